@@ -1,0 +1,72 @@
+"""What can go wrong in the core, as values a caller can tell apart.
+
+Every error carries a stable ``code``; its message says who, what was expected
+and what came. Wording for the screen belongs to the front end, but messages are
+plain enough to be shown as they are.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+
+class CoreError(Exception):
+    """Base of all errors the core raises on purpose."""
+
+    code = "core"
+
+
+class UnreadableLength(CoreError):
+    """A text that is no length. ``text`` is what came."""
+
+    code = "unreadable-length"
+
+    def __init__(self, text: str, why: str = "") -> None:
+        self.text = text
+        detail = f" ({why})" if why else ""
+        super().__init__(
+            f"“{text[:60]}” is not a length I can read{detail}. "
+            "These would do: 2 1/2, 2½, 2.5\", 2.5 in, 63.5 mm, 6 cm."
+        )
+
+
+@dataclass(frozen=True, slots=True)
+class Fault:
+    """One thing wrong with an input: on which block (or None), a code, and plain words."""
+
+    block: str | None
+    code: str
+    message: str
+
+
+class BadInput(CoreError):
+    """An input with one or more faults, all found at once."""
+
+    code = "bad-input"
+
+    def __init__(self, faults: Sequence[Fault]) -> None:
+        self.faults = tuple(faults)
+        super().__init__("; ".join(fault.message for fault in self.faults[:5]))
+
+
+class SketchFaults(BadInput):
+    """A sketch that cannot be used as it is."""
+
+    code = "sketch-faults"
+
+
+class PageTooSmall(CoreError):
+    """A page on which nothing could be placed."""
+
+    code = "page-too-small"
+
+
+class FitNotSound(CoreError):
+    """A result that the independent checker refused: a defect, never the user's fault."""
+
+    code = "fit-not-sound"
+
+    def __init__(self, faults: Sequence[str]) -> None:
+        self.faults = tuple(faults)
+        super().__init__("the fitted page breaks a hard rule: " + "; ".join(self.faults[:3]))

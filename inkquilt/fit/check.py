@@ -1,0 +1,376 @@
+"""The hard rules of fitting, checked on a finished page.
+
+This module shares no code with the model, its rules or the reading of relations:
+it looks at the sketch and the page with its own arithmetic, and at turned
+outlines with Shapely. Only the values (blocks, pages) and the named numbers
+(``bounds``) are common. ``check_fit`` returns what is wrong, in words; nothing
+wrong is an empty list.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+from fractions import Fraction
+from itertools import combinations
+from typing import Final, NamedTuple
+
+from shapely import affinity
+from shapely.geometry import MultiPoint, Point, Polygon
+from shapely.geometry.base import BaseGeometry
+
+from inkquilt.fit import bounds
+from inkquilt.fit.request import FitRequest, School
+from inkquilt.lengths import MM, Grains, Unit
+from inkquilt.sketch.model import Block, Corner, Role, Shape, Sketch
+
+_SAME: Final[Grains] = 127  # 1/64 in: edges this close are one
+_LAYER: Final[Grains] = 6096  # 3/4 in
+#: Turned corners are irrational; they may be off by this many grains (1/1600 in).
+_TURNED: Final = 5
+_CLEAR_ROLES: Final = (Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.TAG, Role.CLUSTER)
+
+
+class _Rect(NamedTuple):
+    left: float
+    top: float
+    right: float
+    bottom: float
+
+
+def check_fit(sketch: Sketch, blocks: tuple[Block, ...], request: FitRequest, school: School) -> list[str]:
+    """Return every hard rule the page breaks.
+
+    ``sketch`` is the one that was fitted, already turned, mirrored and cut to its page.
+    """
+    if [block.id for block in sketch.blocks] != [block.id for block in blocks]:
+        return ["the page does not have the sketch's blocks in the sketch's order"]
+    return list(_Check(sketch, blocks, request, school).faults())
+
+
+class _Check:
+    def __init__(self, sketch: Sketch, blocks: tuple[Block, ...], request: FitRequest, school: School) -> None:
+        self.sketch, self.request, self.school = sketch, request, school
+        self.drawn = {block.id: block for block in sketch.blocks}
+        self.on_page = {block.id: block for block in blocks}
+        self.ids = [block.id for block in blocks if block.role is not Role.BASE]
+        self.behind = {mat: self._all_pieces(mat) for mat in self.ids}
+
+    def _all_pieces(self, mat: str) -> set[str]:
+        pieces: set[str] = set()
+        for piece in self.drawn[mat].of:
+            pieces |= {piece} | self._all_pieces(piece)
+        return pieces
+
+    def faults(self) -> Iterator[str]:
+        page = self.request.page
+        for block_id, block in self.on_page.items():
+            was = self.drawn[block_id]
+            same = ("role", "shape", "level", "of", "paper", "corner", "end", "label")
+            if any(getattr(was, name) != getattr(block, name) for name in same):
+                yield f"{block_id} is no longer the block that was drawn"
+            if block.role is Role.BASE:
+                if (block.x, block.y, block.width, block.height) != (0, 0, page.width, page.height):
+                    yield f"{block_id} is not the page"
+                continue
+            if block.turn != was.turn:
+                yield f"{block_id} is turned otherwise than drawn"
+            yield from self._place(was, block)
+            yield from self._size(was, block)
+            if block.of:
+                yield from self._reveals(was, block)
+        for lower, upper in self._pairs_bottom_up():
+            yield from self._pair(lower, upper)
+
+    def _pairs_bottom_up(self) -> Iterator[tuple[str, str]]:
+        order = sorted(self.ids, key=lambda block_id: self.drawn[block_id].level)  # stable: file order
+        for lower, upper in combinations(order, 2):
+            if not self._stacked_together(lower, upper):
+                yield lower, upper
+
+    def _stacked_together(self, a: str, b: str) -> bool:
+        if a in self.behind[b] or b in self.behind[a]:
+            return True
+        single = {i: self.drawn[i].of[0] for i in self.ids if len(self.drawn[i].of) == 1}
+
+        def innermost(block_id: str) -> str:
+            while block_id in single:
+                block_id = single[block_id]
+            return block_id
+
+        return innermost(a) == innermost(b)  # two mats that each carry the same piece
+
+    # -- place -------------------------------------------------------------------
+
+    def _place(self, was: Block, block: Block) -> Iterator[str]:
+        page, margins = self.request.page, self.request.page.clear
+        runs, layer = self._runs(was), self._layer(was)
+        rect = _rect(block)
+        slack = _TURNED if _tilted(block) else 0
+        clear = block.role in _CLEAR_ROLES
+        limits = {
+            "left": rect.left - (margins.left if clear and "left" not in runs else 0),
+            "top": rect.top - (margins.top if clear and "top" not in runs else 0),
+            "right": page.width - rect.right - (margins.right if clear and "right" not in runs else 0),
+            "bottom": page.height - rect.bottom - (margins.bottom if clear and "bottom" not in runs else 0),
+        }
+        for side, room in limits.items():
+            if room < -slack:
+                yield f"{block.id} reaches {-room} grains past the {side} of the page or into its margin"
+        edges = {"left": rect.left, "top": rect.top, "right": page.width - rect.right, "bottom": page.height - rect.bottom}
+        for side in runs:
+            if edges[side] != 0:
+                yield f"{block.id} no longer runs off on the {side}"
+        if layer is not None:
+            reveal = _partner(layer, self.sketch.unit, page.unit)
+            if any(edge != reveal for edge in edges.values()):
+                yield f"{block.id} does not show {reveal} grains of the page on all sides"
+        elif self._outermost(block.id) and not self._on_wide_mat(block.id):
+            for name, place, free in (
+                ("left edge", block.x, not runs & {"left", "right"}),
+                ("top edge", block.y, not runs & {"top", "bottom"}),
+            ):
+                if free and place % self.request.grid:
+                    yield f"{block.id} has its {name} off the grid"
+
+    def _runs(self, was: Block) -> set[str]:
+        if _tilted(was):
+            return set()
+        page = self.sketch.page
+        gaps = {
+            "left": was.x,
+            "top": was.y,
+            "right": page.width - was.x - was.width,
+            "bottom": page.height - was.y - was.height,
+        }
+        return {side for side, gap in gaps.items() if -_SAME <= gap <= _SAME}
+
+    def _layer(self, was: Block) -> Grains | None:
+        page = self.sketch.page
+        gaps = [was.x, was.y, page.width - was.x - was.width, page.height - was.y - was.height]
+        plain = was.role is Role.PAPER and was.shape is Shape.RECT and was.turn == 0
+        is_layer = plain and all(_SAME < gap <= _LAYER for gap in gaps) and max(gaps) - min(gaps) <= _SAME
+        return was.x if is_layer else None
+
+    def _outermost(self, block_id: str) -> bool:
+        return not any(self.drawn[other].of == (block_id,) for other in self.ids)
+
+    def _on_wide_mat(self, block_id: str) -> bool:
+        return any(block_id in self.drawn[other].of for other in self.ids)
+
+    # -- size --------------------------------------------------------------------
+
+    def _size(self, was: Block, block: Block) -> Iterator[str]:
+        if block.width <= 0 or block.height <= 0:
+            yield f"{block.id} has no size"
+        if block.shape is Shape.CIRCLE and block.width != block.height:
+            yield f"{block.id} is no circle any more"
+        if block.role is Role.PHOTO:
+            yield from self._photo_size(was, block)
+        elif block.role is not Role.MAT:
+            yield from self._other_size(was, block)
+
+    def _photo_size(self, was: Block, block: Block) -> Iterator[str]:
+        upright = (block.height > block.width) - (block.height < block.width)
+        if block.id not in self.request.any_orientation and block.shape is not Shape.CIRCLE:
+            if upright != (was.height > was.width) - (was.height < was.width):
+                yield f"{block.id} does not stand as it was drawn"
+        listed = {(s.width, s.height) for s in self.request.print_sizes}
+        listed |= {(height, width) for width, height in listed}
+        if self.school is School.KEEP_PHOTOS:
+            listed.add((was.width, was.height))
+        trim, grid = self.request.trim, self.request.grid
+        for width, height in listed:
+            off_x, off_y = width - block.width, height - block.height
+            lost = width * height - block.width * block.height
+            steps = off_x % grid == 0 and off_y % grid == 0
+            if steps and 0 <= off_x <= trim.side and 0 <= off_y <= trim.side and lost <= width * height * trim.area:
+                return
+        yield f"{block.id} is neither a print size nor trimmed from one"
+
+    def _other_size(self, was: Block, block: Block) -> Iterator[str]:
+        runs, grid = self._runs(was), self.request.grid
+        if self._layer(was) is None:
+            for name, length, free in (
+                ("width", block.width, not runs & {"left", "right"}),
+                ("height", block.height, not runs & {"top", "bottom"}),
+            ):
+                if free and length % grid:
+                    yield f"{block.id} has its {name} off the grid"
+        match block.role:
+            case Role.STRIP | Role.BORDER:
+                yield from self._strip_width(was, block)
+            case Role.TAG:
+                yield from self._in_proportion(was, block, Fraction(3, 4), Fraction(5, 4))
+            case Role.CLUSTER:
+                page, drawn = self.request.page, self.sketch.page
+                smaller = page.width < drawn.width or page.height < drawn.height
+                yield from self._in_proportion(was, block, Fraction(3, 4) if smaller else Fraction(1), Fraction(1))
+            case Role.TITLE | Role.JOURNALING:
+                yield from self._readable(was, block)
+        if was.min_size and (block.width < was.min_size.width or block.height < was.min_size.height):
+            yield f"{block.id} is smaller than the least size it was given"
+
+    def _strip_width(self, was: Block, block: Block) -> Iterator[str]:
+        drawn, now = (was.height, block.height) if was.width >= was.height else (was.width, block.width)
+        grid = self.request.grid
+        within = Fraction(drawn) * bounds.STRIP_NARROWEST <= now <= drawn * bounds.STRIP_WIDEST
+        nearest_mark = abs(now - drawn) <= grid  # a strip between two marks of the cutter
+        if not within and not nearest_mark:
+            yield f"{block.id} is {Fraction(now, drawn)} times as wide as drawn"
+
+    def _in_proportion(self, was: Block, block: Block, least: Fraction, most: Fraction) -> Iterator[str]:
+        grid = self.request.grid
+        long_was, long_now = max(was.width, was.height), max(block.width, block.height)
+        if not long_was * least - grid <= long_now <= long_was * most + grid:
+            yield f"{block.id} is {Fraction(long_now, long_was)} times the size it exists at"
+        if abs(block.width * was.height - block.height * was.width) > grid * long_was:
+            yield f"{block.id} lost its proportions"
+
+    def _readable(self, was: Block, block: Block) -> Iterator[str]:
+        if was.min_size:
+            return
+        short, long = (block.height, block.width) if was.width >= was.height else (block.width, block.height)
+        if block.role is Role.TITLE and short < bounds.TITLE_HEIGHT:
+            yield f"{block.id} is too low for a title"
+        if block.role is Role.JOURNALING and (short < bounds.JOURNALING_SHORT or long < bounds.JOURNALING_LONG):
+            yield f"{block.id} is too small to write in"
+
+    # -- mats --------------------------------------------------------------------
+
+    def _reveals(self, was: Block, mat: Block) -> Iterator[str]:
+        drawn = _shown(was, [self.drawn[piece] for piece in was.of])
+        now = _shown(mat, [self.on_page[piece] for piece in mat.of])
+        slack = _TURNED if _tilted(mat) else 0
+        for side, before, after in zip(("left", "top", "right", "bottom"), drawn, now, strict=True):
+            wanted = _partner(round(before), self.sketch.unit, self.request.page.unit)
+            if abs(after - wanted) > slack:
+                yield f"{mat.id} shows {after} grains on the {side} instead of {wanted}"
+
+    # -- pairs -------------------------------------------------------------------
+
+    def _pair(self, lower: str, upper: str) -> Iterator[str]:
+        drawn_low, drawn_up = self.drawn[lower], self.drawn[upper]
+        low, up = self.on_page[lower], self.on_page[upper]
+        slack = _TURNED if _tilted(low) or _tilted(up) else 0
+        a, b, c, d = _rect(drawn_low), _rect(drawn_up), _rect(low), _rect(up)
+        spans = {"x": (a.left, a.right, b.left, b.right), "y": (a.top, a.bottom, b.top, b.bottom)}
+        now = {"x": (c.left, c.right, d.left, d.right), "y": (c.top, c.bottom, d.top, d.bottom)}
+        gaps = {axis: max(s[2] - s[1], s[0] - s[3]) for axis, s in spans.items()}
+        apart = [axis for axis in ("x", "y") if gaps[axis] >= -_SAME]
+        if apart:
+            axis = apart[0] if len(apart) == 1 or gaps["x"] >= gaps["y"] else "y"
+            was_first = spans[axis][2] - spans[axis][1] >= spans[axis][0] - spans[axis][3]
+            gap = now[axis][2] - now[axis][1] if was_first else now[axis][0] - now[axis][3]
+            if gap < -slack:
+                yield f"{lower} and {upper} are no longer apart on {axis}"
+            return
+        if _hull_matters(drawn_low) or _hull_matters(drawn_up):
+            if _outline(drawn_low).buffer(-1).disjoint(_outline(drawn_up).buffer(-1)):
+                if not _outline(low).buffer(-_TURNED).disjoint(_outline(up).buffer(-_TURNED)):
+                    yield f"{lower} and {upper} touch although they were apart"
+                return
+        for axis in ("x", "y"):
+            yield from self._overlap(lower, upper, axis, spans[axis], now[axis], slack)
+
+    def _overlap(
+        self,
+        lower: str,
+        upper: str,
+        axis: str,
+        was: tuple[float, float, float, float],
+        now: tuple[float, float, float, float],
+        slack: int,
+    ) -> Iterator[str]:
+        low_out, high_out = was[0] - was[2] > _SAME, was[3] - was[1] > _SAME
+        low_in, high_in = was[2] - was[0] > _SAME, was[1] - was[3] > _SAME
+        start, end = now[2] - now[0], now[1] - now[3]  # how far the upper one begins and ends inside
+        holds = {
+            "inside": start >= -slack and end >= -slack,
+            "spanning": start <= slack and end <= slack,
+            "over the low edge": start < slack and end > -slack and now[3] - now[0] > -slack,
+            "over the high edge": start > -slack and end < slack and now[1] - now[2] > -slack,
+        }
+        if not low_out and not high_out:
+            kind = "inside"
+        elif not low_in and not high_in:
+            kind = "spanning"
+        else:
+            kind = "over the low edge" if low_out else "over the high edge"
+        if not holds[kind]:
+            yield f"{upper} no longer lies {kind} of {lower} on {axis}"
+        if self.drawn[lower].role in (Role.PHOTO, Role.TITLE, Role.JOURNALING):
+            covered_was = min(was[1], was[3]) - max(was[0], was[2])
+            covered_now = min(now[1], now[3]) - max(now[0], now[2])
+            room = covered_was * (now[1] - now[0]) - covered_now * (was[1] - was[0])
+            if room < -2 * slack * (was[1] - was[0]):
+                yield f"{upper} covers more of {lower} on {axis} than drawn"
+
+
+def _tilted(block: Block) -> bool:
+    return block.turn % 36_000 != 0 and block.shape is not Shape.CIRCLE
+
+
+def _hull_matters(block: Block) -> bool:
+    return _tilted(block) or block.shape in (Shape.CIRCLE, Shape.TRIANGLE)
+
+
+def _outline(block: Block) -> BaseGeometry:
+    left, top, right, bottom = block.x, block.y, block.x + block.width, block.y + block.height
+    if block.shape is Shape.CIRCLE:
+        return Point((left + right) / 2, (top + bottom) / 2).buffer(block.width / 2, quad_segs=64)
+    corners = {
+        Corner.TOP_LEFT: (left, top),
+        Corner.TOP_RIGHT: (right, top),
+        Corner.BOTTOM_RIGHT: (right, bottom),
+        Corner.BOTTOM_LEFT: (left, bottom),
+    }
+    if block.shape is Shape.TRIANGLE:
+        opposite = list(corners)[(list(corners).index(block.corner) + 2) % 4]
+        del corners[opposite]
+    centre = ((left + right) / 2, (top + bottom) / 2)
+    return affinity.rotate(Polygon(corners.values()), block.turn / 100, origin=centre)
+
+
+def _rect(block: Block) -> _Rect:
+    """The upright box round the block; of a turned triangle, round the box it is drawn in when paired."""
+    if not _tilted(block):
+        return _Rect(block.x, block.y, block.x + block.width, block.y + block.height)
+    hull = affinity.rotate(
+        MultiPoint([(block.x, block.y), (block.x + block.width, block.y), (block.x, block.y + block.height),
+                    (block.x + block.width, block.y + block.height)]).envelope,
+        block.turn / 100, origin="center",
+    )  # fmt: skip
+    return _Rect(*hull.bounds)
+
+
+def _shown(mat: Block, pieces: list[Block]) -> tuple[float, float, float, float]:
+    """How far a mat shows on each side, in the piece's own frame when both are turned alike."""
+    if len(pieces) == 1 and _tilted(mat) and mat.turn == pieces[0].turn:
+        piece, angle = pieces[0], math.radians(mat.turn / 100)
+        way_x = mat.x + mat.width / 2 - piece.x - piece.width / 2
+        way_y = mat.y + mat.height / 2 - piece.y - piece.height / 2
+        across = way_x * math.cos(angle) + way_y * math.sin(angle)
+        down = way_y * math.cos(angle) - way_x * math.sin(angle)
+        half_x, half_y = (mat.width - piece.width) / 2, (mat.height - piece.height) / 2
+        return half_x - across, half_y - down, half_x + across, half_y + down
+    return (
+        min(piece.x for piece in pieces) - mat.x,
+        min(piece.y for piece in pieces) - mat.y,
+        mat.x + mat.width - max(piece.x + piece.width for piece in pieces),
+        mat.y + mat.height - max(piece.y + piece.height for piece in pieces),
+    )
+
+
+def _partner(reveal: Grains, drawn_in: Unit, cut_in: Unit) -> Grains:
+    if drawn_in is cut_in or reveal == 0:
+        return reveal
+    table = {inch: mm for inch, mm in bounds.REVEAL_PARTNERS}
+    if drawn_in is Unit.MM:
+        table = {mm: inch for inch, mm in table.items()}
+    size = abs(reveal)
+    half = MM // 2
+    partner = table.get(size) or max(half, round(Fraction(size, half)) * half)
+    return partner if reveal > 0 else -partner
+
+

@@ -1,0 +1,179 @@
+"""What became of a sketch on its page, in words: changes, relations kept and broken."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from fractions import Fraction
+
+from inkquilt.fit.request import Broken, Change, Kept, School
+from inkquilt.fit.rules import Rules
+from inkquilt.fit.sizes import scale_of, trims
+from inkquilt.lengths import Grains, format_nearest, with_unit
+from inkquilt.sketch.geometry import Axis, Box, box
+from inkquilt.sketch.model import Block, Role, Size
+from inkquilt.sketch.relations import ONE_LINE, Edge, SharedLine
+
+
+def size_text(size: Size, rules: Rules) -> str:
+    """Return "4 × 6" in the page's unit."""
+    unit = rules.request.page.unit
+    return f"{format_nearest(size.width, unit)} × {format_nearest(size.height, unit)}"
+
+
+def changes_of(rules: Rules, blocks: tuple[Block, ...]) -> tuple[Change, ...]:
+    """Return a change for each block that is not the drawn block scaled to the page.
+
+    A ``size`` change is told for every size that differs from the drawn one; a
+    ``place`` change only where a block lies off its scaled place by a grid step or more.
+    """
+    return tuple(change for drawn, block in zip(rules.sketch.blocks, blocks, strict=True)
+                 for change in _changes(rules, drawn, block))  # fmt: skip
+
+
+def _changes(rules: Rules, drawn: Block, block: Block) -> Iterator[Change]:
+    if block.size != drawn.size:
+        yield Change(
+            block.id, "size", size_text(drawn.size, rules), size_text(block.size, rules), _size_reason(rules, drawn, block)
+        )
+    if drawn.role is Role.BASE:
+        return
+    scale_x, scale_y = scale_of(rules.sketch, rules.request)
+    off_x = _off(2 * block.x + block.width, (2 * drawn.x + drawn.width) * scale_x)
+    off_y = _off(2 * block.y + block.height, (2 * drawn.y + drawn.height) * scale_y)
+    step = rules.request.grid
+    if max(off_x, off_y) >= 2 * step:
+        unit = rules.request.page.unit
+        moved = [
+            f"{format_nearest(off // 2, unit)} {unit.value} {way}"
+            for off, way in ((off_x, "across"), (off_y, "up or down"))
+            if off >= 2 * step
+        ]
+        yield Change(
+            block.id,
+            "place",
+            _place_text(Fraction(drawn.x) * scale_x, Fraction(drawn.y) * scale_y, rules),
+            _place_text(Fraction(block.x), Fraction(block.y), rules),
+            f"moved {' and '.join(moved)} from its scaled place to keep clear of its neighbours or in line with them",
+        )
+
+
+def _off(doubled_centre: int, wanted: Fraction) -> Grains:
+    return round(abs(doubled_centre - wanted))
+
+
+def _place_text(x: Fraction, y: Fraction, rules: Rules) -> str:
+    unit = rules.request.page.unit
+    return f"{format_nearest(round(x), unit)} from the left, {format_nearest(round(y), unit)} from the top"
+
+
+def _size_reason(rules: Rules, drawn: Block, block: Block) -> str:
+    match drawn.role:
+        case Role.BASE:
+            return "the base is the page"
+        case Role.PHOTO:
+            return _photo_reason(rules, drawn, block)
+        case Role.MAT:
+            return "a mat is its piece and its reveals"
+        case Role.CLUSTER:
+            return "the page is smaller; embellishments come down to three quarters at most"
+        case Role.TAG:
+            return "a tag keeps its proportions"
+    runs = rules.relations.run_offs[drawn.id]
+    if runs:
+        sides = " and ".join(sorted(side.value for side in runs))
+        return f"scaled with the page; it still runs off on the {sides}"
+    return "scaled with the page, to the cutter's marks"
+
+
+def _photo_reason(rules: Rules, drawn: Block, block: Block) -> str:
+    request = rules.request
+    whole = [s for listed in request.print_sizes for s in (listed, listed.swapped())] + [drawn.size]
+    if block.size in whole:
+        trim = "a print size, not trimmed"
+    else:
+        prints = [size for size in whole if block.size in set(trims(size, request))]
+        nearest = min(prints, key=lambda size: size.width * size.height)
+        cuts = [
+            f"{with_unit(off, request.page.unit)} off its {name}"
+            for off, name in (
+                (nearest.width - block.width, "width"),
+                (nearest.height - block.height, "height"),
+            )
+            if off
+        ]
+        trim = f"print it {size_text(nearest, rules)} and trim {' and '.join(cuts)}"
+    if rules.school is School.KEEP_PHOTOS:
+        return f"as drawn it would not fit beside the rest; {trim}"
+    return f"nearest to the page's scale; {trim}"
+
+
+# -- relations -------------------------------------------------------------------------
+
+
+def relations_of(rules: Rules, blocks: tuple[Block, ...]) -> Kept:
+    """Count the relations that hold on the page and name those that do not.
+
+    Hard rules hold on every result, so only wishes can be broken here.
+    """
+    relations = rules.relations
+    boxes = {block.id: box(block) for block in blocks}
+    broken = [*_lost_lines(rules, boxes), *_lost_order(rules, boxes)]
+    total = (
+        sum(len(sides) for sides in relations.run_offs.values())
+        + len(relations.layers)
+        + len(relations.mattings)
+        + sum(len(line.edges) - 1 for line in relations.lines)
+        + len(relations.aparts)
+        + len(relations.overlaps)
+        + len(relations.besides)
+    )
+    return Kept(total - len(broken), tuple(broken))
+
+
+def place_of(edge: Edge, boxes: Mapping[str, Box]) -> Grains:
+    """Return where an edge lies."""
+    ends = boxes[edge.block].along(edge.axis)
+    return ends.high if edge.high else ends.low
+
+
+def _lost_lines(rules: Rules, boxes: Mapping[str, Box]) -> Iterator[Broken]:
+    for line in rules.relations.lines:
+        stay = _most_common_place(line, boxes)
+        staying = [edge for edge in line.edges if place_of(edge, boxes) == stay]
+        for edge in line.edges:
+            off = abs(place_of(edge, boxes) - stay)
+            if off:
+                unit = rules.request.page.unit
+                yield Broken(
+                    "shared-line",
+                    (edge.block, staying[0].block),
+                    line.axis.value,
+                    f"the {_edge_name(edge)} of {rules.blocks[edge.block].name} is {with_unit(off, unit)} off the line of "
+                    f"{rules.blocks[staying[0].block].name}: in line, a photo would change size, another line "
+                    "would break, or a piece would leave its place in the order",
+                )
+
+
+def _most_common_place(line: SharedLine, boxes: Mapping[str, Box]) -> Grains:
+    places = [place_of(edge, boxes) for edge in line.edges]
+    return max(places, key=places.count)
+
+
+def _edge_name(edge: Edge) -> str:
+    names = {(Axis.X, False): "left edge", (Axis.X, True): "right edge", (Axis.Y, False): "top", (Axis.Y, True): "foot"}
+    return names[(edge.axis, edge.high)]
+
+
+def _lost_order(rules: Rules, boxes: Mapping[str, Box]) -> Iterator[Broken]:
+    for apart in rules.relations.aparts:
+        first, second = boxes[apart.first].along(apart.axis), boxes[apart.second].along(apart.axis)
+        overlap = first.high - second.low
+        if not apart.hard and overlap > ONE_LINE:
+            other = "one above the other" if apart.axis is Axis.X else "side by side"
+            yield Broken(
+                "order",
+                (apart.first, apart.second),
+                apart.axis.value,
+                f"{rules.blocks[apart.first].name} and {rules.blocks[apart.second].name} were apart both ways; "
+                f"they are still {other}, and share {with_unit(overlap, rules.request.page.unit)} the other way",
+            )

@@ -1,0 +1,160 @@
+"""What is asked of a fit and what comes back."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from enum import Enum
+from fractions import Fraction
+
+from inkquilt.fit import bounds
+from inkquilt.lengths import Grains
+from inkquilt.page import Page
+from inkquilt.sketch.model import Block, Size, Sketch
+
+
+class School(Enum):
+    """A way of thinking about a sketch: what is dearest when something has to give way."""
+
+    KEEP_PHOTOS = "keep-photos"
+    KEEP_PROPORTIONS = "keep-proportions"
+
+
+@dataclass(frozen=True, slots=True)
+class Way:
+    """One way to fit: a school, and how the sketch is held first (turned clockwise, then mirrored)."""
+
+    school: School
+    turn: int = 0
+    mirrored: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class TrimLimits:
+    """How far a print may be trimmed: ``side`` off its width and off its height, ``area`` of the whole."""
+
+    side: Grains = bounds.TRIM_SIDE
+    area: Fraction = bounds.TRIM_AREA
+
+
+@dataclass(frozen=True, slots=True)
+class Budget:
+    """What a solve may cost, in the solver's deterministic time (about seconds of one core)."""
+
+    deterministic_time: float = 6.0
+    seed: int = 7
+
+
+@dataclass(frozen=True, slots=True)
+class FitRequest:
+    """A sketch, the page it shall go on, and the terms.
+
+    ``grid`` in grains; ``any_orientation`` names photo blocks that may also lie
+    the other way than drawn.
+    """
+
+    sketch: Sketch
+    page: Page
+    grid: Grains
+    print_sizes: tuple[Size, ...]
+    trim: TrimLimits = TrimLimits()
+    any_orientation: frozenset[str] = frozenset()
+    budget: Budget = Budget()
+
+    @classmethod
+    def plain(cls, sketch: Sketch, page: Page) -> FitRequest:
+        """Return a request on the page's usual grid and print sizes."""
+        return cls(sketch, page, bounds.DEFAULT_GRID[page.unit], bounds.PRINT_SIZES[page.unit])
+
+
+class Status(Enum):
+    """What is known of a result."""
+
+    OPTIMAL = "optimal"
+    BEST_FOUND = "best-found"
+    IMPOSSIBLE = "impossible"
+    #: Time ran out before anything was found or excluded.
+    UNKNOWN = "unknown"
+
+
+@dataclass(frozen=True, slots=True)
+class Change:
+    """What became of one block: its ``size`` or ``place``, from and to in words of the page's unit."""
+
+    block: str
+    kind: str
+    before: str
+    after: str
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class Broken:
+    """A relation of the sketch that the page does not have."""
+
+    kind: str
+    blocks: tuple[str, ...]
+    axis: str | None
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class Kept:
+    """How many relations held, and those that did not."""
+
+    kept: int
+    broken: tuple[Broken, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Demand:
+    """One thing a page was asked for, in plain words, and the blocks it concerns."""
+
+    demand: str
+    blocks: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Clash:
+    """Demands that cannot hold together; without any one of them the rest can.
+
+    ``sum`` is the line of arithmetic that shows it and ``short_by`` what is missing,
+    when they follow from lengths along one axis; else empty and None.
+    """
+
+    demands: tuple[Demand, ...]
+    sum: str
+    short_by: Grains | None
+
+
+@dataclass(frozen=True, slots=True)
+class Cost:
+    """What a fit gave up, dearest first. The wishes' formulas are in docs/formats.md."""
+
+    photos: int
+    lines: int
+    displacement: int
+
+
+@dataclass(frozen=True, slots=True)
+class Fit:
+    """One fitted page, or the clash that forbids it.
+
+    ``sketch`` is the sketch as turned, mirrored and cut to its own page;
+    ``blocks`` are complete, in file order. ``gap`` is (cost - bound) / max(1, cost).
+    """
+
+    way: Way
+    status: Status
+    sketch: Sketch
+    blocks: tuple[Block, ...] = ()
+    cost: Cost | None = None
+    gap: float | None = None
+    seconds: float = 0.0
+    changes: tuple[Change, ...] = ()
+    relations: Kept = field(default_factory=lambda: Kept(0, ()))
+    clash: Clash | None = None
+
+    @property
+    def found(self) -> bool:
+        """Tell whether there is a page to show."""
+        return self.status in (Status.OPTIMAL, Status.BEST_FOUND)

@@ -1,0 +1,351 @@
+"""The hard rules of one fit, written down as plain arithmetic before any solver sees them.
+
+Along one axis nearly every rule says that one edge lies at least so far after
+another: a ``Difference``. Sizes, margins, order, reveals and overlaps all take
+this form, which is why a clash can be shown as one sum (see ``clash``). What
+does not: shares of a covered piece (``Share``) and outlines that are apart along
+a slanting line (``Beside``, from the relations).
+
+Each rule carries the ``Demand`` it comes from, in words a scrapbooker uses.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Final
+
+from inkquilt.fit import bounds
+from inkquilt.fit.request import Demand, FitRequest, School
+from inkquilt.fit.sizes import (
+    FreeSize,
+    PrintChoice,
+    SizeChoice,
+    Sizes,
+    partner_reveal,
+    sizes_for,
+    smallest_size,
+)
+from inkquilt.lengths import Grains, with_unit
+from inkquilt.page import Margins, Side
+from inkquilt.sketch.geometry import TRIG, Axis, Ends, is_tilted, trig
+from inkquilt.sketch.model import Block, Role, Shape, Sketch
+from inkquilt.sketch.relations import (
+    SIDE_ENDS,
+    Apart,
+    Beside,
+    Edge,
+    Lie,
+    Overlap,
+    Relations,
+    Reveals,
+    Stacks,
+    read_relations,
+)
+
+#: Stands for the page in an ``Edge``.
+PAGE: Final = ""
+
+#: Roles that stay out of the keep-clear margin.
+KEPT_CLEAR: Final = frozenset({Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.TAG, Role.CLUSTER})
+
+
+@dataclass(frozen=True, slots=True)
+class Difference:
+    """``after`` lies at least ``at_least`` after ``before`` on their axis; ``term`` names that length in a sum."""
+
+    before: Edge
+    after: Edge
+    at_least: Grains
+    demand: Demand
+    term: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Share:
+    """The covered share of ``lower`` along ``axis`` is at most ``covered`` in ``of``."""
+
+    upper: str
+    lower: str
+    axis: Axis
+    lie: Lie
+    covered: Grains
+    of: Grains
+    demand: Demand
+
+
+@dataclass(frozen=True, slots=True)
+class Slanted:
+    """Two outlines stay apart along a slanting line."""
+
+    beside: Beside
+    demand: Demand
+
+
+@dataclass(frozen=True, slots=True)
+class Rules:
+    """Everything a fit must obey, and what it needs to know of the blocks."""
+
+    sketch: Sketch
+    request: FitRequest
+    school: School
+    relations: Relations
+    stacks: Stacks
+    blocks: dict[str, Block]
+    sizes: dict[str, Sizes]
+    size_demands: dict[str, Demand]
+    reveals: dict[str, Reveals]
+    margins: dict[str, Margins]
+    inside: dict[str, Demand]
+    differences: tuple[Difference, ...]
+    shares: tuple[Share, ...]
+    slanted: tuple[Slanted, ...]
+    wishes: tuple[Apart, ...]
+
+
+def write_rules(sketch: Sketch, request: FitRequest, school: School) -> Rules:
+    """Write down the rules for a sketch already oriented and cut to its page."""
+    relations = read_relations(sketch)
+    blocks = {block.id: block for block in sketch.blocks if block.role is not Role.BASE}
+    stacks = Stacks(relations.mattings)
+    pieces = [block for block in blocks.values() if block.role is not Role.MAT]
+    sizes = {block.id: sizes_for(block, sketch, request, school) for block in pieces}
+    writer = _Writer(sketch, request, relations, stacks, blocks, sizes)
+    writer.write()
+    return Rules(
+        sketch,
+        request,
+        school,
+        relations,
+        stacks,
+        blocks,
+        sizes,
+        writer.size_demands,
+        writer.reveals,
+        writer.margins,
+        writer.inside,
+        tuple(writer.differences),
+        tuple(writer.shares),
+        tuple(writer.slanted),
+        tuple(apart for apart in relations.aparts if not apart.hard and writer.is_outermost_pair(apart)),
+    )
+
+
+class _Writer:
+    """Collects the rules, family by family."""
+
+    def __init__(
+        self,
+        sketch: Sketch,
+        request: FitRequest,
+        relations: Relations,
+        stacks: Stacks,
+        blocks: dict[str, Block],
+        sizes: dict[str, Sizes],
+    ) -> None:
+        self.sketch, self.request, self.relations = sketch, request, relations
+        self.stacks, self.blocks, self.sizes = stacks, blocks, sizes
+        self.differences: list[Difference] = []
+        self.shares: list[Share] = []
+        self.slanted: list[Slanted] = []
+        self.size_demands: dict[str, Demand] = {}
+        self.reveals: dict[str, Reveals] = {}
+        self.margins: dict[str, Margins] = {}
+        self.inside: dict[str, Demand] = {}
+
+    def write(self) -> None:
+        for matting in self.relations.mattings:
+            self.reveals[matting.mat] = Reveals(
+                *(partner_reveal(r, self.sketch.unit, self.request.page.unit) for r in matting.reveals)
+            )
+        for block in self.blocks.values():
+            self.page_rules(block)
+            if block.role is not Role.MAT:
+                self.size_rules(block)
+        self.mat_rules()
+        self.order_rules()
+        for overlap in self.relations.overlaps:
+            self.overlap_rules(overlap)
+        for beside in self.relations.besides:
+            words = f"{self.name(beside.first)} and {self.name(beside.second)} do not touch"
+            self.slanted.append(Slanted(beside, Demand(words, (beside.first, beside.second))))
+
+    def name(self, block_id: str) -> str:
+        return self.blocks[block_id].name
+
+    def length(self, grains: Grains) -> str:
+        return with_unit(grains, self.request.page.unit)
+
+    def add(self, before: Edge, after: Edge, at_least: Grains, demand: Demand, term: str = "") -> None:
+        self.differences.append(Difference(before, after, at_least, demand, term))
+
+    # -- page ------------------------------------------------------------------
+
+    def page_rules(self, block: Block) -> None:
+        runs = self.relations.run_offs[block.id]
+        clear = self.request.page.clear if block.role in KEPT_CLEAR else Margins()
+        margins = Margins(**{side.value: 0 if side in runs else getattr(clear, side.value) for side in Side})
+        self.margins[block.id] = margins
+        words = "inside the page" if margins == Margins() else "inside the page and clear of its margin"
+        demand = Demand(f"{block.name} stays {words}", (block.id,))
+        self.inside[block.id] = demand
+        if not (is_tilted(block) and block.shape is Shape.TRIANGLE):
+            for side, (axis, high) in SIDE_ENDS.items():
+                margin = getattr(margins, side.value)
+                edge, page = Edge(block.id, axis, high), Edge(PAGE, axis, high)
+                before, after = (edge, page) if high else (page, edge)
+                self.add(before, after, margin, demand, "margin" if margin else "")
+        for side in runs:
+            axis, high = SIDE_ENDS[side]
+            demand = Demand(f"{block.name} runs off the page on the {side.value}", (block.id,))
+            self.fixed(Edge(PAGE, axis, high), Edge(block.id, axis, high), 0, demand)
+        if block.id in self.relations.layers:
+            reveal = self.layer_reveal(block)
+            demand = Demand(f"{block.name} shows {self.length(reveal)} of the page on all sides", (block.id,))
+            for axis, high in SIDE_ENDS.values():
+                inward = -reveal if high else reveal
+                self.fixed(Edge(PAGE, axis, high), Edge(block.id, axis, high), inward, demand, "reveal")
+
+    def layer_reveal(self, block: Block) -> Grains:
+        return partner_reveal(self.relations.layers[block.id], self.sketch.unit, self.request.page.unit)
+
+    def fixed(self, before: Edge, after: Edge, distance: Grains, demand: Demand, term: str = "") -> None:
+        self.add(before, after, distance, demand, term)
+        self.add(after, before, -distance, demand, term)
+
+    # -- sizes -----------------------------------------------------------------
+
+    def size_rules(self, block: Block) -> None:
+        sizes = self.sizes[block.id]
+        match sizes:
+            case PrintChoice():
+                words = f"{block.name} has one of the print sizes"
+            case SizeChoice():
+                words = f"{block.name} is near the size it exists at"
+            case FreeSize():
+                words = self.free_size_words(block, sizes)
+        demand = Demand(words, (block.id,))
+        width, height = (Ends(*allowed) for allowed in sizes.ranges)
+        self.size_demands[block.id] = demand
+        for axis, ends in zip(Axis, reach_of_sizes(block, width, height), strict=True):
+            low, high = Edge(block.id, axis, False), Edge(block.id, axis, True)
+            self.add(low, high, ends.low, demand, block.name)
+            if block.role in (Role.STRIP, Role.BORDER) and not is_tilted(block):
+                self.add(high, low, -ends.high, demand, block.name)
+
+    def free_size_words(self, block: Block, sizes: FreeSize) -> str:
+        if block.role in (Role.STRIP, Role.BORDER):
+            across = sizes.height if block.width >= block.height else sizes.width
+            return f"{block.name} is {self.length(across.least)} to {self.length(across.greatest)} wide"
+        least = smallest_size(block)
+        if block.role is Role.TITLE:
+            return f"{block.name} is at least {self.length(min(least.width, least.height) or max(least.width, least.height))} high"
+        return f"{block.name} is at least {self.length(least.width)} × {self.length(least.height)}"
+
+    # -- mats ------------------------------------------------------------------
+
+    def mat_rules(self) -> None:
+        for matting in self.relations.mattings:
+            mat = self.blocks[matting.mat]
+            if is_tilted(mat):
+                continue  # held by the model in the photo's own frame
+            reveals = self.reveals[mat.id]
+            demand = Demand(f"{mat.name} shows {self.reveal_words(reveals)} round its piece", (mat.id, *matting.pieces))
+            rigid = len(matting.pieces) == 1
+            for piece in matting.pieces:
+                for side, (axis, high) in SIDE_ENDS.items():
+                    reveal = getattr(reveals, side.value)
+                    inner, outer = Edge(piece, axis, high), Edge(mat.id, axis, high)
+                    before, after = (inner, outer) if high else (outer, inner)
+                    self.add(before, after, reveal, demand, "reveal")
+                    if rigid:
+                        self.add(after, before, -reveal, demand, "reveal")
+
+    def reveal_words(self, reveals: Reveals) -> str:
+        if len(set(reveals)) == 1:
+            return self.length(reveals.left)
+        return " / ".join(self.length(reveal) for reveal in reveals)
+
+    # -- order -----------------------------------------------------------------
+
+    def order_rules(self) -> None:
+        hard = [apart for apart in self.relations.aparts if apart.hard]
+        outermost = {
+            (a.first, a.second, a.axis) for a in hard if self.is_outermost_pair(a)
+        }  # fmt: skip
+        for axis in Axis:
+            pairs = []
+            for apart in hard:
+                if apart.axis is not axis:
+                    continue
+                roots = (self.stacks.root(apart.first), self.stacks.root(apart.second), axis)
+                if self.is_outermost_pair(apart) or roots not in outermost:
+                    pairs.append((apart.first, apart.second))
+            words = "left of" if axis is Axis.X else "above"
+            for first, second in without_detours(pairs):
+                demand = Demand(f"{self.name(first)} stays {words} {self.name(second)}", (first, second))
+                self.add(Edge(first, axis, True), Edge(second, axis, False), 0, demand)
+
+    def is_outermost_pair(self, apart: Apart) -> bool:
+        return self.stacks.root(apart.first) == apart.first and self.stacks.root(apart.second) == apart.second
+
+    # -- overlaps --------------------------------------------------------------
+
+    def overlap_rules(self, overlap: Overlap) -> None:
+        upper, lower = overlap.upper, overlap.lower
+        words = f"{self.name(upper)} goes on lying over {self.name(lower)} as drawn"
+        demand = Demand(words, (upper, lower))
+        for axis in Axis:
+            over, under = self.relations.boxes[upper].along(axis), self.relations.boxes[lower].along(axis)
+            self.lie_rules(overlap, axis, over, under, demand)
+            if overlap.covers and overlap.along(axis) is not Lie.SPANNING:
+                covered = min(over.high, under.high) - max(over.low, under.low)
+                words = f"{self.name(upper)} covers no more of {self.name(lower)} than drawn"
+                cover_demand = Demand(words, (upper, lower))
+                self.shares.append(
+                    Share(upper, lower, axis, overlap.along(axis), covered, under.length, cover_demand)
+                )
+
+    def lie_rules(self, overlap: Overlap, axis: Axis, over: Ends, under: Ends, demand: Demand) -> None:
+        upper_low, upper_high = Edge(overlap.upper, axis, False), Edge(overlap.upper, axis, True)
+        lower_low, lower_high = Edge(overlap.lower, axis, False), Edge(overlap.lower, axis, True)
+
+        def by(drawn: Grains) -> Grains:
+            return min(drawn, bounds.OVERHANG)
+
+        match overlap.along(axis):
+            case Lie.INSIDE:
+                self.add(lower_low, upper_low, 0, demand)
+                self.add(upper_high, lower_high, 0, demand)
+            case Lie.SPANNING:
+                self.add(upper_low, lower_low, 0, demand)
+                self.add(lower_high, upper_high, 0, demand)
+            case Lie.OVER_LOW:
+                self.add(upper_low, lower_low, by(under.low - over.low), demand, "overhang")
+                self.add(lower_low, upper_high, by(over.high - under.low), demand, "overlap")
+                self.add(upper_high, lower_high, by(under.high - over.high), demand, "overhang")
+            case Lie.OVER_HIGH:
+                self.add(lower_low, upper_low, by(over.low - under.low), demand, "overhang")
+                self.add(upper_low, lower_high, by(under.high - over.low), demand, "overlap")
+                self.add(lower_high, upper_high, by(over.high - under.high), demand, "overhang")
+
+
+def reach_of_sizes(block: Block, width: Ends, height: Ends) -> Iterator[Ends]:
+    """Yield the least and greatest length of the block's upright box, on x and then on y."""
+    if not is_tilted(block):
+        yield width
+        yield height
+        return
+    cos, sin = (abs(part) for part in trig(block.turn))
+    yield Ends((width.low * cos + height.low * sin) // TRIG, (width.high * cos + height.high * sin) // TRIG)
+    yield Ends((width.low * sin + height.low * cos) // TRIG, (width.high * sin + height.high * cos) // TRIG)
+
+
+def without_detours(pairs: list[tuple[str, str]]) -> Iterator[tuple[str, str]]:
+    """Yield the pairs that do not follow from two others (a before b, b before c: a before c)."""
+    after: dict[str, set[str]] = {}
+    for first, second in pairs:
+        after.setdefault(first, set()).add(second)
+    for first, second in pairs:
+        if not any(second in after.get(middle, ()) for middle in after[first] if middle != second):
+            yield first, second

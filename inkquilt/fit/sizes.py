@@ -1,0 +1,311 @@
+"""Which sizes a block may take on the page.
+
+Photos exist at print sizes and are trimmed a little (``PrintChoice``); tags and
+clusters exist at the size they are (``SizeChoice``); papers are free between
+bounds on the grid (``FreeSize``).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from fractions import Fraction
+from itertools import pairwise
+from typing import Final, NamedTuple, TypeAlias
+
+from inkquilt.fit import bounds
+from inkquilt.fit.request import FitRequest, School
+from inkquilt.lengths import INCH, MM, Grains, Unit
+from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
+
+#: In keep-photos a photo off its drawn size costs this many steps before its size error counts.
+NOT_AS_DRAWN: Final = 1000
+#: Trimming a print is as unwelcome as being this far off the wanted size.
+TRIM_COST: Final[Grains] = INCH // 2
+
+
+class SizeOption(NamedTuple):
+    """One size on a list and what choosing it costs, in grid steps."""
+
+    width: Grains
+    height: Grains
+    cost: int
+
+
+@dataclass(frozen=True, slots=True)
+class SizeChoice:
+    """A size out of a short list: tags and clusters."""
+
+    options: tuple[SizeOption, ...]
+
+    @property
+    def ranges(self) -> tuple[Range, Range]:
+        """Least and greatest width, least and greatest height."""
+        widths = [option.width for option in self.options]
+        heights = [option.height for option in self.options]
+        return Range(min(widths), max(widths)), Range(min(heights), max(heights))
+
+
+class TrimBound(NamedTuple):
+    """``across`` times the steps off the width plus ``down`` times those off the height is at most ``most``."""
+
+    across: int
+    down: int
+    most: int
+
+    def allows(self, off_width: int, off_height: int) -> bool:
+        """Tell whether these trims keep to the bound."""
+        return self.across * off_width + self.down * off_height <= self.most
+
+
+@dataclass(frozen=True, slots=True)
+class PrintOption:
+    """A print as it comes from the printer, and the bounds of what may be trimmed off it."""
+
+    whole: Size
+    bounds: tuple[TrimBound, ...]
+
+    @property
+    def most_across(self) -> int:
+        """Most steps that may come off the width."""
+        return self.bounds[0].most
+
+    @property
+    def most_down(self) -> int:
+        """Most steps that may come off the height."""
+        return self.bounds[1].most
+
+
+@dataclass(frozen=True, slots=True)
+class PrintChoice:
+    """The prints a photo may be, trimmed by whole ``grid`` steps.
+
+    ``stance`` 1 keeps it upright, -1 landscape, 0 square, None leaves it open.
+    Costs count from ``wanted``; ``as_drawn`` is the size that is dearest to keep.
+    """
+
+    prints: tuple[PrintOption, ...]
+    wanted: Size
+    as_drawn: Size | None
+    stance: int | None
+    grid: Grains
+
+    @property
+    def ranges(self) -> tuple[Range, Range]:
+        """Least and greatest width, least and greatest height."""
+        widths = [p.whole.width for p in self.prints]
+        heights = [p.whole.height for p in self.prints]
+        least_w = min((p.whole.width - p.most_across * self.grid for p in self.prints), default=0)
+        least_h = min((p.whole.height - p.most_down * self.grid for p in self.prints), default=0)
+        return Range(least_w, max(widths, default=0)), Range(least_h, max(heights, default=0))
+
+
+class Range(NamedTuple):
+    """Least and greatest length, in grains."""
+
+    least: Grains
+    greatest: Grains
+
+
+@dataclass(frozen=True, slots=True)
+class FreeSize:
+    """Width and height free within ranges, on the grid; ``square`` for circles."""
+
+    width: Range
+    height: Range
+    square: bool = False
+
+    @property
+    def ranges(self) -> tuple[Range, Range]:
+        """Least and greatest width, least and greatest height."""
+        return self.width, self.height
+
+
+Sizes: TypeAlias = PrintChoice | SizeChoice | FreeSize
+
+
+def ceil_steps(length: Fraction | int, grid: Grains) -> int:
+    """Return how many grid steps cover a length."""
+    return -int(-Fraction(length) // grid)
+
+
+def floor_steps(length: Fraction | int, grid: Grains) -> int:
+    """Return how many whole grid steps a length holds."""
+    return int(Fraction(length) // grid)
+
+
+def scale_of(sketch: Sketch, request: FitRequest) -> tuple[Fraction, Fraction]:
+    """Return page width over sketch width, and the same for the heights."""
+    return Fraction(request.page.width, sketch.page.width), Fraction(request.page.height, sketch.page.height)
+
+
+def sizes_for(block: Block, sketch: Sketch, request: FitRequest, school: School) -> Sizes:
+    """Return the sizes a block that is neither base nor mat may take."""
+    if block.role is Role.PHOTO:
+        return _print_choice(block, sketch, request, school)
+    if block.role is Role.TAG:
+        return SizeChoice(tuple(_scaled_options(block, request, bounds.TAG_SMALLEST, bounds.TAG_LARGEST)))
+    if block.role is Role.CLUSTER:
+        smaller = request.page.width < sketch.page.width or request.page.height < sketch.page.height
+        smallest = bounds.CLUSTER_SMALLEST if smaller else Fraction(1)
+        return SizeChoice(tuple(_scaled_options(block, request, smallest, Fraction(1))))
+    return _free_size(block, request)
+
+
+# -- photos --------------------------------------------------------------------------
+
+
+def _print_choice(block: Block, sketch: Sketch, request: FitRequest, school: School) -> PrintChoice:
+    scale_x, scale_y = scale_of(sketch, request)
+    keeps = school is School.KEEP_PHOTOS
+    wanted = block.size if keeps else Size(round(block.width * scale_x), round(block.height * scale_y))
+    sizes = {size for listed in request.print_sizes for size in (listed, listed.swapped())}
+    if keeps:
+        sizes.add(block.size)
+    stance = None if block.id in request.any_orientation else stance_of(block.size)
+    if block.shape is Shape.CIRCLE:
+        stance = 0
+    options = [PrintOption(size, tuple(_trim_bounds(size, request))) for size in sorted(sizes, key=_by_area)]
+    usable = tuple(option for option in options if stance is None or _can_stand(option, stance, request.grid))
+    return PrintChoice(usable, wanted, block.size if keeps else None, stance, request.grid)
+
+
+def _by_area(size: Size) -> tuple[int, int]:
+    return size.width * size.height, size.width
+
+
+def stance_of(size: Size) -> int:
+    """Return 1 for upright, -1 for landscape, 0 for square."""
+    return (size.height > size.width) - (size.height < size.width)
+
+
+def deepest_trims(whole: Size, request: FitRequest) -> list[int]:
+    """Return, for each number of grid steps off the width, the most steps that may come off the height."""
+    most = floor_steps(request.trim.side, request.grid)
+    smallest_area = whole.width * whole.height * (1 - request.trim.area)
+    depths = []
+    for across in range(most + 1):
+        width = whole.width - across * request.grid
+        if width <= 0 or width * whole.height < smallest_area:
+            break
+        room = floor_steps(whole.height - smallest_area / width, request.grid)
+        depths.append(min(most, room))
+    return depths
+
+
+def _trim_bounds(whole: Size, request: FitRequest) -> Iterator[TrimBound]:
+    """Yield the straight bounds of the allowed trims (their convex hull).
+
+    (w - a)(h - b) >= area is a convex region, so the hull of its whole steps holds
+    no step that is not allowed: the upper hull of (a, deepest b), Andrew 1979.
+    """
+    depths = deepest_trims(whole, request)
+    hull: list[tuple[int, int]] = []
+    for across, down in enumerate(depths):
+        while len(hull) > 1 and _turns_up(hull[-2], hull[-1], (across, down)):
+            hull.pop()
+        hull.append((across, down))
+    yield TrimBound(1, 0, len(depths) - 1)
+    yield TrimBound(0, 1, depths[0])
+    for (a0, b0), (a1, b1) in pairwise(hull):
+        # the line through two corners: (b0 - b1) a + (a1 - a0) b <= (b0 - b1) a0 + (a1 - a0) b0
+        yield TrimBound(b0 - b1, a1 - a0, (b0 - b1) * a0 + (a1 - a0) * b0)
+
+
+def _turns_up(o: tuple[int, int], a: tuple[int, int], b: tuple[int, int]) -> bool:
+    return (a[0] - o[0]) * (b[1] - o[1]) - (a[1] - o[1]) * (b[0] - o[0]) >= 0
+
+
+def _can_stand(option: PrintOption, stance: int, grid: Grains) -> bool:
+    """Tell whether a print, trimmed or not, can be upright, landscape or square as asked."""
+    size = option.whole
+    if stance == stance_of(size):
+        return True
+    off = abs(size.width - size.height)
+    if stance == 0:
+        steps = off // grid
+        across, down = (steps, 0) if size.width > size.height else (0, steps)
+        return off % grid == 0 and all(bound.allows(across, down) for bound in option.bounds)
+    # trimmed across its square: the sizes on the list are far from it, so a square print may serve
+    return stance_of(size) == 0
+
+
+def trims(whole: Size, request: FitRequest) -> Iterator[Size]:
+    """Yield a print size and what can be trimmed from it by whole grid steps."""
+    for across, deepest in enumerate(deepest_trims(whole, request)):
+        for down in range(deepest + 1):
+            yield Size(whole.width - across * request.grid, whole.height - down * request.grid)
+
+
+# -- pieces that exist at a size -------------------------------------------------------
+
+
+def _scaled_options(block: Block, request: FitRequest, smallest: Fraction, largest: Fraction) -> Iterator[SizeOption]:
+    """Yield the sizes on the grid that keep the proportions to within a step; nearest to as drawn is cheapest.
+
+    Width leads for a wide piece, height for a tall one, so that the rounded side is the shorter.
+    """
+    step = request.grid
+    wide = block.width >= block.height
+    long, short = (block.width, block.height) if wide else (block.height, block.width)
+    as_drawn = max(1, round(Fraction(long, step)))
+    least = min(as_drawn, ceil_steps(long * smallest, step))
+    most = max(as_drawn, floor_steps(long * largest, step))
+    for steps in range(max(1, least), most + 1):
+        across = max(1, round(Fraction(steps * step * short, long * step))) * step
+        size = Size(steps * step, across) if wide else Size(across, steps * step)
+        yield SizeOption(size.width, size.height, abs(steps - as_drawn))
+
+
+# -- free sizes ------------------------------------------------------------------------
+
+
+def _free_size(block: Block, request: FitRequest) -> FreeSize:
+    least = smallest_size(block)
+    width = Range(least.width, request.page.width)
+    height = Range(least.height, request.page.height)
+    if block.role in (Role.STRIP, Role.BORDER):
+        if block.width >= block.height:
+            height = strip_range(block.height, request.grid)
+        else:
+            width = strip_range(block.width, request.grid)
+    return FreeSize(width, height, square=block.shape is Shape.CIRCLE)
+
+
+def strip_range(drawn: Grains, grid: Grains) -> Range:
+    """Return the widths a strip may have; at least the one grid step nearest to its drawn width."""
+    nearest = max(1, round(Fraction(drawn, grid)))
+    least = min(nearest, ceil_steps(drawn * bounds.STRIP_NARROWEST, grid))
+    most = max(nearest, floor_steps(drawn * bounds.STRIP_WIDEST, grid))
+    return Range(least * grid, most * grid)
+
+
+def smallest_size(block: Block) -> Size:
+    """Return the least width and height of a block whose size is free: its own ``min``, or its role's."""
+    if block.min_size is not None:
+        return block.min_size
+    wide = block.width >= block.height
+    if block.role is Role.TITLE:
+        return Size(0, bounds.TITLE_HEIGHT) if wide else Size(bounds.TITLE_HEIGHT, 0)
+    if block.role is Role.JOURNALING:
+        size = Size(bounds.JOURNALING_LONG, bounds.JOURNALING_SHORT)
+        return size if wide else size.swapped()
+    narrowest = bounds.PAPER_NARROWEST
+    return Size(min(block.width, narrowest), min(block.height, narrowest))
+
+
+def partner_reveal(reveal: Grains, sketch_unit: Unit, page_unit: Unit) -> Grains:
+    """Return the reveal as it is cut in the page's unit: the same, or its usual partner.
+
+    >>> partner_reveal(INCH // 8, Unit.IN, Unit.MM) == 3 * MM
+    True
+    """
+    if sketch_unit is page_unit or reveal == 0:
+        return reveal
+    size, sign = abs(reveal), 1 if reveal > 0 else -1
+    for inches, millimetres in bounds.REVEAL_PARTNERS:
+        here, there = (inches, millimetres) if sketch_unit is Unit.IN else (millimetres, inches)
+        if size == here:
+            return sign * there
+    step = MM // 2
+    return sign * max(1, round(Fraction(size, step))) * step

@@ -1,0 +1,93 @@
+"""Fitting a sketch to a page: build the model, solve, read back, check.
+
+Deterministic: one worker, a fixed seed, limits in the solver's deterministic
+time. Wall time is only reported.
+"""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Iterable, Iterator
+from dataclasses import replace
+
+from ortools.sat.python import cp_model
+
+from inkquilt.errors import FitNotSound
+from inkquilt.fit.check import check_fit
+from inkquilt.fit.clash import find_clash
+from inkquilt.fit.explain import changes_of, relations_of
+from inkquilt.fit.model import FitModel
+from inkquilt.fit.request import Budget, Fit, FitRequest, School, Status, Way
+from inkquilt.fit.rules import Rules, write_rules
+from inkquilt.fit.wishes import Wishes
+from inkquilt.sketch.model import Block, Role, Size
+from inkquilt.sketch.relations import cut_to_page
+from inkquilt.sketch.transform import oriented
+
+#: The ways offered side by side when nothing else is asked.
+USUAL_WAYS = tuple(Way(school, turn) for turn in (0, 90) for school in School)
+
+
+def fit_ways(request: FitRequest, ways: Iterable[Way] = USUAL_WAYS) -> Iterator[Fit]:
+    """Yield a fit for each way, as each is done."""
+    for way in ways:
+        yield fit(request, way)
+
+
+def fit(request: FitRequest, way: Way) -> Fit:
+    """Fit the request's sketch to its page in one way.
+
+    A page that cannot be is a value (``Status.IMPOSSIBLE`` with its clash), not
+    an error. Raises ``FitNotSound`` if the independent checker refuses the result.
+    """
+    started = time.perf_counter()
+    sketch = cut_to_page(oriented(request.sketch, way.turn, way.mirrored))
+    rules = write_rules(sketch, request, way.school)
+    model = FitModel(rules)
+    wishes = Wishes(model)
+    solver = new_solver(request.budget)
+    outcome = solver.solve(model.cp)
+    if outcome == cp_model.INFEASIBLE:
+        clash = find_clash(rules, request.budget)
+        return Fit(way, Status.IMPOSSIBLE, sketch, clash=clash, seconds=time.perf_counter() - started)
+    if outcome not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+        return Fit(way, Status.UNKNOWN, sketch, seconds=time.perf_counter() - started)
+    blocks = read_back(solver, model, rules)
+    faults = check_fit(sketch, blocks, request, way.school)
+    if faults:
+        raise FitNotSound(faults)
+    cost, bound = round(solver.objective_value), round(solver.best_objective_bound)
+    return Fit(
+        way,
+        Status.OPTIMAL if outcome == cp_model.OPTIMAL else Status.BEST_FOUND,
+        sketch,
+        blocks,
+        cost=wishes.split(cost),
+        gap=(cost - bound) / max(1, abs(cost)),
+        seconds=time.perf_counter() - started,
+        changes=changes_of(rules, blocks),
+        relations=relations_of(rules, blocks),
+    )
+
+
+def new_solver(budget: Budget) -> cp_model.CpSolver:
+    """Return a solver that gives the same answer every time."""
+    solver = cp_model.CpSolver()
+    solver.parameters.num_workers = 1
+    solver.parameters.random_seed = budget.seed
+    solver.parameters.max_deterministic_time = budget.deterministic_time
+    return solver
+
+
+def read_back(solver: cp_model.CpSolver, model: FitModel, rules: Rules) -> tuple[Block, ...]:
+    """Return all blocks of the sketch, in file order, where the solver put them."""
+    page = rules.request.page
+    blocks = []
+    for block in rules.sketch.blocks:
+        if block.role is Role.BASE:
+            blocks.append(replace(block.placed(0, 0, Size(page.width, page.height)), turn=0))
+            continue
+        place = model.placed[block.id]
+        size = Size(int(solver.value(place.width)), int(solver.value(place.height)))
+        blocks.append(block.placed(int(solver.value(place.x)), int(solver.value(place.y)), size))
+    return tuple(blocks)

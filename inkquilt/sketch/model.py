@@ -1,0 +1,148 @@
+"""The values of a sketch.
+
+A *sketch* is a small drawing of a page; a *block* is one thing on it. x and y
+are the top left corner of the unturned block, y grows downward, ``turn`` is in
+hundredths of a degree clockwise about the block's centre, a higher ``level``
+lies on top and of equal levels the later block.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from enum import Enum
+from typing import Final
+
+from inkquilt.lengths import Grains, Unit
+
+FULL_TURN: Final = 36_000
+MOST_BLOCKS: Final = 200
+
+
+class Role(Enum):
+    """What a block is on the page, in the trade's words."""
+
+    BASE = "base"
+    PAPER = "paper"
+    STRIP = "strip"
+    BORDER = "border"
+    MAT = "mat"
+    PHOTO = "photo"
+    TITLE = "title"
+    JOURNALING = "journaling"
+    TAG = "tag"
+    CLUSTER = "cluster"
+
+
+class Shape(Enum):
+    """The outline of a block within its box."""
+
+    RECT = "rect"
+    CIRCLE = "circle"
+    TRIANGLE = "triangle"
+    BANNER = "banner"
+
+
+class Corner(Enum):
+    """A corner of a box; of a triangle, where its right angle lies."""
+
+    TOP_LEFT = "top-left"
+    TOP_RIGHT = "top-right"
+    BOTTOM_RIGHT = "bottom-right"
+    BOTTOM_LEFT = "bottom-left"
+
+
+class End(Enum):
+    """The side of a banner that is notched."""
+
+    LEFT = "left"
+    TOP = "top"
+    RIGHT = "right"
+    BOTTOM = "bottom"
+
+
+@dataclass(frozen=True, slots=True)
+class Size:
+    """Width and height in grains."""
+
+    width: Grains
+    height: Grains
+
+    def swapped(self) -> Size:
+        """Return the size lying on its other side."""
+        return Size(self.height, self.width)
+
+
+@dataclass(frozen=True, slots=True)
+class Block:
+    """One thing on a page. Lengths in grains; ``of`` names the next pieces inwards of a mat."""
+
+    id: str
+    role: Role
+    shape: Shape
+    x: Grains
+    y: Grains
+    width: Grains
+    height: Grains
+    turn: int = 0
+    level: int = 0
+    of: tuple[str, ...] = ()
+    paper: str | None = None
+    min_size: Size | None = None
+    label: str | None = None
+    corner: Corner = Corner.BOTTOM_LEFT
+    end: End = End.RIGHT
+    notch: Grains | None = None
+
+    @property
+    def size(self) -> Size:
+        """Width and height."""
+        return Size(self.width, self.height)
+
+    @property
+    def name(self) -> str:
+        """What to call the block in a sentence: its label, or its role and id."""
+        return self.label or f"{self.role.value} {self.id}"
+
+    def placed(self, x: Grains, y: Grains, size: Size) -> Block:
+        """Return the block at another place and size."""
+        return replace(self, x=x, y=y, width=size.width, height=size.height)
+
+
+@dataclass(frozen=True, slots=True)
+class Sketch:
+    """A drawing of one page size with its blocks in file order (later lies on top of equal levels)."""
+
+    name: str
+    unit: Unit
+    page: Size
+    blocks: tuple[Block, ...]
+
+    def block(self, block_id: str) -> Block:
+        """Return the block of that id; raises ``KeyError``."""
+        for block in self.blocks:
+            if block.id == block_id:
+                return block
+        raise KeyError(block_id)
+
+    def stacked(self) -> Iterator[Block]:
+        """Yield the blocks from the bottom layer to the top one."""
+        yield from sorted(self.blocks, key=lambda block: (block.role is not Role.BASE, block.level))
+
+    def without(self, block_ids: frozenset[str]) -> Sketch:
+        """Return the sketch with these blocks left out, and with them the mats that carry nothing else.
+
+        A mat of several pieces stays while it carries one that is left.
+        """
+        gone = set(block_ids)
+        while True:
+            bare = {b.id for b in self.blocks if b.of and b.id not in gone and gone.issuperset(b.of)}
+            if not bare:
+                break
+            gone |= bare
+        kept = tuple(
+            replace(b, of=tuple(piece for piece in b.of if piece not in gone))
+            for b in self.blocks
+            if b.id not in gone
+        )
+        return replace(self, blocks=kept)

@@ -1,0 +1,58 @@
+"""Writing a sketch as JSON data that reads back equal."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from inkquilt.lengths import Grains, Unit, json_length
+from inkquilt.sketch.model import Block, Shape, Sketch
+from inkquilt.sketch.reading import KIND, VERSION
+
+
+def write_sketch(sketch: Sketch) -> dict[str, Any]:
+    """Return the sketch in the form ``read_sketch`` reads."""
+    return {
+        "kind": KIND,
+        "version": VERSION,
+        "name": sketch.name,
+        "unit": sketch.unit.value,
+        "page": {
+            "width": json_length(sketch.page.width, sketch.unit),
+            "height": json_length(sketch.page.height, sketch.unit),
+        },
+        "blocks": [write_block(block, sketch.unit) for block in sketch.blocks],
+    }
+
+
+def write_block(block: Block, unit: Unit) -> dict[str, Any]:
+    """Return one block in ``unit``; fields that say nothing are left out."""
+
+    def length(grains: Grains) -> int | float | str:
+        return json_length(grains, unit)
+
+    row: dict[str, Any] = {
+        "id": block.id,
+        "role": block.role.value,
+        "shape": block.shape.value,
+        "x": length(block.x),
+        "y": length(block.y),
+        "width": length(block.width),
+        "height": length(block.height),
+        "turn": block.turn // 100 if block.turn % 100 == 0 else block.turn / 100,
+        "level": block.level,
+    }
+    if block.of:
+        row["of"] = block.of[0] if len(block.of) == 1 else list(block.of)
+    if block.paper:
+        row["paper"] = block.paper
+    if block.min_size:
+        row["min"] = {"width": length(block.min_size.width), "height": length(block.min_size.height)}
+    if block.label:
+        row["label"] = block.label
+    if block.shape is Shape.TRIANGLE:
+        row["corner"] = block.corner.value
+    if block.shape is Shape.BANNER:
+        row["end"] = block.end.value
+        if block.notch is not None:
+            row["notch"] = length(block.notch)
+    return row
