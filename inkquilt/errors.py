@@ -26,8 +26,7 @@ class UnreadableLength(CoreError):
         self.text = text
         detail = f" ({why})" if why else ""
         super().__init__(
-            f"“{text[:60]}” is not a length I can read{detail}. "
-            "These would do: 2 1/2, 2½, 2.5\", 2.5 in, 63.5 mm, 6 cm."
+            f'“{text[:60]}” is not a length I can read{detail}. These would do: 2 1/2, 2½, 2.5", 2.5 in, 63.5 mm, 6 cm.'
         )
 
 

@@ -79,9 +79,7 @@ class Page:
             self.height - self.clear.top - self.clear.bottom,
         )
         if left_over < INCH // 2:
-            raise PageTooSmall(
-                "the keep-clear margins leave less than half an inch of the page; make them smaller"
-            )
+            raise PageTooSmall("the keep-clear margins leave less than half an inch of the page; make them smaller")
 
 
 @dataclass(frozen=True, slots=True)

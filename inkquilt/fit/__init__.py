@@ -4,6 +4,7 @@
 ``request``  what is asked and what comes back
 ``sizes``    which sizes a block may take
 ``model``    the constraint model (build)
+``solver``   how the solver is set up
 ``solve``    solving, reading back, checking
 ``clash``    why nothing fits: the smallest set of demands and its sum
 ``explain``  what changed, what was kept, what broke

@@ -117,7 +117,12 @@ class _Check:
         for side, room in limits.items():
             if room < -slack:
                 yield f"{block.id} reaches {-room} grains past the {side} of the page or into its margin"
-        edges = {"left": rect.left, "top": rect.top, "right": page.width - rect.right, "bottom": page.height - rect.bottom}
+        edges = {
+            "left": rect.left,
+            "top": rect.top,
+            "right": page.width - rect.right,
+            "bottom": page.height - rect.bottom,
+        }
         for side in runs:
             if edges[side] != 0:
                 yield f"{block.id} no longer runs off on the {side}"
@@ -365,12 +370,10 @@ def _shown(mat: Block, pieces: list[Block]) -> tuple[float, float, float, float]
 def _partner(reveal: Grains, drawn_in: Unit, cut_in: Unit) -> Grains:
     if drawn_in is cut_in or reveal == 0:
         return reveal
-    table = {inch: mm for inch, mm in bounds.REVEAL_PARTNERS}
+    table = dict(bounds.REVEAL_PARTNERS)
     if drawn_in is Unit.MM:
         table = {mm: inch for inch, mm in table.items()}
     size = abs(reveal)
     half = MM // 2
     partner = table.get(size) or max(half, round(Fraction(size, half)) * half)
     return partner if reveal > 0 else -partner
-
-

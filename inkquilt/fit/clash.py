@@ -9,57 +9,79 @@ nothing, they need more room than there is (longest path, Bellman 1958).
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
-from typing import Final
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 
 from ortools.sat.python import cp_model
 
 from inkquilt.fit.model import FitModel
 from inkquilt.fit.request import Budget, Clash, Demand
-from inkquilt.fit.rules import PAGE, Difference, Rules
-from inkquilt.lengths import Grains, Unit, format_nearest
+from inkquilt.fit.rules import PAGE, Difference, Rules, Share
+from inkquilt.fit.solver import new_solver
+from inkquilt.lengths import LONGEST, Grains, Unit, format_nearest
 from inkquilt.sketch.geometry import Axis
-from inkquilt.sketch.relations import Edge
-
-#: What tracing a clash may cost at most, in solves.
-MOST_SOLVES: Final = 400
+from inkquilt.sketch.relations import Edge, Lie
 
 
 def find_clash(rules: Rules, budget: Budget) -> Clash | None:
-    """Return the clash of rules that cannot hold, or None if they can."""
-    model = FitModel(rules, explain=True)
-    demands = list(model.literals)
-    core = _unsatisfied(model, demands, budget)
-    if core is None:
-        return None
-    solves = 0
-    for demand in list(core):
-        if demand not in core or solves >= MOST_SOLVES:
-            continue
-        solves += 1
-        smaller = _unsatisfied(model, [other for other in core if other != demand], budget)
-        if smaller is not None:
-            core = smaller
-    shown = sum_of(rules, core)
+    """Return the clash of rules that cannot hold, or None if they can.
+
+    Most clashes lie along one axis and are found by adding lengths; the solver is
+    asked only for the rest, and to prove that no demand named is idle.
+    """
+    core = _along_one_axis(rules)
+    if not core:
+        found = _unsatisfied(FitModel(rules, explain=True), None, budget)
+        if found is None:
+            return None
+        core = found
+    core = _reduced(rules, core, budget)
+    shown = sum_of(rules, core) or least_length(rules, core, budget)
     if shown is None:
         return Clash(tuple(core), "", None)
     return Clash(tuple(core), shown.text, shown.short_by)
 
 
-def _unsatisfied(model: FitModel, demands: Sequence[Demand], budget: Budget) -> list[Demand] | None:
-    """Return demands out of these that clash, in their given order, or None if they can all hold."""
-    literals = [model.literals[demand] for demand in demands]
+def _along_one_axis(rules: Rules) -> list[Demand]:
+    for axis in Axis:
+        along = [difference for difference in rules.differences if difference.before.axis is axis]
+        circle = _too_long_circle(along, _page_ends(rules, axis))
+        if circle:
+            return list(dict.fromkeys(step.demand for step in circle if step.demand is not None))
+    return []
+
+
+def _reduced(rules: Rules, core: list[Demand], budget: Budget) -> list[Demand]:
+    """Drop demands until dropping any one more makes the rest possible."""
+    model = FitModel(_only(rules, set(core)), explain=True)
+    for demand in list(core):
+        if demand in core:
+            smaller = _unsatisfied(model, [other for other in core if other != demand], budget)
+            if smaller is not None:
+                core = smaller
+    return core
+
+
+def _only(rules: Rules, demands: set[Demand]) -> Rules:
+    return replace(
+        rules,
+        differences=tuple(d for d in rules.differences if d.demand is None or d.demand in demands),
+        shares=tuple(share for share in rules.shares if share.demand in demands),
+        slanted=tuple(slanted for slanted in rules.slanted if slanted.demand in demands),
+    )
+
+
+def _unsatisfied(model: FitModel, demands: Sequence[Demand] | None, budget: Budget) -> list[Demand] | None:
+    """Return demands out of these (None: all) that clash, in order, or None if they can all hold."""
+    wanted = list(model.literals) if demands is None else list(demands)
+    literals = [model.literals[demand] for demand in wanted if demand in model.literals]
     model.cp.clear_assumptions()
     model.cp.add_assumptions(literals)
-    solver = cp_model.CpSolver()
-    solver.parameters.num_workers = 1
-    solver.parameters.random_seed = budget.seed
-    solver.parameters.max_deterministic_time = budget.deterministic_time
+    solver = new_solver(budget)
     if solver.solve(model.cp) != cp_model.INFEASIBLE:
         return None
     named = set(solver.sufficient_assumptions_for_infeasibility())
-    return [demand for demand, literal in zip(demands, literals, strict=True) if literal.index in named]
+    return [demand for demand in wanted if demand in model.literals and model.literals[demand].index in named]
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,15 +95,59 @@ class ShownSum:
 def sum_of(rules: Rules, demands: Sequence[Demand]) -> ShownSum | None:
     """Return the sum that shows why these demands clash along one axis, or None if none does.
 
-    Reveals and page edges hold always, so they take part whatever the demands.
+    What holds always (reveals, the page's edges) takes part whatever the demands.
     """
     wanted = set(demands)
-    given = [d for d in rules.differences if d.demand in wanted or d.term == "reveal"]
+    given = [d for d in rules.differences if d.demand is None or d.demand in wanted]
     for axis in Axis:
         circle = _too_long_circle([d for d in given if d.before.axis is axis], _page_ends(rules, axis))
         if circle:
             return _shown(circle, rules.request.page.unit, axis)
     return None
+
+
+def least_length(rules: Rules, demands: Sequence[Demand], budget: Budget) -> ShownSum | None:
+    """Return what these demands need along one axis when shares of covered pieces take part.
+
+    A share grows with its piece, so no plain sum shows it; the shortest page on
+    which the demands hold along the axis alone does.
+    """
+    wanted = set(demands)
+    for axis in Axis:
+        page = _page_ends(rules, axis)
+        cp = cp_model.CpModel()
+        places: dict[Edge, cp_model.IntVar] = {}
+
+        def at(edge: Edge, cp: cp_model.CpModel = cp, places: dict[Edge, cp_model.IntVar] = places) -> cp_model.IntVar:
+            if edge not in places:
+                places[edge] = cp.new_int_var(-LONGEST, LONGEST, f"{edge.block} {edge.high}")
+            return places[edge]
+
+        cp.add(at(page.low) == 0)
+        for d in rules.differences:
+            if d.before.axis is axis and (d.demand is None or d.demand in wanted):
+                cp.add(at(d.after) - at(d.before) >= d.at_least)
+        for share in rules.shares:
+            if share.axis is axis and share.demand in wanted:
+                _post_share(cp, share, at)
+        cp.minimize(at(page.high))
+        solver = new_solver(budget)
+        if solver.solve(cp) == cp_model.OPTIMAL and (needed := solver.value(at(page.high))) > page.length:
+            unit = rules.request.page.unit
+            across = ("across", "wide") if axis is Axis.X else ("up and down", "high")
+            text = (
+                f"together they need at least {format_nearest(needed, unit)} {unit.value} {across[0]}; "
+                f"the page is {format_nearest(page.length, unit)} {unit.value} {across[1]}"
+            )
+            return ShownSum(text, needed - page.length)
+    return None
+
+
+def _post_share(cp: cp_model.CpModel, share: Share, at: Callable[[Edge], cp_model.IntVar]) -> None:
+    low, high = at(Edge(share.lower, share.axis, False)), at(Edge(share.lower, share.axis, True))
+    start = low if share.lie is Lie.OVER_LOW else at(Edge(share.upper, share.axis, False))
+    end = high if share.lie is Lie.OVER_HIGH else at(Edge(share.upper, share.axis, True))
+    cp.add((end - start) * share.of <= (high - low) * share.covered)
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,9 +159,7 @@ class _PageEnds:
 
 def _page_ends(rules: Rules, axis: Axis) -> _PageEnds:
     page = rules.request.page
-    return _PageEnds(
-        Edge(PAGE, axis, False), Edge(PAGE, axis, True), page.width if axis is Axis.X else page.height
-    )
+    return _PageEnds(Edge(PAGE, axis, False), Edge(PAGE, axis, True), page.width if axis is Axis.X else page.height)
 
 
 def _too_long_circle(differences: list[Difference], page: _PageEnds) -> list[Difference]:
@@ -103,11 +167,10 @@ def _too_long_circle(differences: list[Difference], page: _PageEnds) -> list[Dif
 
     Going back from the page's far end to its near end takes its length away.
     """
-    whole = Demand("the page", ())
     steps = [
         *differences,
-        Difference(page.high, page.low, -page.length, whole, "page"),
-        Difference(page.low, page.high, page.length, whole, "page"),
+        Difference(page.high, page.low, -page.length, None, "page"),
+        Difference(page.low, page.high, page.length, None, "page"),
     ]
     far: dict[Edge, Grains] = {edge: 0 for step in steps for edge in (step.before, step.after)}
     came_by: dict[Edge, Difference] = {}

@@ -33,7 +33,11 @@ def changes_of(rules: Rules, blocks: tuple[Block, ...]) -> tuple[Change, ...]:
 def _changes(rules: Rules, drawn: Block, block: Block) -> Iterator[Change]:
     if block.size != drawn.size:
         yield Change(
-            block.id, "size", size_text(drawn.size, rules), size_text(block.size, rules), _size_reason(rules, drawn, block)
+            block.id,
+            "size",
+            size_text(drawn.size, rules),
+            size_text(block.size, rules),
+            _size_reason(rules, drawn, block),
         )
     if drawn.role is Role.BASE:
         return
@@ -143,14 +147,14 @@ def _lost_lines(rules: Rules, boxes: Mapping[str, Box]) -> Iterator[Broken]:
         for edge in line.edges:
             off = abs(place_of(edge, boxes) - stay)
             if off:
-                unit = rules.request.page.unit
+                mine, theirs = rules.blocks[edge.block].name, rules.blocks[staying[0].block].name
                 yield Broken(
                     "shared-line",
                     (edge.block, staying[0].block),
                     line.axis.value,
-                    f"the {_edge_name(edge)} of {rules.blocks[edge.block].name} is {with_unit(off, unit)} off the line of "
-                    f"{rules.blocks[staying[0].block].name}: in line, a photo would change size, another line "
-                    "would break, or a piece would leave its place in the order",
+                    f"the {_edge_name(edge)} of {mine} is {with_unit(off, rules.request.page.unit)} off the line "
+                    f"of {theirs}: in line, a photo would change size, another line would break, or a piece "
+                    "would leave its place in the order",
                 )
 
 

@@ -8,7 +8,7 @@ them. Which edges are free and which follow:
 * a photo takes a size from its list, a mat is its piece plus reveals, other
   pieces have free sizes in grid steps;
 * the pieces of a mat that carries several lie whole steps from its left and top
-  reveal, and the mat closes round them.
+  reveal; those drawn outermost on it stay outermost, so that it closes round them.
 
 With ``explain`` each rule hangs on a literal of its demand, so that a clash can
 be traced to demands; without it the rules are posted plainly, which solves faster.
@@ -35,7 +35,7 @@ from inkquilt.fit.sizes import (
     floor_steps,
 )
 from inkquilt.lengths import Grains
-from inkquilt.page import Side
+from inkquilt.page import Margins, Side
 from inkquilt.sketch.geometry import CORNER_SCALE, TRIG, Axis, is_tilted, spots, trig
 from inkquilt.sketch.model import Block, Role, Shape
 from inkquilt.sketch.relations import Edge, Lie
@@ -204,7 +204,7 @@ class FitModel:
 
     def _droppable(self, size: tuple[Expr, Expr], demand: Demand) -> tuple[Expr, Expr]:
         """Return a size that is any at all once the demand for it is dropped."""
-        loose = self.new_var(1, self.page.width), self.new_var(1, self.page.height)
+        loose = self.new_var(self.grid, self.page.width), self.new_var(self.grid, self.page.height)
         literal = self.literal(demand)
         self.cp.add(loose[0] == size[0]).only_enforce_if(literal)
         self.cp.add(loose[1] == size[1]).only_enforce_if(literal)
@@ -295,10 +295,24 @@ class FitModel:
                 continue
             mat, reveals = self.placed[matting.mat], self.rules.reveals[matting.mat]
             pieces = [self.placed[piece] for piece in matting.pieces]
-            self.cp.add_min_equality(mat.x + reveals.left, [piece.x for piece in pieces])
-            self.cp.add_min_equality(mat.y + reveals.top, [piece.y for piece in pieces])
-            self.cp.add_max_equality(mat.x + mat.width - reveals.right, [p.x + p.width for p in pieces])
-            self.cp.add_max_equality(mat.y + mat.height - reveals.bottom, [p.y + p.height for p in pieces])
+            for low, high, start, end in (
+                (mat.x + reveals.left, mat.x + mat.width - reveals.right, "x", "width"),
+                (mat.y + reveals.top, mat.y + mat.height - reveals.bottom, "y", "height"),
+            ):
+                self._close_round(matting.pieces, pieces, low, high, start, end)
+
+    def _close_round(
+        self, names: tuple[str, ...], pieces: list[BlockExpr], low: Expr, high: Expr, start: str, length: str
+    ) -> None:
+        """Keep pieces between two lines, and the ones drawn outermost on them."""
+        drawn = [self.rules.blocks[name] for name in names]
+        first = min(range(len(drawn)), key=lambda i: getattr(drawn[i], start))
+        last = max(range(len(drawn)), key=lambda i: getattr(drawn[i], start) + getattr(drawn[i], length))
+        for index, piece in enumerate(pieces):
+            begin = getattr(piece, start)
+            end = begin + getattr(piece, length)
+            self.cp.add(begin == low if index == first else begin >= low)
+            self.cp.add(end == high if index == last else end <= high)
 
     # -- edges -----------------------------------------------------------------
 
@@ -324,8 +338,8 @@ class FitModel:
             self.literals[demand] = self.cp.new_bool_var(f"demand {len(self.literals)}")
         return self.literals[demand]
 
-    def require(self, left: Expr, right: Expr, demand: Demand) -> None:
-        """Require ``left <= right`` in the name of a demand."""
+    def require(self, left: Expr, right: Expr, demand: Demand | None) -> None:
+        """Require ``left <= right`` in the name of a demand, or always."""
         difference = right - left
         if isinstance(difference, int):
             if difference >= 0:
@@ -333,7 +347,7 @@ class FitModel:
             constraint = self.cp.add_bool_or([])  # an empty choice never holds
         else:
             constraint = self.cp.add(difference >= 0)
-        if self.explain:
+        if self.explain and demand is not None:
             constraint.only_enforce_if(self.literal(demand))
 
     def _post_difference(self, difference: Difference) -> None:
@@ -357,13 +371,17 @@ class FitModel:
         ]
 
     def _post_corners_inside(self, block: Block) -> None:
-        margins, demand = self.rules.margins[block.id], self.rules.inside[block.id]
-        slack = bounds.TURN_SLACK
-        for x, y in self._corner_exprs(block):
-            self.require(CORNER_SCALE * (margins.left - slack), x, demand)
-            self.require(CORNER_SCALE * (margins.top - slack), y, demand)
-            self.require(x, CORNER_SCALE * (self.page.width - margins.right + slack), demand)
-            self.require(y, CORNER_SCALE * (self.page.height - margins.bottom + slack), demand)
+        margins, demand = self.rules.margins[block.id], self.rules.clear_demands[block.id]
+        for limits, reason in ((Margins(), None), (margins, demand)):
+            left = CORNER_SCALE * (limits.left - bounds.TURN_SLACK)
+            top = CORNER_SCALE * (limits.top - bounds.TURN_SLACK)
+            right = CORNER_SCALE * (self.page.width - limits.right + bounds.TURN_SLACK)
+            bottom = CORNER_SCALE * (self.page.height - limits.bottom + bounds.TURN_SLACK)
+            for x, y in self._corner_exprs(block):
+                self.require(left, x, reason)
+                self.require(top, y, reason)
+                self.require(x, right, reason)
+                self.require(y, bottom, reason)
 
     def _post_share(self, share: Share) -> None:
         upper = self.edge(Edge(share.upper, share.axis, False)), self.edge(Edge(share.upper, share.axis, True))

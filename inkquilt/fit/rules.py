@@ -52,12 +52,16 @@ KEPT_CLEAR: Final = frozenset({Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.TAG
 
 @dataclass(frozen=True, slots=True)
 class Difference:
-    """``after`` lies at least ``at_least`` after ``before`` on their axis; ``term`` names that length in a sum."""
+    """``after`` lies at least ``at_least`` after ``before`` on their axis; ``term`` names that length in a sum.
+
+    Without a demand it holds always and is not to be given up: the page's own
+    edges, what runs off them, reveals.
+    """
 
     before: Edge
     after: Edge
     at_least: Grains
-    demand: Demand
+    demand: Demand | None
     term: str = ""
 
 
@@ -96,7 +100,7 @@ class Rules:
     size_demands: dict[str, Demand]
     reveals: dict[str, Reveals]
     margins: dict[str, Margins]
-    inside: dict[str, Demand]
+    clear_demands: dict[str, Demand]
     differences: tuple[Difference, ...]
     shares: tuple[Share, ...]
     slanted: tuple[Slanted, ...]
@@ -123,7 +127,7 @@ def write_rules(sketch: Sketch, request: FitRequest, school: School) -> Rules:
         writer.size_demands,
         writer.reveals,
         writer.margins,
-        writer.inside,
+        writer.clear_demands,
         tuple(writer.differences),
         tuple(writer.shares),
         tuple(writer.slanted),
@@ -151,7 +155,7 @@ class _Writer:
         self.size_demands: dict[str, Demand] = {}
         self.reveals: dict[str, Reveals] = {}
         self.margins: dict[str, Margins] = {}
-        self.inside: dict[str, Demand] = {}
+        self.clear_demands: dict[str, Demand] = {}
 
     def write(self) -> None:
         for matting in self.relations.mattings:
@@ -176,7 +180,7 @@ class _Writer:
     def length(self, grains: Grains) -> str:
         return with_unit(grains, self.request.page.unit)
 
-    def add(self, before: Edge, after: Edge, at_least: Grains, demand: Demand, term: str = "") -> None:
+    def add(self, before: Edge, after: Edge, at_least: Grains, demand: Demand | None, term: str = "") -> None:
         self.differences.append(Difference(before, after, at_least, demand, term))
 
     # -- page ------------------------------------------------------------------
@@ -186,32 +190,30 @@ class _Writer:
         clear = self.request.page.clear if block.role in KEPT_CLEAR else Margins()
         margins = Margins(**{side.value: 0 if side in runs else getattr(clear, side.value) for side in Side})
         self.margins[block.id] = margins
-        words = "inside the page" if margins == Margins() else "inside the page and clear of its margin"
-        demand = Demand(f"{block.name} stays {words}", (block.id,))
-        self.inside[block.id] = demand
+        demand = Demand(f"{block.name} keeps clear of the page's margin", (block.id,))
+        self.clear_demands[block.id] = demand
         if not (is_tilted(block) and block.shape is Shape.TRIANGLE):
             for side, (axis, high) in SIDE_ENDS.items():
-                margin = getattr(margins, side.value)
                 edge, page = Edge(block.id, axis, high), Edge(PAGE, axis, high)
                 before, after = (edge, page) if high else (page, edge)
-                self.add(before, after, margin, demand, "margin" if margin else "")
+                self.add(before, after, 0, None)
+                if margin := getattr(margins, side.value):
+                    self.add(before, after, margin, demand, "margin")
         for side in runs:
             axis, high = SIDE_ENDS[side]
-            demand = Demand(f"{block.name} runs off the page on the {side.value}", (block.id,))
-            self.fixed(Edge(PAGE, axis, high), Edge(block.id, axis, high), 0, demand)
+            self.fixed(Edge(PAGE, axis, high), Edge(block.id, axis, high), 0)
         if block.id in self.relations.layers:
             reveal = self.layer_reveal(block)
-            demand = Demand(f"{block.name} shows {self.length(reveal)} of the page on all sides", (block.id,))
             for axis, high in SIDE_ENDS.values():
                 inward = -reveal if high else reveal
-                self.fixed(Edge(PAGE, axis, high), Edge(block.id, axis, high), inward, demand, "reveal")
+                self.fixed(Edge(PAGE, axis, high), Edge(block.id, axis, high), inward, "reveal")
 
     def layer_reveal(self, block: Block) -> Grains:
         return partner_reveal(self.relations.layers[block.id], self.sketch.unit, self.request.page.unit)
 
-    def fixed(self, before: Edge, after: Edge, distance: Grains, demand: Demand, term: str = "") -> None:
-        self.add(before, after, distance, demand, term)
-        self.add(after, before, -distance, demand, term)
+    def fixed(self, before: Edge, after: Edge, distance: Grains, term: str = "") -> None:
+        self.add(before, after, distance, None, term)
+        self.add(after, before, -distance, None, term)
 
     # -- sizes -----------------------------------------------------------------
 
@@ -230,6 +232,8 @@ class _Writer:
         for axis, ends in zip(Axis, reach_of_sizes(block, width, height), strict=True):
             low, high = Edge(block.id, axis, False), Edge(block.id, axis, True)
             self.add(low, high, ends.low, demand, block.name)
+            if not is_tilted(block):
+                self.add(low, high, self.request.grid, None, block.name)  # nothing is thinner than a mark
             if block.role in (Role.STRIP, Role.BORDER) and not is_tilted(block):
                 self.add(high, low, -ends.high, demand, block.name)
 
@@ -239,7 +243,8 @@ class _Writer:
             return f"{block.name} is {self.length(across.least)} to {self.length(across.greatest)} wide"
         least = smallest_size(block)
         if block.role is Role.TITLE:
-            return f"{block.name} is at least {self.length(min(least.width, least.height) or max(least.width, least.height))} high"
+            height = min(least.width, least.height) or max(least.width, least.height)
+            return f"{block.name} is at least {self.length(height)} high"
         return f"{block.name} is at least {self.length(least.width)} × {self.length(least.height)}"
 
     # -- mats ------------------------------------------------------------------
@@ -247,24 +252,34 @@ class _Writer:
     def mat_rules(self) -> None:
         for matting in self.relations.mattings:
             mat = self.blocks[matting.mat]
-            if is_tilted(mat):
-                continue  # held by the model in the photo's own frame
             reveals = self.reveals[mat.id]
-            demand = Demand(f"{mat.name} shows {self.reveal_words(reveals)} round its piece", (mat.id, *matting.pieces))
+            if is_tilted(mat):
+                self.tilted_mat_rules(mat, matting.pieces[0], reveals)
+                continue
             rigid = len(matting.pieces) == 1
             for piece in matting.pieces:
                 for side, (axis, high) in SIDE_ENDS.items():
                     reveal = getattr(reveals, side.value)
                     inner, outer = Edge(piece, axis, high), Edge(mat.id, axis, high)
                     before, after = (inner, outer) if high else (outer, inner)
-                    self.add(before, after, reveal, demand, "reveal")
+                    self.add(before, after, reveal, None, "reveal")
                     if rigid:
-                        self.add(after, before, -reveal, demand, "reveal")
+                        self.add(after, before, -reveal, None, "reveal")
 
-    def reveal_words(self, reveals: Reveals) -> str:
-        if len(set(reveals)) == 1:
-            return self.length(reveals.left)
-        return " / ".join(self.length(reveal) for reveal in reveals)
+    def tilted_mat_rules(self, mat: Block, piece: str, reveals: Reveals) -> None:
+        """Say how far the box round a tilted mat reaches beyond its piece's, a grain on the safe side.
+
+        The model holds the stack itself in the photo's own frame.
+        """
+        if mat.turn != self.blocks[piece].turn:
+            return
+        across, down = reveals.left + reveals.right, reveals.top + reveals.bottom
+        for axis, growth in zip(Axis, reach_of_sizes(mat, Ends(across, across), Ends(down, down)), strict=True):
+            for high in (False, True):
+                inner, outer = Edge(piece, axis, high), Edge(mat.id, axis, high)
+                before, after = (inner, outer) if high else (outer, inner)
+                if len(set(reveals)) == 1:
+                    self.add(before, after, growth.low // 2 - bounds.TURN_SLACK, None, "reveal")
 
     # -- order -----------------------------------------------------------------
 
@@ -302,9 +317,7 @@ class _Writer:
                 covered = min(over.high, under.high) - max(over.low, under.low)
                 words = f"{self.name(upper)} covers no more of {self.name(lower)} than drawn"
                 cover_demand = Demand(words, (upper, lower))
-                self.shares.append(
-                    Share(upper, lower, axis, overlap.along(axis), covered, under.length, cover_demand)
-                )
+                self.shares.append(Share(upper, lower, axis, overlap.along(axis), covered, under.length, cover_demand))
 
     def lie_rules(self, overlap: Overlap, axis: Axis, over: Ends, under: Ends, demand: Demand) -> None:
         upper_low, upper_high = Edge(overlap.upper, axis, False), Edge(overlap.upper, axis, True)

@@ -17,8 +17,9 @@ from inkquilt.fit.check import check_fit
 from inkquilt.fit.clash import find_clash
 from inkquilt.fit.explain import changes_of, relations_of
 from inkquilt.fit.model import FitModel
-from inkquilt.fit.request import Budget, Fit, FitRequest, School, Status, Way
+from inkquilt.fit.request import Fit, FitRequest, School, Status, Way
 from inkquilt.fit.rules import Rules, write_rules
+from inkquilt.fit.solver import new_solver
 from inkquilt.fit.wishes import Wishes
 from inkquilt.sketch.model import Block, Role, Size
 from inkquilt.sketch.relations import cut_to_page
@@ -68,15 +69,6 @@ def fit(request: FitRequest, way: Way) -> Fit:
         changes=changes_of(rules, blocks),
         relations=relations_of(rules, blocks),
     )
-
-
-def new_solver(budget: Budget) -> cp_model.CpSolver:
-    """Return a solver that gives the same answer every time."""
-    solver = cp_model.CpSolver()
-    solver.parameters.num_workers = 1
-    solver.parameters.random_seed = budget.seed
-    solver.parameters.max_deterministic_time = budget.deterministic_time
-    return solver
 
 
 def read_back(solver: cp_model.CpSolver, model: FitModel, rules: Rules) -> tuple[Block, ...]:

@@ -17,7 +17,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from fractions import Fraction
-from typing import Final
 
 from inkquilt.fit.model import Expr, FitModel
 from inkquilt.fit.request import Cost
@@ -27,7 +26,6 @@ from inkquilt.page import Side
 from inkquilt.sketch.geometry import Axis, is_tilted
 from inkquilt.sketch.model import Role
 from inkquilt.sketch.relations import Edge, SharedLine
-
 
 
 @dataclass(slots=True)
@@ -60,9 +58,7 @@ class Wishes:
         self.line_weight = self.displacement.most + 1
         self.photo_weight = self.line_weight * (self.lines.most + 1)
         model.cp.minimize(
-            self.photo_weight * self.photos.total()
-            + self.line_weight * self.lines.total()
-            + self.displacement.total()
+            self.photo_weight * self.photos.total() + self.line_weight * self.lines.total() + self.displacement.total()
         )
 
     def split(self, objective: int) -> Cost:

@@ -141,8 +141,6 @@ class Sketch:
                 break
             gone |= bare
         kept = tuple(
-            replace(b, of=tuple(piece for piece in b.of if piece not in gone))
-            for b in self.blocks
-            if b.id not in gone
+            replace(b, of=tuple(piece for piece in b.of if piece not in gone)) for b in self.blocks if b.id not in gone
         )
         return replace(self, blocks=kept)

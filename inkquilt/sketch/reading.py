@@ -141,10 +141,10 @@ class _Reader:
         corner = self.choice(block_id, row, "corner", Corner, Corner.BOTTOM_LEFT)
         end = self.choice(block_id, row, "end", End, End.RIGHT)
         notch = self.positive(block_id, row, "notch") if row.get("notch") is not None else None
-        if None in (role, shape, x, y, width, height, corner, end):
+        if role is None or shape is None or corner is None or end is None:
             return None
-        assert role and shape and corner and end and width and height  # for the type checker only
-        assert x is not None and y is not None
+        if x is None or y is None or width is None or height is None:
+            return None
         if shape is Shape.CIRCLE and abs(width - height) > 1:
             self.fault(block_id, "circle", "a circle is as wide as it is high.")
         return Block(
@@ -231,7 +231,9 @@ class _Reader:
             return None
         return value
 
-    def choice(self, block: str | None, row: Mapping[str, Any], key: str, words: type[E], default: E | None) -> E | None:
+    def choice(
+        self, block: str | None, row: Mapping[str, Any], key: str, words: type[E], default: E | None
+    ) -> E | None:
         value = row.get(key)
         if value is None and default is not None:
             return default
@@ -304,5 +306,3 @@ def _reaches_itself(block: Block, by_id: Mapping[str, Block]) -> bool:
         seen.add(name)
         waiting.extend(by_id[name].of)
     return False
-
-

@@ -20,7 +20,7 @@ from typing import Final, NamedTuple
 from inkquilt.lengths import INCH, SIXTY_FOURTH, Grains
 from inkquilt.page import Side
 from inkquilt.sketch.geometry import CORNER_SCALE, TRIG, Axis, Box, Ends, Point, box, is_tilted, outline, trig
-from inkquilt.sketch.model import Block, Role, Shape, Sketch, Size
+from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
 
 #: Edges this close count as one line.
 ONE_LINE: Final[Grains] = SIXTY_FOURTH

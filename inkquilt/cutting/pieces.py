@@ -1,0 +1,68 @@
+"""The piece list of a page: every paper piece and photo with its number and finished size.
+
+Blocks with the same ``paper`` are one paper; without it each role is its own.
+Numbers run in the order of sticking down, bottom layer first, and are the ones
+the page's diagram shows. Titles and clusters are not cut from sheets.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final
+
+from inkquilt.sketch.model import Block, Role, Shape, Size
+
+#: What is cut from sheets. A journaling block is a card to write on.
+CUT_FROM_PAPER: Final = frozenset({Role.BASE, Role.PAPER, Role.STRIP, Role.BORDER, Role.MAT, Role.JOURNALING, Role.TAG})
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """One piece to cut: its number on the page, finished size before turning, and shape."""
+
+    number: int
+    block: str
+    name: str
+    role: Role
+    shape: Shape
+    size: Size
+    tilted: bool
+
+
+@dataclass(frozen=True, slots=True)
+class PaperPieces:
+    """All pieces of one paper. ``paper`` is its letter or name, or the role when it has none."""
+
+    paper: str
+    pieces: tuple[Piece, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class PieceList:
+    """A page's pieces: those cut from paper, by paper, and the photos."""
+
+    papers: tuple[PaperPieces, ...]
+    photos: tuple[Piece, ...]
+
+
+def paper_of(block: Block) -> str:
+    """Return which paper a block is cut from."""
+    return block.paper or block.role.value
+
+
+def pieces_of(blocks: tuple[Block, ...]) -> PieceList:
+    """Return the piece list of a page; papers come in the order in which they are first stuck down."""
+    order = sorted(blocks, key=lambda block: (block.role is not Role.BASE, block.level))
+    papers: dict[str, list[Piece]] = {}
+    photos: list[Piece] = []
+    number = 0
+    for block in order:
+        if block.role is not Role.PHOTO and block.role not in CUT_FROM_PAPER:
+            continue
+        number += 1
+        piece = Piece(number, block.id, block.name, block.role, block.shape, block.size, block.turn != 0)
+        if block.role is Role.PHOTO:
+            photos.append(piece)
+        else:
+            papers.setdefault(paper_of(block), []).append(piece)
+    return PieceList(tuple(PaperPieces(name, tuple(group)) for name, group in papers.items()), tuple(photos))

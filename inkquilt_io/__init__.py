@@ -1,0 +1,1 @@
+"""Readers and writers of files that are not JSON: SVG, PDF, CSV."""
