@@ -69,3 +69,9 @@ PRINT_SIZES: Final = {
         (15, 20),
     ),
 }  # fmt: skip
+
+#: Smaller than any print shop's: trimmed out of larger prints or printed several to a sheet.
+SMALL_PRINT_SIZES: Final = {
+    Unit.IN: _inches((1, 1), (1, 1.5), (1.5, 2)),
+    Unit.MM: _centimetres((2, 2), (2, 3), (3, 3), (3, 4)),
+}

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
 from fractions import Fraction
 
-from inkquilt.fit.request import Broken, Change, Kept, School
+from inkquilt.fit.request import Broken, Change, Fit, Kept, School
 from inkquilt.fit.rules import Rules
 from inkquilt.fit.sizes import scale_of, trims
 from inkquilt.lengths import Grains, format_nearest, with_unit
@@ -181,3 +182,50 @@ def _lost_order(rules: Rules, boxes: Mapping[str, Box]) -> Iterator[Broken]:
                 f"{rules.blocks[apart.first].name} and {rules.blocks[apart.second].name} were apart both ways; "
                 f"they are still {other}, and share {with_unit(overlap, rules.request.page.unit)} the other way",
             )
+
+
+# -- naming a way ----------------------------------------------------------------------
+
+
+@dataclass(frozen=True, slots=True)
+class Gist:
+    """A fit in a few words: what it is called, and what it gains and gives up (eight words or fewer)."""
+
+    title: str
+    words: str
+
+
+def gist_of(fit: Fit) -> Gist:
+    """Name a fit by what it gains and gives up."""
+    title = "Photos kept big" if fit.way.school is School.KEEP_PHOTOS else "All in proportion"
+    if fit.way.turn % 180:
+        title += ", on its side"
+    if fit.way.mirrored:
+        title += ", mirrored"
+    if not fit.found:
+        return Gist(title, "does not fit this page")
+    drawn = {block.id: block.size for block in fit.sketch.blocks}
+    photos = [block for block in fit.blocks if block.role is Role.PHOTO]
+    smaller = sum(_is_smaller(block.size, drawn[block.id]) for block in photos)
+    larger = sum(_is_smaller(drawn[block.id], block.size) for block in photos)
+    lost = sum(broken.kind == "shared-line" for broken in fit.relations.broken)
+    return Gist(title, f"{_photo_words(len(photos), smaller, larger)}, {_line_words(lost)}")
+
+
+def _is_smaller(size: Size, than: Size) -> bool:
+    return size.width * size.height < than.width * than.height
+
+
+def _photo_words(photos: int, smaller: int, larger: int) -> str:
+    if not photos:
+        return "no photos"
+    if not smaller and not larger:
+        return "photos as drawn" if photos > 1 else "photo as drawn"
+    count, what = (smaller, "smaller") if smaller >= larger else (larger, "larger")
+    if count == photos:
+        return f"every photo {what}" if photos > 1 else f"photo {what}"
+    return f"{count} of {photos} photos {what}"
+
+
+def _line_words(lost: int) -> str:
+    return "every line kept" if not lost else f"{lost} line{'s' if lost > 1 else ''} lost"

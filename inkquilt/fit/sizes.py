@@ -75,6 +75,14 @@ class PrintOption:
         """Most steps that may come off the height."""
         return self.bounds[1].most
 
+    def smallest_square(self, grid: Grains) -> Grains:
+        """Return the side of the smallest square it may be trimmed to (it can be trimmed to one)."""
+        side = short = min(self.whole.width, self.whole.height)
+        across, down = (self.whole.width - short) // grid, (self.whole.height - short) // grid
+        while all(bound.allows(across + 1, down + 1) for bound in self.bounds):
+            across, down, side = across + 1, down + 1, side - grid
+        return side
+
 
 @dataclass(frozen=True, slots=True)
 class PrintChoice:
@@ -95,6 +103,9 @@ class PrintChoice:
         """Least and greatest width, least and greatest height."""
         widths = [p.whole.width for p in self.prints]
         heights = [p.whole.height for p in self.prints]
+        if self.stance == 0:
+            side = min((p.smallest_square(self.grid) for p in self.prints), default=0)
+            return Range(side, max(widths, default=0)), Range(side, max(heights, default=0))
         least_w = min((p.whole.width - p.most_across * self.grid for p in self.prints), default=0)
         least_h = min((p.whole.height - p.most_down * self.grid for p in self.prints), default=0)
         return Range(least_w, max(widths, default=0)), Range(least_h, max(heights, default=0))

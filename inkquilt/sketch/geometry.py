@@ -13,7 +13,7 @@ from enum import Enum
 from typing import Final, NamedTuple
 
 from inkquilt.lengths import Grains
-from inkquilt.sketch.model import Block, Corner, Shape
+from inkquilt.sketch.model import Block, Corner, End, Shape
 
 #: Sine and cosine are given in these parts.
 TRIG: Final = 1 << 16
@@ -144,3 +144,41 @@ def _ends(centre: int, half: int) -> Ends:
 
 def _nearest(scaled: int) -> Grains:
     return (scaled + CORNER_SCALE // 2) // CORNER_SCALE
+
+
+class Vertex(NamedTuple):
+    """A point of an unturned outline, in grains."""
+
+    x: Grains
+    y: Grains
+
+
+def drawn_outline(block: Block) -> tuple[Vertex, ...]:
+    """Return the unturned outline as it is cut and drawn: the notch of a banner included, none for a circle.
+
+    A banner without a notch of its own is notched by half its width.
+    """
+    left, top, right, bottom = block.x, block.y, block.x + block.width, block.y + block.height
+    if block.shape is Shape.CIRCLE:
+        return ()
+    if block.shape is Shape.BANNER:
+        return _banner(block, left, top, right, bottom)
+    corners = (Vertex(left, top), Vertex(right, top), Vertex(right, bottom), Vertex(left, bottom))
+    kept = spots(block)
+    return tuple(corner for spot, corner in zip(_RECT, corners, strict=True) if spot in kept)
+
+
+def _banner(block: Block, left: Grains, top: Grains, right: Grains, bottom: Grains) -> tuple[Vertex, ...]:
+    across = block.end in (End.LEFT, End.RIGHT)
+    width, length = (block.height, block.width) if across else (block.width, block.height)
+    depth = min(block.notch if block.notch is not None else width // 2, length)
+    middle_x, middle_y = (left + right) // 2, (top + bottom) // 2
+    corners = [Vertex(left, top), Vertex(right, top), Vertex(right, bottom), Vertex(left, bottom)]
+    notches = {
+        End.TOP: (1, Vertex(middle_x, top + depth)),
+        End.RIGHT: (2, Vertex(right - depth, middle_y)),
+        End.BOTTOM: (3, Vertex(middle_x, bottom - depth)),
+        End.LEFT: (4, Vertex(left + depth, middle_y)),
+    }
+    place, notch = notches[block.end]
+    return (*corners[:place], notch, *corners[place:])

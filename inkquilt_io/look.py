@@ -1,0 +1,33 @@
+"""The tints papers are drawn in, on screen and on paper, until real papers are assigned.
+
+A paper's tint is its place in the order in which papers are first stuck down.
+"""
+
+from __future__ import annotations
+
+from typing import Final
+
+from inkquilt.cutting.pieces import paper_of, pieces_of
+from inkquilt.sketch import Block
+
+#: Unbleached, sage, ochre, ink blue, clay, mist, moss, plum: (red, green, blue).
+TINTS: Final[tuple[tuple[int, int, int], ...]] = (
+    (244, 238, 226), (201, 216, 207), (224, 178, 86), (52, 66, 112), (206, 142, 112), (190, 205, 220),
+    (137, 156, 112), (150, 112, 132),
+)  # fmt: skip
+WHITE: Final = (255, 255, 255)
+INK: Final = (29, 42, 87)
+
+Colour = tuple[int, int, int]
+
+
+def tints_of(blocks: tuple[Block, ...]) -> dict[str, int]:
+    """Return the tint number of each paper on a page; a paper called white has none."""
+    papers = [group.paper for group in pieces_of(blocks).papers if group.paper != "white"]
+    return {paper: index % len(TINTS) for index, paper in enumerate(papers)}
+
+
+def tint_of(block: Block, tints: dict[str, int]) -> Colour:
+    """Return the colour a block's paper is drawn in."""
+    number = tints.get(paper_of(block))
+    return WHITE if number is None else TINTS[number]

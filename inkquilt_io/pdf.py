@@ -1,0 +1,341 @@
+"""A fitted page as PDF at true size, tiled over letter or A4 where it is larger.
+
+The first sheet is a key: the page small with its piece numbers, how the tiles
+lie, and the check bars. Then come the tiles, each overlapping its neighbours by
+1/4 in, with match marks where sheets meet and check bars of 1 in and 25 mm.
+1 in is 72 points (PDF 1.7, ISO 32000-1, 8.3.2.3).
+"""
+
+from __future__ import annotations
+
+import io
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass
+from enum import Enum
+from pathlib import Path
+from typing import Any, Final
+
+from PIL import Image
+from reportlab.lib.utils import ImageReader
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.pdfgen.canvas import Canvas as Pdf
+
+from inkquilt.lengths import INCH, MM, Grains, format_nearest
+from inkquilt.sketch import Role, Shape
+from inkquilt_io.look import INK, WHITE, Colour
+from inkquilt_io.shapes import FittedPage, Outline, Picture, walk
+
+POINTS_PER_INCH: Final = 72
+OVERLAP: Final[Grains] = INCH // 4
+#: What home printers leave blank, and the strip below a tile for its bars and words.
+PRINTER_MARGIN: Final[Grains] = INCH // 4
+FOOTER: Final[Grains] = INCH // 2
+WORDS: Final = "Figtree"
+TITLES: Final = "Literata"
+#: Photos are put in with at most this many pixels per inch.
+PHOTO_PIXELS_PER_INCH: Final = 300
+
+_FONTS: Final = {WORDS: "Figtree-Medium.ttf", TITLES: "Literata-SemiBold.ttf"}
+
+
+class SheetSize(Enum):
+    """Printer paper: width and height in grains. Letter is 8 1/2 x 11 in, A4 follows ISO 216."""
+
+    LETTER = (17 * INCH // 2, 11 * INCH)
+    A4 = (210 * MM, 297 * MM)
+
+
+@dataclass(frozen=True, slots=True)
+class Tile:
+    """A part of the page printed on one sheet: where it begins on the page, its size, its place in the tiling."""
+
+    x: Grains
+    y: Grains
+    width: Grains
+    height: Grains
+    column: int
+    row: int
+
+
+def points(grains: float) -> float:
+    """Return a length in points."""
+    return grains * POINTS_PER_INCH / INCH
+
+
+def tiles(width: Grains, height: Grains, sheet: SheetSize) -> list[Tile]:
+    """Return the parts of a page, row by row; a page no larger than the sheet is one tile."""
+    sheet_width, sheet_height = sheet.value
+    if width <= sheet_width and height <= sheet_height:
+        return [Tile(0, 0, width, height, 0, 0)]
+    across = list(_spans(width, sheet_width - 2 * PRINTER_MARGIN))
+    down = list(_spans(height, sheet_height - 2 * PRINTER_MARGIN - FOOTER))
+    return [
+        Tile(x, y, tile_width, tile_height, column, row)
+        for row, (y, tile_height) in enumerate(down)
+        for column, (x, tile_width) in enumerate(across)
+    ]
+
+
+def _spans(length: Grains, room: Grains) -> Iterator[tuple[Grains, Grains]]:
+    """Yield start and length of parts that overlap by ``OVERLAP`` and fill ``length``."""
+    start = 0
+    while True:
+        part = min(room, length - start)
+        yield start, part
+        if start + part >= length:
+            return
+        start += part - OVERLAP
+
+
+def page_pdf(page: FittedPage, sheet: SheetSize) -> bytes:
+    """Return the page as a PDF file."""
+    for name, file in _FONTS.items():
+        if name not in pdfmetrics.getRegisteredFontNames():
+            pdfmetrics.registerFont(TTFont(name, Path(__file__).parent / "fonts" / file))
+    out = io.BytesIO()
+    parts = tiles(page.width, page.height, sheet)
+    width, height = sheet.value
+    pdf = Pdf(out, pagesize=(points(width), points(height)), invariant=1)
+    pdf.setTitle(page.name)
+    pdf.setAuthor("Ink Quilt")
+    total = len(parts) + 1
+    _key_sheet(pdf, page, sheet, parts, total)
+    for number, tile in enumerate(parts, start=2):
+        _tile_sheet(pdf, page, sheet, tile, parts, number, total)
+    pdf.save()
+    return out.getvalue()
+
+
+# -- sheets ------------------------------------------------------------------------------
+
+
+def _key_sheet(pdf: Any, page: FittedPage, sheet: SheetSize, parts: list[Tile], total: int) -> None:
+    width, height = (points(side) for side in sheet.value)
+    left, top = points(INCH), height - points(INCH)
+    pdf.setFillColorRGB(*_rgb(INK))
+    pdf.setFont(TITLES, 22)
+    pdf.drawString(left, top, page.name[:60])
+    pdf.setFont(WORDS, 11)
+    size = f"{format_nearest(page.width, page.unit)} × {format_nearest(page.height, page.unit)} {page.unit.value}"
+    sheets = "one sheet" if len(parts) == 1 else f"{len(parts)} sheets that overlap by 1/4 in"
+    pdf.drawString(left, top - 22, f"Page {size}, at true size on {sheets}.")
+    pdf.drawString(left, top - 38, "Print at 100 %, with no scaling. Measure both bars before you cut.")
+    _check_bars(pdf, left, top - 78)
+    room_x, room_y = width - 2 * left, top - 78 - points(INCH) - 30
+    scale = min(room_x / points(page.width), room_y / points(page.height))
+    pdf.saveState()
+    pdf.translate(left, top - 108 - points(page.height) * scale)
+    pdf.scale(scale, scale)
+    walk(page, _PdfCanvas(pdf, page), notes=False)
+    _numbers(pdf, page, scale)
+    pdf.restoreState()
+    if len(parts) > 1:
+        pdf.saveState()
+        pdf.translate(left, top - 108 - points(page.height) * scale)
+        pdf.setDash(3, 3)
+        pdf.setStrokeColorRGB(0.66, 0.24, 0.18)
+        for tile in parts:
+            pdf.rect(
+                points(tile.x) * scale,
+                points(page.height - tile.y - tile.height) * scale,
+                points(tile.width) * scale,
+                points(tile.height) * scale,
+            )
+        pdf.restoreState()
+    _page_words(pdf, width, 1, total)
+    pdf.showPage()
+
+
+def _tile_sheet(
+    pdf: Any, page: FittedPage, sheet: SheetSize, tile: Tile, parts: list[Tile], number: int, total: int
+) -> None:
+    sheet_width, sheet_height = sheet.value
+    single = len(parts) == 1
+    left = (sheet_width - tile.width) // 2 if single else PRINTER_MARGIN
+    top = (sheet_height - tile.height) // 2 if single else PRINTER_MARGIN
+    pdf.saveState()
+    pdf.translate(points(left - tile.x), points(sheet_height - top + tile.y - page.height))
+    clip = pdf.beginPath()
+    corner = points(tile.x), points(page.height - tile.y - tile.height)
+    clip.rect(*corner, points(tile.width), points(tile.height))
+    pdf.saveState()
+    pdf.clipPath(clip, stroke=0, fill=0)
+    walk(page, _PdfCanvas(pdf, page))
+    pdf.restoreState()
+    if not single:
+        _match_marks(pdf, page, tile, parts)
+    pdf.restoreState()
+    below = sheet_height - top - tile.height
+    if below >= FOOTER:
+        _check_bars(pdf, points(PRINTER_MARGIN), points(PRINTER_MARGIN) + 4)
+        _page_words(pdf, points(sheet_width), number, total)
+    pdf.showPage()
+
+
+def _match_marks(pdf: Any, page: FittedPage, tile: Tile, parts: list[Tile]) -> None:
+    """Cross the middle of every overlap with a mark that its neighbour repeats at the same place of the page."""
+    pdf.setStrokeColorRGB(0.66, 0.24, 0.18)
+    pdf.setLineWidth(0.6)
+    arm = points(INCH // 8)
+    for other in parts:
+        beside = other.row == tile.row and abs(other.column - tile.column) == 1
+        stacked = other.column == tile.column and abs(other.row - tile.row) == 1
+        if not beside and not stacked:
+            continue
+        seam_x = max(tile.x, other.x) + OVERLAP // 2
+        seam_y = max(tile.y, other.y) + OVERLAP // 2
+        for quarter in (1, 3):
+            x = seam_x if beside else tile.x + tile.width * quarter // 4
+            y = tile.y + tile.height * quarter // 4 if beside else seam_y
+            px, py = points(x), points(page.height - y)
+            pdf.line(px - arm, py, px + arm, py)
+            pdf.line(px, py - arm, px, py + arm)
+
+
+def _check_bars(pdf: Any, x: float, y: float) -> None:
+    pdf.setFillColorRGB(*_rgb(INK))
+    pdf.rect(x, y, points(INCH), 3, stroke=0, fill=1)
+    pdf.rect(x + points(INCH) + 24, y, points(25 * MM), 3, stroke=0, fill=1)
+    pdf.setFont(WORDS, 8)
+    pdf.drawString(x, y + 6, "1 in")
+    pdf.drawString(x + points(INCH) + 24, y + 6, "25 mm")
+
+
+def _page_words(pdf: Any, width: float, number: int, total: int) -> None:
+    pdf.setFillColorRGB(*_rgb(INK))
+    pdf.setFont(WORDS, 9)
+    place = points(PRINTER_MARGIN) + 4
+    pdf.drawRightString(width - points(PRINTER_MARGIN), place, f"page {number} of {total} · print at 100 %")
+
+
+def _numbers(pdf: Any, page: FittedPage, scale: float) -> None:
+    for block in page.blocks:
+        number = page.numbers.get(block.id)
+        if number is None or block.role is Role.MAT:
+            continue
+        x = points(block.x + block.width / 2)
+        y = points(page.height - block.y - block.height / 2)
+        radius = 8 / scale
+        pdf.setFillColorRGB(1, 1, 1)
+        pdf.setStrokeColorRGB(*_rgb(INK))
+        pdf.circle(x, y, radius, stroke=1, fill=1)
+        pdf.setFillColorRGB(*_rgb(INK))
+        pdf.setFont(WORDS, 9 / scale)
+        pdf.drawCentredString(x, y - 3 / scale, str(number))
+
+
+# -- drawing -----------------------------------------------------------------------------
+
+
+class _PdfCanvas:
+    """Draws in points with the page's lower left corner as origin."""
+
+    def __init__(self, pdf: Any, page: FittedPage) -> None:
+        self.pdf, self.page = pdf, page
+
+    def y(self, grains: float) -> float:
+        return points(self.page.height - grains)
+
+    def path(self, outline: Outline) -> Any:
+        path, block = self.pdf.beginPath(), outline.block
+        if block.shape is Shape.CIRCLE:
+            path.circle(points(outline.centre[0]), self.y(outline.centre[1]), points(block.width / 2))
+            return path
+        corners = outline.corners
+        path.moveTo(points(corners[0].x), self.y(corners[0].y))
+        for corner in corners[1:]:
+            path.lineTo(points(corner.x), self.y(corner.y))
+        path.close()
+        return path
+
+    def turned(self, outline: Outline) -> None:
+        """Turn all that follows about the block's centre; PDF turns anticlockwise."""
+        x, y = points(outline.centre[0]), self.y(outline.centre[1])
+        self.pdf.translate(x, y)
+        self.pdf.rotate(-outline.degrees)
+        self.pdf.translate(-x, -y)
+
+    def shape(self, outline: Outline, colour: Colour) -> None:
+        self.pdf.saveState()
+        self.turned(outline)
+        self.pdf.setLineWidth(0.5)
+        self.pdf.setStrokeColorRGB(*_rgb(INK))
+        self.pdf.setFillColorRGB(*_rgb(colour))
+        self.pdf.drawPath(self.path(outline), stroke=1, fill=1)
+        self.pdf.restoreState()
+
+    def paper(self, outline: Outline, colour: Colour) -> None:
+        self.shape(outline, colour)
+
+    def photo(self, outline: Outline, picture: Picture | None) -> None:
+        if picture is None:
+            self.shape(outline, WHITE)
+            return
+        block = outline.block
+        image = _cropped(picture, points(block.width), points(block.height))
+        self.pdf.saveState()
+        self.turned(outline)
+        self.pdf.clipPath(self.path(outline), stroke=0, fill=0)
+        self.pdf.drawImage(
+            image, points(block.x), self.y(block.y + block.height), points(block.width), points(block.height)
+        )
+        self.pdf.restoreState()
+
+    def words(self, outline: Outline, text: str) -> None:
+        block = outline.block
+        if not text:
+            return
+        width, height = points(block.width), points(block.height)
+        size = height * 0.8
+        wide = pdfmetrics.stringWidth(text, TITLES, size)
+        size = min(size, size * width / wide) if wide else size
+        self.pdf.saveState()
+        self.turned(outline)
+        self.pdf.setFillColorRGB(*_rgb(INK))
+        self.pdf.setFont(TITLES, size)
+        baseline = self.y(block.y + block.height / 2) - size * 0.35
+        self.pdf.drawString(points(block.x), baseline, text)
+        self.pdf.restoreState()
+
+    def journaling(self, outline: Outline, colour: Colour) -> None:
+        self.shape(outline, colour)
+
+    def cluster(self, outline: Outline) -> None:
+        self.pdf.saveState()
+        self.pdf.setDash(2, 2)
+        self.shape(outline, (250, 246, 236))
+        self.pdf.restoreState()
+
+    def note(self, outline: Outline, text: str) -> None:
+        block = outline.block
+        self.pdf.saveState()
+        self.turned(outline)
+        self.pdf.setFont(WORDS, 8)
+        width = pdfmetrics.stringWidth(text, WORDS, 8) + 6
+        x, y = points(block.x) + 3, self.y(block.y + block.height) + 3
+        self.pdf.setFillColorRGB(1, 1, 1)
+        self.pdf.rect(x, y, width, 11, stroke=0, fill=1)
+        self.pdf.setFillColorRGB(*_rgb(INK))
+        self.pdf.drawString(x + 3, y + 3, text)
+        self.pdf.restoreState()
+
+
+def _cropped(picture: Picture, width: float, height: float) -> ImageReader:
+    """Return the part of a photo that shows, no finer than a printer prints."""
+    with Image.open(picture.path) as image:
+        crop = picture.crop
+        left, top = float(crop.left) * image.width, float(crop.top) * image.height
+        box = (left, top, left + float(crop.width) * image.width, top + float(crop.height) * image.height)
+        most = (
+            math.ceil(width / POINTS_PER_INCH * PHOTO_PIXELS_PER_INCH),
+            math.ceil(height / POINTS_PER_INCH * PHOTO_PIXELS_PER_INCH),
+        )
+        size = (min(most[0], math.ceil(box[2] - box[0])), min(most[1], math.ceil(box[3] - box[1])))
+        part = image.convert("RGB").resize((max(1, size[0]), max(1, size[1])), Image.Resampling.LANCZOS, box=box)
+    return ImageReader(part)
+
+
+def _rgb(colour: Colour) -> tuple[float, float, float]:
+    return colour[0] / 255, colour[1] / 255, colour[2] / 255

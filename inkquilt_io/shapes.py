@@ -1,0 +1,107 @@
+"""One walk over a fitted page for everything that draws it: SVG, PDF, and a recording fake in tests.
+
+A ``Canvas`` receives shapes from the bottom layer up, in grains from the page's
+top left corner, y downward.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Protocol
+
+from inkquilt.lengths import Grains, Unit, format_nearest
+from inkquilt.photos import Crop
+from inkquilt.sketch import Block, Role, Shape
+from inkquilt.sketch.geometry import Vertex, drawn_outline
+from inkquilt_io.look import Colour, tint_of, tints_of
+
+
+@dataclass(frozen=True, slots=True)
+class Outline:
+    """A block's outline: its unturned corners, or a circle when there are none, and how it is turned."""
+
+    block: Block
+    corners: tuple[Vertex, ...]
+
+    @property
+    def centre(self) -> tuple[float, float]:
+        """The point it is turned about."""
+        return self.block.x + self.block.width / 2, self.block.y + self.block.height / 2
+
+    @property
+    def degrees(self) -> float:
+        """Clockwise turn."""
+        return self.block.turn / 100
+
+
+@dataclass(frozen=True, slots=True)
+class Picture:
+    """A photo to show in a slot: an upright picture file and the part of it that shows."""
+
+    path: str
+    crop: Crop
+
+
+@dataclass(frozen=True, slots=True)
+class FittedPage:
+    """What there is to draw: the page, its blocks, photos and titles by block id."""
+
+    name: str
+    width: Grains
+    height: Grains
+    unit: Unit
+    blocks: tuple[Block, ...]
+    pictures: dict[str, Picture]
+    titles: dict[str, str]
+    numbers: dict[str, int]
+
+
+class Canvas(Protocol):
+    """What a drawing is made on."""
+
+    def paper(self, outline: Outline, colour: Colour) -> None:
+        """A piece of paper."""
+
+    def photo(self, outline: Outline, picture: Picture | None) -> None:
+        """A photo, or its empty slot."""
+
+    def words(self, outline: Outline, text: str) -> None:
+        """A title with its text, or its empty place."""
+
+    def journaling(self, outline: Outline, colour: Colour) -> None:
+        """A place to write."""
+
+    def cluster(self, outline: Outline) -> None:
+        """Room for embellishments."""
+
+    def note(self, outline: Outline, text: str) -> None:
+        """A piece's number and size, to be read beside or on it."""
+
+
+def walk(page: FittedPage, canvas: Canvas, notes: bool = True) -> None:
+    """Draw a page on a canvas, bottom layer first, then the notes on top of all."""
+    tints = tints_of(page.blocks)
+    outlines = [
+        Outline(block, drawn_outline(block) if block.shape is not Shape.CIRCLE else ())
+        for block in sorted(page.blocks, key=lambda block: (block.role is not Role.BASE, block.level))
+    ]
+    for outline in outlines:
+        block = outline.block
+        match block.role:
+            case Role.PHOTO:
+                canvas.photo(outline, page.pictures.get(block.id))
+            case Role.TITLE:
+                canvas.words(outline, page.titles.get(block.id, ""))
+            case Role.JOURNALING:
+                canvas.journaling(outline, tint_of(block, tints))
+            case Role.CLUSTER:
+                canvas.cluster(outline)
+            case _:
+                canvas.paper(outline, tint_of(block, tints))
+    if notes:
+        for outline in outlines:
+            number = page.numbers.get(outline.block.id)
+            if number is not None and outline.block.role is not Role.MAT:
+                size = outline.block.size
+                text = f"{number}: {format_nearest(size.width, page.unit)} × {format_nearest(size.height, page.unit)}"
+                canvas.note(outline, text)

@@ -1,0 +1,115 @@
+"""A fitted page as SVG in true units: a viewer or cutter that honours units shows it at its real size."""
+
+from __future__ import annotations
+
+from xml.etree import ElementTree
+
+from inkquilt.lengths import Grains, Unit, format_length
+from inkquilt.sketch import Shape
+from inkquilt_io.look import INK, Colour
+from inkquilt_io.shapes import FittedPage, Outline, Picture, walk
+
+NAMESPACE = "http://www.w3.org/2000/svg"
+
+
+def page_svg(page: FittedPage) -> bytes:
+    """Return the page as an SVG file, UTF-8.
+
+    Width and height carry the unit; one user unit is one inch or millimetre. Every
+    block is one element with ``data-id`` and ``data-role``.
+    """
+    canvas = _SvgCanvas(page)
+    walk(page, canvas, notes=False)
+    file: bytes = ElementTree.tostring(canvas.root, encoding="utf-8", xml_declaration=True)
+    return file
+
+
+class _SvgCanvas:
+    def __init__(self, page: FittedPage) -> None:
+        self.unit = page.unit
+        width, height = self.number(page.width), self.number(page.height)
+        ElementTree.register_namespace("", NAMESPACE)
+        self.root = ElementTree.Element(
+            f"{{{NAMESPACE}}}svg",
+            {
+                "width": f"{width}{page.unit.value}",
+                "height": f"{height}{page.unit.value}",
+                "viewBox": f"0 0 {width} {height}",
+            },
+        )
+        title = ElementTree.SubElement(self.root, f"{{{NAMESPACE}}}title")
+        title.text = page.name
+
+    def number(self, grains: Grains) -> str:
+        """Return a length as a decimal of the unit; inches are dyadic and come out exactly up to 1/128."""
+        if self.unit is Unit.MM:
+            return format_length(grains, Unit.MM)
+        return f"{grains / self.unit.grains:.6f}".rstrip("0").rstrip(".")
+
+    def shape(self, outline: Outline, fill: str) -> None:
+        block = outline.block
+        line = self.number(self.unit.grains // (64 if self.unit is Unit.IN else 3))
+        common = {
+            "data-id": block.id,
+            "data-role": block.role.value,
+            "fill": fill,
+            "stroke": _hex(INK),
+            "stroke-width": line,
+        }
+        if block.turn:
+            x, y = (self.number(2 * block.x + block.width), self.number(2 * block.y + block.height))
+            common["transform"] = f"rotate({outline.degrees:g} {float(x) / 2:g} {float(y) / 2:g})"
+        if block.shape is Shape.CIRCLE:
+            radius = block.width / 2 / self.unit.grains
+            centre = (block.x + block.width / 2) / self.unit.grains, (block.y + block.height / 2) / self.unit.grains
+            place = {"cx": f"{centre[0]:g}", "cy": f"{centre[1]:g}", "r": f"{radius:g}"}
+            self.add("circle", common | place)
+        elif block.shape is Shape.RECT:
+            place = {
+                "x": self.number(block.x),
+                "y": self.number(block.y),
+                "width": self.number(block.width),
+                "height": self.number(block.height),
+            }
+            self.add("rect", common | place)
+        else:
+            points = " ".join(f"{self.number(corner.x)},{self.number(corner.y)}" for corner in outline.corners)
+            self.add("polygon", common | {"points": points})
+
+    def add(self, tag: str, attributes: dict[str, str]) -> ElementTree.Element:
+        return ElementTree.SubElement(self.root, f"{{{NAMESPACE}}}{tag}", attributes)
+
+    def paper(self, outline: Outline, colour: Colour) -> None:
+        self.shape(outline, _hex(colour))
+
+    def photo(self, outline: Outline, picture: Picture | None) -> None:
+        self.shape(outline, "#dfe3ea")
+
+    def words(self, outline: Outline, text: str) -> None:
+        self.shape(outline, "none")
+        if text:
+            block = outline.block
+            words = self.add(
+                "text",
+                {
+                    "x": self.number(block.x),
+                    "y": self.number(block.y + block.height * 4 // 5),
+                    "font-size": self.number(block.height * 4 // 5),
+                    "font-family": "Literata, serif",
+                    "fill": _hex(INK),
+                },
+            )
+            words.text = text
+
+    def journaling(self, outline: Outline, colour: Colour) -> None:
+        self.shape(outline, _hex(colour))
+
+    def cluster(self, outline: Outline) -> None:
+        self.shape(outline, "#f6efe0")
+
+    def note(self, outline: Outline, text: str) -> None:
+        """Notes are not drawn: the file is for cutting."""
+
+
+def _hex(colour: Colour) -> str:
+    return "#{:02x}{:02x}{:02x}".format(*colour)

@@ -1,0 +1,89 @@
+"""The session: who is signed in, signing in, out and registering."""
+
+from django.conf import settings
+from django.core.validators import RegexValidator
+from django.utils.decorators import method_decorator
+from django.views.decorators.csrf import csrf_protect, ensure_csrf_cookie
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers
+from rest_framework.permissions import AllowAny
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from server.accounts import services
+from server.common.serializers import ErrorSerializer
+
+
+class SessionSerializer(serializers.Serializer):
+    """Who is signed in (null: nobody) and whether this is the demo."""
+
+    user = serializers.CharField(allow_null=True)
+    demo = serializers.BooleanField()
+
+
+class CredentialsSerializer(serializers.Serializer):
+    """A name and a password."""
+
+    username = serializers.CharField(
+        max_length=60, validators=[RegexValidator(r"^[\w .'-]+$", "Letters, digits, spaces and . ' - only.")]
+    )
+    password = serializers.CharField(max_length=200, trim_whitespace=False)
+
+
+def session_answer(request: Request) -> Response:
+    """Answer with the present session."""
+    user = request.user.get_username() if request.user.is_authenticated else None
+    return Response({"user": user, "demo": settings.INKQUILT_DEMO})
+
+
+@method_decorator([ensure_csrf_cookie, csrf_protect], name="dispatch")
+class SessionView(APIView):
+    """The session of this browser."""
+
+    permission_classes = [AllowAny]
+
+    @extend_schema(operation_id="session", responses=SessionSerializer)
+    def get(self, request: Request) -> Response:
+        """Tell who is signed in."""
+        return session_answer(request)
+
+    @extend_schema(
+        operation_id="sign_in",
+        request=CredentialsSerializer,
+        responses={200: SessionSerializer, 400: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Sign in."""
+        given = CredentialsSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        services.sign_in(request._request, **given.validated_data)
+        request.user = request._request.user
+        return session_answer(request)
+
+    @extend_schema(operation_id="sign_out", responses=SessionSerializer)
+    def delete(self, request: Request) -> Response:
+        """Sign out."""
+        services.sign_out(request._request)
+        request.user = request._request.user
+        return session_answer(request)
+
+
+@method_decorator(csrf_protect, name="dispatch")
+class RegisterView(APIView):
+    """New accounts."""
+
+    permission_classes = [AllowAny]
+
+    @extend_schema(
+        operation_id="register",
+        request=CredentialsSerializer,
+        responses={200: SessionSerializer, 400: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Make an account and sign it in."""
+        given = CredentialsSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        services.register(request._request, **given.validated_data)
+        request.user = request._request.user
+        return session_answer(request)

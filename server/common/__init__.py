@@ -1,0 +1,1 @@
+"""What all apps share: owned records, errors of the API, JSON bodies."""

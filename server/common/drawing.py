@@ -1,0 +1,116 @@
+"""What a board is told of blocks: places as numbers to draw by, and the texts to read.
+
+The client draws and never reckons: every number it shows stands in ``texts``.
+"""
+
+from typing import Any
+
+from rest_framework import serializers
+
+from inkquilt.cutting import pieces_of
+from inkquilt.cutting.pieces import paper_of
+from inkquilt.lengths import Grains, Unit, format_nearest
+from inkquilt.sketch import Block
+from inkquilt.sketch.geometry import box, drawn_outline
+from inkquilt.sketch.model import Size
+from inkquilt_io.look import tints_of
+from server.common import fields
+
+
+class TextsSerializer(serializers.Serializer):
+    """A block's measures in fractions (or mm): size, and distances from the four page edges."""
+
+    width = serializers.CharField()
+    height = serializers.CharField()
+    left = serializers.CharField()
+    top = serializers.CharField()
+    right = serializers.CharField()
+    bottom = serializers.CharField()
+
+
+class BoardBlockSerializer(serializers.Serializer):
+    """One block to draw, in the page's unit; ``points`` outline a shape that is neither box nor circle.
+
+    ``box`` is the upright box round the block as it lies: left, top, right, bottom.
+    """
+
+    id = serializers.CharField()
+    role = serializers.ChoiceField(fields.ROLE_CHOICES)
+    shape = serializers.ChoiceField(fields.SHAPE_CHOICES)
+    name = serializers.CharField()
+    x = serializers.FloatField()
+    y = serializers.FloatField()
+    width = serializers.FloatField()
+    height = serializers.FloatField()
+    turn = serializers.FloatField()
+    paper = serializers.CharField(allow_null=True)
+    tint = serializers.IntegerField(allow_null=True)
+    number = serializers.IntegerField(allow_null=True)
+    points = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()), allow_null=True)
+    box = serializers.ListField(child=serializers.FloatField(), min_length=4, max_length=4)
+    texts = TextsSerializer()
+
+
+class BoardSerializer(serializers.Serializer):
+    """A page to draw, bottom layer first."""
+
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES)
+    width = serializers.FloatField()
+    height = serializers.FloatField()
+    width_text = serializers.CharField()
+    height_text = serializers.CharField()
+    blocks = BoardBlockSerializer(many=True)
+
+
+def board(size: Size, unit: Unit, blocks: tuple[Block, ...]) -> dict[str, Any]:
+    """Return a page with its blocks as the client draws it."""
+    pieces = pieces_of(blocks)
+    numbered = [*pieces.photos, *(piece for paper in pieces.papers for piece in paper.pieces)]
+    numbers = {piece.block: piece.number for piece in numbered}
+    tints = tints_of(blocks)
+    bottom_up = sorted(blocks, key=lambda block: (block.role.value != "base", block.level))
+    return {
+        "unit": unit.value,
+        "width": size.width / unit.grains,
+        "height": size.height / unit.grains,
+        "width_text": format_nearest(size.width, unit),
+        "height_text": format_nearest(size.height, unit),
+        "blocks": [
+            {
+                **_block(block, size, unit),
+                "number": numbers.get(block.id),
+                "tint": tints.get(paper_of(block)),
+            }
+            for block in bottom_up
+        ],
+    }
+
+
+def _block(block: Block, page: Size, unit: Unit) -> dict[str, Any]:
+    def units(grains: Grains) -> float:
+        return grains / unit.grains
+
+    outline = drawn_outline(block) if block.shape.value in ("triangle", "banner") else None
+    around = box(block)
+    return {
+        "id": block.id,
+        "role": block.role.value,
+        "shape": block.shape.value,
+        "name": block.name,
+        "x": units(block.x),
+        "y": units(block.y),
+        "width": units(block.width),
+        "height": units(block.height),
+        "turn": block.turn / 100,
+        "paper": block.paper,
+        "points": outline and [[units(point.x), units(point.y)] for point in outline],
+        "box": [units(around.x.low), units(around.y.low), units(around.x.high), units(around.y.high)],
+        "texts": {
+            "width": format_nearest(block.width, unit),
+            "height": format_nearest(block.height, unit),
+            "left": format_nearest(block.x, unit),
+            "top": format_nearest(block.y, unit),
+            "right": format_nearest(page.width - block.x - block.width, unit),
+            "bottom": format_nearest(page.height - block.y - block.height, unit),
+        },
+    }

@@ -1,0 +1,85 @@
+"""One shape for everything that goes wrong: ``{code, detail, faults}``, never a stack trace."""
+
+import logging
+from typing import Any
+
+from django.core.exceptions import RequestDataTooBig
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
+from rest_framework import exceptions, status
+from rest_framework.response import Response
+from rest_framework.views import exception_handler
+
+from inkquilt.errors import BadInput, CoreError, FitNotSound
+
+log = logging.getLogger(__name__)
+
+
+class ApiError(exceptions.APIException):
+    """Something the person at the other end can do something about. ``code`` is stable."""
+
+    status_code = status.HTTP_400_BAD_REQUEST
+
+    def __init__(self, code: str, detail: str, http_status: int = 400, extra: dict[str, Any] | None = None) -> None:
+        super().__init__(detail, code)
+        self.status_code = http_status
+        self.extra = extra or {}
+
+
+def answer_error(error: Exception, context: dict[str, Any]) -> Response | None:
+    """Turn any error into the one shape. Unknown ones are logged and told without detail."""
+    if isinstance(error, ApiError):
+        return Response({"code": error.detail.code, "detail": str(error.detail), **error.extra}, error.status_code)
+    if isinstance(error, FitNotSound):
+        log.error("a fit did not pass its check: %s", error.faults)
+        return Response({"code": error.code, "detail": "This page could not be worked out safely."}, 500)
+    if isinstance(error, BadInput):
+        faults = [{"block": f.block, "code": f.code, "message": f.message} for f in error.faults]
+        return Response({"code": error.code, "detail": str(error), "faults": faults}, 400)
+    if isinstance(error, CoreError):
+        return Response({"code": error.code, "detail": str(error)}, 400)
+    if isinstance(error, RequestDataTooBig):
+        return Response({"code": "too-large", "detail": "That is larger than a sketch or page can be (2 MB)."}, 413)
+    if isinstance(error, Http404):
+        return Response({"code": "not-found", "detail": "There is nothing of yours at this address."}, 404)
+    answer = exception_handler(error, context)
+    if answer is not None:
+        answer.data = _plain(error, answer.data)
+        return answer
+    log.exception("unexpected error", exc_info=error)
+    return Response({"code": "server-error", "detail": "Something went wrong here. Nothing was changed."}, 500)
+
+
+def _plain(error: Exception, data: Any) -> dict[str, Any]:
+    if isinstance(error, exceptions.ValidationError):
+        faults = [
+            {"block": field if field != "non_field_errors" else None, "code": "invalid", "message": str(message)}
+            for field, messages in _by_field(data)
+            for message in messages
+        ]
+        return {"code": "invalid", "detail": faults[0]["message"] if faults else "Invalid input.", "faults": faults}
+    code = error.get_codes() if isinstance(error, exceptions.APIException) else "error"
+    return {"code": code if isinstance(code, str) else "error", "detail": str(data.get("detail", "Not possible."))}
+
+
+def _by_field(data: Any, where: str = "") -> list[tuple[str, list[str]]]:
+    if isinstance(data, dict):
+        return [row for key, value in data.items() for row in _by_field(value, f"{where}.{key}" if where else str(key))]
+    if isinstance(data, list) and any(isinstance(item, dict) for item in data):
+        return [row for item in data for row in _by_field(item, where)]
+    return [(where, [str(item) for item in data] if isinstance(data, list) else [str(data)])]
+
+
+def unknown_address(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
+    """Answer for an address that is none."""
+    return JsonResponse({"code": "not-found", "detail": "There is nothing at this address."}, status=404)
+
+
+def server_error(request: HttpRequest) -> HttpResponse:
+    """Answer when even the error handling failed."""
+    return JsonResponse({"code": "server-error", "detail": "Something went wrong here."}, status=500)
+
+
+def csrf_failure(request: HttpRequest, reason: str = "") -> HttpResponse:
+    """Answer a write that did not come from the application's own pages."""
+    detail = "This did not come from an open Ink Quilt window. Reload the page and try again."
+    return JsonResponse({"code": "csrf", "detail": detail}, status=403)

@@ -1,0 +1,60 @@
+"""Records that belong to a person and can be brought back after deletion."""
+
+from datetime import timedelta
+from typing import Any
+
+from django.conf import settings
+from django.db import models
+from django.http import Http404
+from django.utils import timezone
+
+
+class OwnedQuerySet(models.QuerySet):
+    """Scoping lives here, so that a foreign record is simply not found."""
+
+    def visible_to(self, user: Any) -> "OwnedQuerySet":
+        """Return what this person owns and has not deleted."""
+        return self.filter(owner_id=user.id, deleted_at=None)
+
+    def deleted_by(self, user: Any) -> "OwnedQuerySet":
+        """Return what this person deleted and may still bring back."""
+        return self.filter(owner_id=user.id, deleted_at__gte=oldest_kept())
+
+    def expired(self) -> "OwnedQuerySet":
+        """Return what was deleted too long ago to be brought back."""
+        return self.filter(deleted_at__lt=oldest_kept())
+
+    def one(self, pk: int) -> Any:
+        """Return the record of that id among these; raises ``Http404``."""
+        found = self.filter(pk=pk).first()
+        if found is None:
+            raise Http404
+        return found
+
+
+def oldest_kept() -> Any:
+    """Return the moment before which deleted things are gone for good."""
+    return timezone.now() - timedelta(days=settings.KEEP_DELETED_DAYS)
+
+
+class Owned(models.Model):
+    """Base of everything a person keeps."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    created = models.DateTimeField(default=timezone.now, editable=False)
+    deleted_at = models.DateTimeField(null=True, blank=True, editable=False)
+
+    objects = OwnedQuerySet.as_manager()
+
+    class Meta:
+        abstract = True
+
+    def delete_softly(self) -> None:
+        """Put the record aside; it can be brought back for a while."""
+        self.deleted_at = timezone.now()
+        self.save(update_fields=["deleted_at"])
+
+    def bring_back(self) -> None:
+        """Undo a deletion."""
+        self.deleted_at = None
+        self.save(update_fields=["deleted_at"])

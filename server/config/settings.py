@@ -1,0 +1,146 @@
+"""Settings of Ink Quilt. Everything a person keeps lies under ``INKQUILT_DATA`` (default: ``var/``)."""
+
+import os
+from pathlib import Path
+
+from server.config.secret import read_or_make_secret
+
+BASE_DIR = Path(__file__).resolve().parents[2]
+DATA_DIR = Path(os.environ.get("INKQUILT_DATA", BASE_DIR / "var"))
+DATA_DIR.mkdir(parents=True, exist_ok=True)
+
+DEBUG = False
+#: The demo signs its made-up scrapbooker in by itself; ``manage.py demo`` sets this.
+INKQUILT_DEMO = os.environ.get("INKQUILT_DEMO") == "1"
+SECRET_KEY = os.environ.get("INKQUILT_SECRET") or read_or_make_secret(DATA_DIR / "secret-key")
+ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]", *filter(None, os.environ.get("INKQUILT_HOSTS", "").split(","))]
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "csp",
+    "rest_framework",
+    "drf_spectacular",
+    "server.accounts",
+    "server.sketches",
+    "server.photos",
+    "server.pages",
+    "server.exchange",
+    "server.recovery",
+    "server.demo",
+]
+
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "csp.middleware.CSPMiddleware",
+]
+
+ROOT_URLCONF = "server.config.urls"
+WSGI_APPLICATION = "server.config.wsgi.application"
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+SQLITE_OPTIONS = {
+    "timeout": 20,
+    "transaction_mode": "IMMEDIATE",
+    "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON;",
+}
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": DATA_DIR / "ink-quilt.sqlite3",
+        "OPTIONS": SQLITE_OPTIONS,
+    }
+}
+
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": f"django.contrib.auth.password_validation.{name}"}
+    for name in ("UserAttributeSimilarityValidator", "MinimumLengthValidator", "CommonPasswordValidator")
+]
+SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_SAMESITE = "Lax"
+CSRF_COOKIE_SAMESITE = "Lax"
+CSRF_FAILURE_VIEW = "server.common.errors.csrf_failure"
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+
+# -- the client ------------------------------------------------------------------
+FRONTEND_DIST = BASE_DIR / "web" / "dist"
+STATIC_URL = "/static/"
+STATIC_ROOT = BASE_DIR / "staticfiles"
+STATICFILES_DIRS = [FRONTEND_DIST] if FRONTEND_DIST.is_dir() else []
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
+}
+# Vite puts a hash into the names below assets/.
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/.+$"
+
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": ["'none'"],
+        "script-src": ["'self'"],
+        "style-src": ["'self'"],
+        "font-src": ["'self'"],
+        "img-src": ["'self'", "blob:"],
+        "connect-src": ["'self'"],
+        "form-action": ["'self'"],
+        "base-uri": ["'none'"],
+        "frame-ancestors": ["'none'"],
+    }
+}
+
+# -- the API -----------------------------------------------------------------------
+REST_FRAMEWORK = {
+    "DEFAULT_AUTHENTICATION_CLASSES": ["rest_framework.authentication.SessionAuthentication"],
+    "DEFAULT_PERMISSION_CLASSES": ["rest_framework.permissions.IsAuthenticated"],
+    "DEFAULT_PARSER_CLASSES": ["server.common.parsing.ExactJSONParser"],
+    "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
+    "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
+    "EXCEPTION_HANDLER": "server.common.errors.answer_error",
+    "UNAUTHENTICATED_USER": "django.contrib.auth.models.AnonymousUser",
+}
+SPECTACULAR_SETTINGS = {
+    "TITLE": "Ink Quilt",
+    "VERSION": "1",
+    "COMPONENT_SPLIT_REQUEST": True,
+    "SERVE_INCLUDE_SCHEMA": False,
+    "ENUM_NAME_OVERRIDES": {
+        "UnitEnum": "server.common.fields.UNIT_CHOICES",
+        "SchoolEnum": "server.common.fields.SCHOOL_CHOICES",
+        "StatusEnum": "server.common.fields.STATUS_CHOICES",
+        "ChangeKindEnum": "server.pages.changes.KIND_CHOICES",
+        "RoleEnum": "server.common.fields.ROLE_CHOICES",
+        "ShapeEnum": "server.common.fields.SHAPE_CHOICES",
+        "DeletedKindEnum": "server.recovery.views.KIND_CHOICES",
+        "StanceEnum": "server.photos.views.STANCES",
+        "SideEnum": "server.common.fields.SIDE_CHOICES",
+    },
+}
+#: A JSON body larger than this is refused before it is read.
+DATA_UPLOAD_MAX_MEMORY_SIZE = 2 * 1024 * 1024
+
+# -- photos --------------------------------------------------------------------------
+PHOTO_DIR = DATA_DIR / "photos"
+PHOTO_MOST_BYTES = 30 * 1024 * 1024
+PHOTO_MOST_PIXELS = 40_000_000
+
+#: Deleted things can be brought back for this many days.
+KEEP_DELETED_DAYS = 30
+
+USE_TZ = True
+TIME_ZONE = "UTC"
+LANGUAGE_CODE = "en-us"
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+}

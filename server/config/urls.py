@@ -1,0 +1,19 @@
+"""All addresses: the API by app, and the client for everything else."""
+
+from django.urls import include, path, re_path
+
+from server.common.errors import unknown_address
+from server.config.client import client
+
+urlpatterns = [
+    path("api/", include("server.accounts.urls")),
+    path("api/", include("server.sketches.urls")),
+    path("api/", include("server.photos.urls")),
+    path("api/", include("server.pages.urls")),
+    path("api/", include("server.exchange.urls")),
+    path("api/", include("server.recovery.urls")),
+    re_path(r"^api/.*$", unknown_address),
+    re_path(r"^(?!static/).*$", client),
+]
+handler404 = "server.common.errors.unknown_address"
+handler500 = "server.common.errors.server_error"

@@ -1,0 +1,159 @@
+"""What a page is made of, as one JSON document: read, written, never changed in place.
+
+The document holds its own copy of the sketch, of the print sizes and of the
+paper letters, so that nothing done to a sketch later changes a page.
+"""
+
+import hashlib
+import json
+from dataclasses import dataclass, field, replace
+from typing import Any, Self
+
+from inkquilt.fit import FitRequest, School, Way, bounds
+from inkquilt.lengths import Grains, Unit, json_length, read_number
+from inkquilt.page import Margins, Page, Side
+from inkquilt.sketch import Block, Sketch
+from inkquilt.sketch.model import Size
+from inkquilt.sketch.reading import read_sketch
+from inkquilt.sketch.writing import write_sketch
+
+VERSION = 1
+
+
+@dataclass(frozen=True, slots=True)
+class SlotPhoto:
+    """A photo in a slot, and the point of it (0 to 1) that comes to the middle."""
+
+    photo: int
+    look_x: float = 0.5
+    look_y: float = 0.5
+
+
+@dataclass(frozen=True, slots=True)
+class PageDocument:
+    """One state of a page. ``fit`` is the chosen fit as written by the core, or one without blocks."""
+
+    sketch: Sketch
+    page: Page
+    format: str | None
+    binding: Side | None
+    grid: Grains
+    print_sizes: tuple[Size, ...]
+    way: Way
+    left_out: frozenset[str] = frozenset()
+    photos: dict[str, SlotPhoto] = field(default_factory=dict)
+    titles: dict[str, str] = field(default_factory=dict)
+    sheets: dict[str, Size] = field(default_factory=dict)
+    fit: dict[str, Any] | None = None
+
+    @property
+    def unit(self) -> Unit:
+        """The unit the page is measured in."""
+        return self.page.unit
+
+    @property
+    def request(self) -> FitRequest:
+        """What the core is asked for this page."""
+        return FitRequest(self.sketch.without(self.left_out), self.page, self.grid, self.print_sizes)
+
+    @property
+    def terms(self) -> str:
+        """A key for everything a fit depends on but the way."""
+        terms = {name: self.written()[name] for name in ("sketch", "page", "grid", "print_sizes", "left_out")}
+        return hashlib.sha256(json.dumps(terms, sort_keys=True).encode()).hexdigest()
+
+    @property
+    def blocks(self) -> tuple[Block, ...]:
+        """The fitted blocks in the page's unit, or none when nothing fits."""
+        rows = self.fit["blocks"] if self.fit else []
+        return read_blocks(rows, self.page) if rows else ()
+
+    def with_page(self, page: Page, format_key: str | None, binding: Side | None) -> Self:
+        """Return the document on another page; another unit brings its own grid and print sizes."""
+        if page.unit is self.unit:
+            return replace(self, page=page, format=format_key, binding=binding)
+        return replace(
+            self,
+            page=page,
+            format=format_key,
+            binding=binding,
+            grid=bounds.DEFAULT_GRID[page.unit],
+            print_sizes=bounds.PRINT_SIZES[page.unit],
+        )
+
+    def written(self) -> dict[str, Any]:
+        """Return the document as JSON data; lengths of the page in its unit."""
+        unit = self.unit
+
+        def size(value: Size) -> list[Any]:
+            return [json_length(value.width, unit), json_length(value.height, unit)]
+
+        clear = self.page.clear
+        return {
+            "version": VERSION,
+            "sketch": write_sketch(self.sketch),
+            "page": {
+                "format": self.format,
+                "unit": unit.value,
+                "width": json_length(self.page.width, unit),
+                "height": json_length(self.page.height, unit),
+                "clear": {side.value: json_length(getattr(clear, side.value), unit) for side in Side},
+                "binding": self.binding and self.binding.value,
+            },
+            "grid": json_length(self.grid, unit),
+            "print_sizes": [size(value) for value in self.print_sizes],
+            "left_out": sorted(self.left_out),
+            "way": {"school": self.way.school.value, "turn": self.way.turn, "mirrored": self.way.mirrored},
+            "photos": {
+                slot: {"photo": p.photo, "look_x": p.look_x, "look_y": p.look_y} for slot, p in self.photos.items()
+            },
+            "titles": dict(self.titles),
+            "sheets": {paper: size(value) for paper, value in self.sheets.items()},
+            "fit": self.fit,
+        }
+
+    @classmethod
+    def read(cls, data: dict[str, Any]) -> Self:
+        """Read a document that was written before."""
+        unit = Unit(data["page"]["unit"])
+
+        def length(value: Any) -> Grains:
+            return read_number(value, unit).grains
+
+        def size(row: Any) -> Size:
+            return Size(length(row[0]), length(row[1]))
+
+        page, way = data["page"], data["way"]
+        clear = Margins(**{side.value: length(page["clear"][side.value]) for side in Side})
+        return cls(
+            sketch=read_sketch(data["sketch"]).sketch,
+            page=Page(length(page["width"]), length(page["height"]), unit, clear),
+            format=page["format"],
+            binding=Side(page["binding"]) if page["binding"] else None,
+            grid=length(data["grid"]),
+            print_sizes=tuple(size(row) for row in data["print_sizes"]),
+            way=Way(School(way["school"]), way["turn"], way["mirrored"]),
+            left_out=frozenset(data["left_out"]),
+            photos={slot: SlotPhoto(**row) for slot, row in data["photos"].items()},
+            titles=dict(data["titles"]),
+            sheets={paper: size(row) for paper, row in data["sheets"].items()},
+            fit=data["fit"],
+        )
+
+
+def page_as_sketch(rows: list[dict[str, Any]], page: Page, name: str) -> dict[str, Any]:
+    """Return a fitted page as sketch data: its blocks are complete sketch blocks in the page's unit."""
+    unit = page.unit
+    return {
+        "kind": "ink-quilt/sketch",
+        "version": 1,
+        "name": name,
+        "unit": unit.value,
+        "page": {"width": json_length(page.width, unit), "height": json_length(page.height, unit)},
+        "blocks": rows,
+    }
+
+
+def read_blocks(rows: list[dict[str, Any]], page: Page) -> tuple[Block, ...]:
+    """Read fitted blocks."""
+    return read_sketch(page_as_sketch(rows, page, "page")).sketch.blocks

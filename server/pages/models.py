@@ -1,0 +1,59 @@
+"""Pages and every state they have been in."""
+
+from django.db import models
+
+from server.common.owned import Owned
+
+
+class Page(Owned):
+    """A page on somebody's table.
+
+    ``version`` counts writes and guards against stale ones; ``head`` is the number
+    of the revision that is current, which undo and redo move along.
+    """
+
+    name = models.CharField(max_length=120)
+    sketch = models.ForeignKey(
+        "sketches.Sketch", null=True, on_delete=models.SET_NULL, related_name="+", help_text="where it came from"
+    )
+    version = models.PositiveIntegerField(default=1)
+    head = models.PositiveIntegerField(default=1)
+
+    class Meta:
+        ordering = ["-created", "-id"]
+        indexes = [models.Index(fields=["owner", "deleted_at"])]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Revision(models.Model):
+    """One state of a page: the whole document, and what was done to reach it."""
+
+    page = models.ForeignKey(Page, on_delete=models.CASCADE, related_name="revisions")
+    number = models.PositiveIntegerField()
+    document = models.JSONField()
+    done = models.CharField(max_length=160)
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["number"]
+        constraints = [models.UniqueConstraint(fields=["page", "number"], name="one_revision_of_a_number")]
+
+    def __str__(self) -> str:
+        return f"{self.page_id}.{self.number}"
+
+
+class WorkedOutFit(models.Model):
+    """A fit that was worked out for a page on certain terms, kept so that looking again costs nothing."""
+
+    page = models.ForeignKey(Page, on_delete=models.CASCADE, related_name="fits")
+    terms = models.CharField(max_length=64)
+    way = models.CharField(max_length=60)
+    document = models.JSONField()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["page", "terms", "way"], name="one_fit_of_terms_and_way")]
+
+    def __str__(self) -> str:
+        return f"{self.page_id} {self.way}"

@@ -1,0 +1,25 @@
+"""Addresses of pages."""
+
+from django.urls import path
+
+from server.pages.views import (
+    ChangesView,
+    FitView,
+    FormatsView,
+    PagesView,
+    PageView,
+    RedoView,
+    UndoView,
+    WaysOutView,
+)
+
+urlpatterns = [
+    path("formats/", FormatsView.as_view()),
+    path("pages/", PagesView.as_view()),
+    path("pages/<int:pk>/", PageView.as_view()),
+    path("pages/<int:pk>/changes/", ChangesView.as_view()),
+    path("pages/<int:pk>/undo/", UndoView.as_view()),
+    path("pages/<int:pk>/redo/", RedoView.as_view()),
+    path("pages/<int:pk>/fit/", FitView.as_view()),
+    path("pages/<int:pk>/ways-out/", WaysOutView.as_view()),
+]

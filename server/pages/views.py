@@ -1,0 +1,242 @@
+"""Pages on the bench: making, changing, undoing, and the fits to choose from."""
+
+from collections.abc import Callable
+from typing import Any, Final
+
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers, status
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from inkquilt.fit import School, Way
+from inkquilt.fit.waysout import Concession, WayOut
+from inkquilt.lengths import INCH, format_nearest
+from inkquilt.page import FORMATS, Side
+from server.common import fields
+from server.common.paging import ListPaging
+from server.common.serializers import ErrorSerializer
+from server.pages import services
+from server.pages.changes import asked_page
+from server.pages.fits import fit_of, way_out_list
+from server.pages.models import Page
+from server.pages.serializers import (
+    FitSerializer,
+    NewPageSerializer,
+    PageCardSerializer,
+    PageSerializer,
+    RenameSerializer,
+    StaleSerializer,
+    VersionSerializer,
+    WayOutSerializer,
+    WaySerializer,
+    WriteSerializer,
+    card_answer,
+    fit_answer,
+    page_answer,
+)
+from server.sketches.models import Sketch
+
+
+class FormatSerializer(serializers.Serializer):
+    """A page format people own; width and height in inches, for drawing it in proportion."""
+
+    key = serializers.CharField()
+    name = serializers.CharField()
+    size = serializers.CharField()
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES)
+    width = serializers.FloatField(help_text="inches")
+    height = serializers.FloatField(help_text="inches")
+
+
+class FormatsView(APIView):
+    """The page formats to choose from."""
+
+    @extend_schema(operation_id="formats", responses=FormatSerializer(many=True))
+    def get(self, request: Request) -> Response:
+        """List them."""
+        return Response(
+            [
+                {
+                    "key": form.key,
+                    "name": form.name,
+                    "size": f"{format_nearest(form.width, form.unit)} × {format_nearest(form.height, form.unit)} "
+                    f"{form.unit.value}",
+                    "unit": form.unit.value,
+                    "width": form.width / INCH,
+                    "height": form.height / INCH,
+                }
+                for form in FORMATS
+            ]
+        )
+
+
+def answer(page: Page, http_status: int = 200) -> Response:
+    """Answer with the whole bench of a page."""
+    return Response(page_answer(page, services.document_of(page)), status=http_status)
+
+
+def stale(error: services.StalePage, yours: Any) -> Response:
+    """Answer a write that came too late with both versions."""
+    return Response(
+        {
+            "code": "stale",
+            "detail": "This page was changed in another window. Nothing of yours was written.",
+            "yours": yours,
+            "current": page_answer(error.page, services.document_of(error.page)),
+        },
+        status=status.HTTP_409_CONFLICT,
+    )
+
+
+class PagesView(APIView):
+    """All pages of a person."""
+
+    pagination_class = ListPaging
+
+    @extend_schema(operation_id="pages", responses=PageCardSerializer(many=True))
+    def get(self, request: Request) -> Response:
+        """List them, newest first."""
+        paging = ListPaging()
+        rows = paging.paginate_queryset(Page.objects.visible_to(request.user), request, self)
+        return paging.get_paginated_response([card_answer(row, services.document_of(row)) for row in rows])
+
+    @extend_schema(
+        operation_id="make_page",
+        request=NewPageSerializer,
+        responses={201: PageSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Put a sketch on a page and fit it."""
+        given = NewPageSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        wanted = given.validated_data
+        sketch = Sketch.objects.visible_to(request.user).one(wanted["sketch"])
+        on, key = asked_page(wanted)
+        side = Side(wanted["binding"]) if wanted.get("binding") else None
+        name = wanted.get("name", "")
+        page = services.make_page(owner=request.user, sketch=sketch, on=on, format_key=key, binding=side, name=name)
+        return answer(page, status.HTTP_201_CREATED)
+
+
+class PageView(APIView):
+    """One page."""
+
+    @extend_schema(operation_id="page", responses={200: PageSerializer, 404: ErrorSerializer})
+    def get(self, request: Request, pk: int) -> Response:
+        """Return it."""
+        return answer(Page.objects.visible_to(request.user).one(pk))
+
+    @extend_schema(
+        operation_id="rename_page",
+        request=RenameSerializer,
+        responses={200: PageSerializer, 400: ErrorSerializer, 404: ErrorSerializer, 409: StaleSerializer},
+    )
+    def patch(self, request: Request, pk: int) -> Response:
+        """Rename it."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        given = RenameSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        try:
+            return answer(services.rename_page(page=page, **given.validated_data))
+        except services.StalePage as error:
+            return stale(error, {"name": given.validated_data["name"]})
+
+    @extend_schema(operation_id="delete_page", responses={204: None, 404: ErrorSerializer})
+    def delete(self, request: Request, pk: int) -> Response:
+        """Put it aside."""
+        Page.objects.visible_to(request.user).one(pk).delete_softly()
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class ChangesView(APIView):
+    """Changes to a page."""
+
+    @extend_schema(
+        operation_id="change_page",
+        request=WriteSerializer,
+        responses={200: PageSerializer, 400: ErrorSerializer, 404: ErrorSerializer, 409: StaleSerializer},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Make one change; it can be undone."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        given = WriteSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        change = dict(given.validated_data["change"])
+        try:
+            return answer(services.change_page(page=page, version=given.validated_data["version"], change=change))
+        except services.StalePage as error:
+            return stale(error, change)
+
+
+def take_step(request: Request, pk: int, step: Callable[..., Page]) -> Response:
+    """Undo or redo, and answer with the page."""
+    page = Page.objects.visible_to(request.user).one(pk)
+    given = VersionSerializer(data=request.data)
+    given.is_valid(raise_exception=True)
+    try:
+        return answer(step(page=page, version=given.validated_data["version"]))
+    except services.StalePage as error:
+        return stale(error, None)
+
+
+STEP_ANSWERS: Final = {200: PageSerializer, 404: ErrorSerializer, 409: StaleSerializer}
+
+
+class UndoView(APIView):
+    """Undo."""
+
+    @extend_schema(operation_id="undo", request=VersionSerializer, responses=STEP_ANSWERS)
+    def post(self, request: Request, pk: int) -> Response:
+        """Undo the latest change."""
+        return take_step(request, pk, services.undo)
+
+
+class RedoView(APIView):
+    """Redo."""
+
+    @extend_schema(operation_id="redo", request=VersionSerializer, responses=STEP_ANSWERS)
+    def post(self, request: Request, pk: int) -> Response:
+        """Redo what was undone."""
+        return take_step(request, pk, services.redo)
+
+
+class FitView(APIView):
+    """One way to fit a page."""
+
+    @extend_schema(
+        operation_id="fit",
+        parameters=[WaySerializer],
+        responses={200: FitSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def get(self, request: Request, pk: int) -> Response:
+        """Work it out, or remember it."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        given = WaySerializer(data=request.query_params)
+        given.is_valid(raise_exception=True)
+        wanted = given.validated_data
+        way = Way(School(wanted["school"]), wanted["turn"], wanted["mirrored"])
+        document = services.document_of(page)
+        return Response(fit_answer(fit_of(page, document, way), document))
+
+
+class WaysOutView(APIView):
+    """What would make an impossible page possible."""
+
+    @extend_schema(operation_id="ways_out", responses={200: WayOutSerializer(many=True), 404: ErrorSerializer})
+    def get(self, request: Request, pk: int) -> Response:
+        """Try, and list what works."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        found = way_out_list(services.document_of(page))
+        return Response([{"words": way_out.words, "change": _change(way_out)} for way_out in found])
+
+
+def _change(way_out: WayOut) -> dict[str, Any]:
+    match way_out.concession:
+        case Concession.TURN if way_out.way:
+            way = way_out.way
+            return {"kind": "way", "school": way.school.value, "turn": way.turn, "mirrored": way.mirrored}
+        case Concession.LEAVE_OUT:
+            return {"kind": "leave-out", "block": way_out.block}
+        case other:
+            return {"kind": other.value}

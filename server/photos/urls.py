@@ -1,0 +1,11 @@
+"""Addresses of photos."""
+
+from django.urls import path, re_path
+
+from server.photos.views import PhotosView, PhotoView, PictureView
+
+urlpatterns = [
+    path("photos/", PhotosView.as_view()),
+    path("photos/<int:pk>/", PhotoView.as_view()),
+    re_path(r"^photos/(?P<pk>\d{1,15})/(?P<kind>view|thumb)/$", PictureView.as_view()),
+]

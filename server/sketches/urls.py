@@ -1,0 +1,7 @@
+"""Addresses of sketches."""
+
+from django.urls import path
+
+from server.sketches.views import SketchesView, SketchView
+
+urlpatterns = [path("sketches/", SketchesView.as_view()), path("sketches/<int:pk>/", SketchView.as_view())]

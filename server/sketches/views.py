@@ -1,0 +1,82 @@
+"""The shelf of sketches."""
+
+from typing import Any
+
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers, status
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from server.common.drawing import BoardSerializer, board
+from server.common.paging import ListPaging
+from server.common.serializers import ErrorSerializer, FaultSerializer
+from server.sketches.models import Sketch
+from server.sketches.services import add_sketch, core_sketch
+
+
+class SketchSerializer(serializers.ModelSerializer):
+    """A sketch as it lies on the shelf, drawn."""
+
+    board = serializers.SerializerMethodField()
+
+    class Meta:
+        model = Sketch
+        fields = ["id", "name", "photo_count", "block_count", "board"]
+
+    @extend_schema(responses=BoardSerializer)
+    def get_board(self, row: Sketch) -> dict[str, Any]:
+        """Draw it."""
+        return drawn(row)
+
+
+class KeptSketchSerializer(serializers.Serializer):
+    """A sketch that was just loaded, and what should be said about it."""
+
+    sketch = SketchSerializer()
+    remarks = FaultSerializer(many=True)
+
+
+def drawn(row: Sketch) -> dict[str, Any]:
+    """Return the drawing of a kept sketch."""
+    sketch = core_sketch(row)
+    return board(sketch.page, sketch.unit, sketch.blocks)
+
+
+class SketchesView(APIView):
+    """All sketches of a person."""
+
+    pagination_class = ListPaging
+
+    @extend_schema(operation_id="sketches", responses=SketchSerializer(many=True))
+    def get(self, request: Request) -> Response:
+        """List them by name."""
+        paging = ListPaging()
+        rows = paging.paginate_queryset(Sketch.objects.visible_to(request.user), request, self)
+        return paging.get_paginated_response(SketchSerializer(rows, many=True).data)
+
+    @extend_schema(
+        operation_id="load_sketch",
+        request={"application/json": {"type": "object", "additionalProperties": True}},
+        responses={201: KeptSketchSerializer, 400: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Load a sketch from the contents of a ``.quilt.json`` file."""
+        sketch, remarks = add_sketch(owner=request.user, data=request.data)
+        said = [{"block": r.block, "code": r.code, "message": r.message} for r in remarks]
+        return Response({"sketch": SketchSerializer(sketch).data, "remarks": said}, status=status.HTTP_201_CREATED)
+
+
+class SketchView(APIView):
+    """One sketch."""
+
+    @extend_schema(operation_id="sketch", responses={200: SketchSerializer, 404: ErrorSerializer})
+    def get(self, request: Request, pk: int) -> Response:
+        """Return it."""
+        return Response(SketchSerializer(Sketch.objects.visible_to(request.user).one(pk)).data)
+
+    @extend_schema(operation_id="delete_sketch", responses={204: None, 404: ErrorSerializer})
+    def delete(self, request: Request, pk: int) -> Response:
+        """Put it aside. Pages made from it have their own copy and stay as they are."""
+        Sketch.objects.visible_to(request.user).one(pk).delete_softly()
+        return Response(status=status.HTTP_204_NO_CONTENT)
