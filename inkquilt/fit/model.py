@@ -183,15 +183,20 @@ class FitModel:
         self.cp.add(off_x + off_y == 0).only_enforce_if(~trimmed)
         trim_cost = ceil_steps(TRIM_COST, self.grid)
         far = ceil_steps(max(self.page.width, self.page.height, *_longest(sizes)), self.grid)
-        miss_x = self.near(width, sizes.wanted.width, far)
-        miss_y = self.near(height, sizes.wanted.height, far)
+        # A photo that may lie the other way than drawn is measured against its drawn size lying so too.
+        longer = sizes.wanted.height - sizes.wanted.width
+        over = [c for p, c in zip(sizes.prints, chosen, strict=True) if sizes.stance is None and sizes.lies_over(p)]
+        miss_x = self.near(width - longer * sum(over), sizes.wanted.width, far)
+        miss_y = self.near(height + longer * sum(over), sizes.wanted.height, far)
         cost, most = miss_x + miss_y + trim_cost * trimmed, 2 * far + trim_cost
         if sizes.as_drawn is None:
             return SizeCost(cost, most)
         changed = self.cp.new_bool_var("changed")
         self.cp.add_implication(trimmed, changed)
         for option, literal in zip(sizes.prints, chosen, strict=True):
-            if option.whole != sizes.as_drawn:
+            if option.whole != sizes.as_drawn and not (
+                sizes.lies_over(option) and option.whole == sizes.as_drawn.swapped()
+            ):
                 self.cp.add_implication(literal, changed)
         return SizeCost(cost + NOT_AS_DRAWN * changed, most + NOT_AS_DRAWN)
 

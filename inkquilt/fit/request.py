@@ -128,9 +128,10 @@ class Clash:
 
 @dataclass(frozen=True, slots=True)
 class Cost:
-    """What a fit gave up, dearest first. The wishes' formulas are in docs/formats.md."""
+    """What a fit gave up, dearest first. The formulas are in ``wishes`` and docs/formats.md."""
 
     photos: int
+    moved: int
     lines: int
     displacement: int
 

@@ -98,6 +98,10 @@ class PrintChoice:
     stance: int | None
     grid: Grains
 
+    def lies_over(self, option: PrintOption) -> bool:
+        """Tell whether a print lies the other way than the photo was drawn."""
+        return stance_of(option.whole) == -stance_of(self.wanted) != 0
+
     @property
     def ranges(self) -> tuple[Range, Range]:
         """Least and greatest width, least and greatest height."""

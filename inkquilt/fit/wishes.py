@@ -1,11 +1,14 @@
 """What a fit wishes for, and what each shortfall costs.
 
-The wishes are staged, dearest first: photo sizes, shared lines, displacement.
+The wishes are staged, dearest first: photo sizes, (on its own page) what is as
+drawn, shared lines, displacement.
 One weighted sum stands for the stages: each weight exceeds all that the cheaper
 stages together can cost, so a dearer wish is never traded for cheaper ones.
 Costs count grid steps:
 
 photos        the cost of the size chosen (``sizes``)
+moved         on the sketch's own page only: blocks that are not as drawn, so that
+              none but the offending ones change
 lines         edges that left the line they were drawn on; a line stays where most of it stays
 displacement  per stack and axis: twice the way of its centre from the scaled
               place; per free length: its difference from the scaled length; per
@@ -49,23 +52,47 @@ class Wishes:
     def __init__(self, model: FitModel) -> None:
         self.model = model
         self.rules: Rules = model.rules
-        self.photos, self.lines, self.displacement = _Stage(), _Stage(), _Stage()
+        self.photos, self.moved, self.lines, self.displacement = _Stage(), _Stage(), _Stage(), _Stage()
         self._size_wishes()
+        if set(scale_of(self.rules.sketch, self.rules.request)) == {Fraction(1)}:
+            self._stay_wishes()
         for line in self.rules.relations.lines:
             self._line_wish(line)
         self._place_wishes()
         self._order_wishes()
         self.line_weight = self.displacement.most + 1
-        self.photo_weight = self.line_weight * (self.lines.most + 1)
+        self.moved_weight = self.line_weight * (self.lines.most + 1)
+        self.photo_weight = self.moved_weight * (self.moved.most + 1)
         model.cp.minimize(
-            self.photo_weight * self.photos.total() + self.line_weight * self.lines.total() + self.displacement.total()
+            self.photo_weight * self.photos.total()
+            + self.moved_weight * self.moved.total()
+            + self.line_weight * self.lines.total()
+            + self.displacement.total()
         )
 
     def split(self, objective: int) -> Cost:
         """Take a weighted cost apart again."""
         photos, rest = divmod(objective, self.photo_weight)
+        moved, rest = divmod(rest, self.moved_weight)
         lines, displacement = divmod(rest, self.line_weight)
-        return Cost(photos, lines, displacement)
+        return Cost(photos, moved, lines, displacement)
+
+    def _stay_wishes(self) -> None:
+        for block_id, block in self.rules.blocks.items():
+            place = self.model.placed[block_id]
+            changed = self.model.cp.new_bool_var(f"changed {block_id}")
+            for expr, drawn in (
+                (place.x, block.x),
+                (place.y, block.y),
+                (place.width, block.width),
+                (place.height, block.height),
+            ):
+                if isinstance(expr, int):
+                    if expr != drawn:
+                        self.model.cp.add(changed == 1)
+                else:
+                    self.model.cp.add(expr == drawn).only_enforce_if(~changed)
+            self.moved.add(changed, 1)
 
     def _size_wishes(self) -> None:
         for block_id, cost in self.model.size_costs.items():

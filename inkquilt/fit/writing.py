@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from dataclasses import asdict
 from typing import Any, Final
 
 from inkquilt.fit.request import Clash, Fit, FitRequest
@@ -45,8 +46,7 @@ def write_fit(fit: Fit, unit: Unit) -> dict[str, Any]:
         "status": fit.status.value,
         "gap": fit.gap,
         "seconds": round(fit.seconds, 3),
-        "cost": fit.cost
-        and {"photos": fit.cost.photos, "lines": fit.cost.lines, "displacement": fit.cost.displacement},
+        "cost": fit.cost and asdict(fit.cost),
         "blocks": [write_block(block, unit) for block in fit.blocks],
         "changes": [
             {"block": c.block, "kind": c.kind, "from": c.before, "to": c.after, "why": c.why} for c in fit.changes

@@ -23,6 +23,7 @@ INSTALLED_APPS = [
     "csp",
     "rest_framework",
     "drf_spectacular",
+    "server.common",
     "server.accounts",
     "server.sketches",
     "server.photos",

@@ -70,7 +70,7 @@ class ClashSerializer(serializers.Serializer):
 
     demands = DemandSerializer(many=True)
     sum = serializers.CharField(allow_blank=True)
-    short_by = serializers.JSONField(allow_null=True)
+    short_by = serializers.CharField(allow_null=True)
 
 
 class FitSerializer(serializers.Serializer):
@@ -259,7 +259,7 @@ def page_answer(page: Page, document: PageDocument) -> dict[str, Any]:
             for way in dict.fromkeys((*USUAL_WAYS, document.way))
         ],
         "fit": fit_answer(document.fit or {}, document),
-        "slots": slots_answer(document, Photo.objects.visible_to(page.owner)),
+        "slots": slots_answer(document, pictures_of(page, document)),
         "titles": titles_answer(document),
         "left_out": [
             {"block": block.id, "name": block.name} for block in document.sketch.blocks if block.id in document.left_out
@@ -267,7 +267,12 @@ def page_answer(page: Page, document: PageDocument) -> dict[str, Any]:
     }
 
 
-def card_answer(page: Page, document: PageDocument) -> dict[str, Any]:
+def pictures_of(page: Page, document: PageDocument) -> dict[int, Photo]:
+    """Return the photos on a page that are still there, by id."""
+    return Photo.objects.visible_to(page.owner).in_bulk([placed.photo for placed in document.photos.values()])
+
+
+def card_answer(page: Page, document: PageDocument, pictures: dict[int, Photo]) -> dict[str, Any]:
     """Return a page for the shelf."""
     on = document.page
     return {
@@ -275,7 +280,7 @@ def card_answer(page: Page, document: PageDocument) -> dict[str, Any]:
         "name": page.name,
         "size": f"{format_nearest(on.width, on.unit)} × {format_nearest(on.height, on.unit)} {on.unit.value}",
         "board": board(Size(on.width, on.height), on.unit, document.blocks),
-        "slots": slots_answer(document, Photo.objects.visible_to(page.owner)),
+        "slots": slots_answer(document, pictures),
         "titles": titles_answer(document),
     }
 
@@ -314,16 +319,18 @@ def fit_answer(written: dict[str, Any], document: PageDocument) -> dict[str, Any
     page = document.page
     blocks = read_blocks(written["blocks"], page) if written["blocks"] else ()
     way = {name: written[name] for name in ("school", "turn", "mirrored")}
-    kept = ("status", "title", "gist", "seconds", "changes", "relations", "clash")
-    size = Size(page.width, page.height)
-    return {"way": way, **{name: written[name] for name in kept}, "board": board(size, page.unit, blocks)}
+    kept = ("status", "title", "gist", "seconds", "changes", "relations")
+    clash = written["clash"]
+    if clash and clash["short_by"] is not None:
+        clash = {**clash, "short_by": str(clash["short_by"])}
+    drawn = board(Size(page.width, page.height), page.unit, blocks)
+    return {"way": way, **{name: written[name] for name in kept}, "clash": clash, "board": drawn}
 
 
-def slots_answer(document: PageDocument, photos: Any) -> list[dict[str, Any]]:
+def slots_answer(document: PageDocument, pictures: dict[int, Photo]) -> list[dict[str, Any]]:
     """Return every photo slot with what shows in it on the fitted page, or on the sketch when nothing fits."""
     fitted = {block.id: block.size for block in document.blocks}
     turned = cut_to_page(oriented(document.sketch, document.way.turn, document.way.mirrored))
-    pictures = {photo.pk: photo for photo in photos.filter(pk__in=[p.photo for p in document.photos.values()])}
     slots = []
     for block in turned.blocks:
         if block.role is not Role.PHOTO:

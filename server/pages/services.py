@@ -4,10 +4,12 @@ Solving comes first and outside of any transaction; the write is short, checks t
 version it was based on, and makes a revision.
 """
 
+from collections.abc import Iterable
 from dataclasses import replace
 from typing import Any
 
 from django.db import transaction
+from django.db.models import F
 
 from inkquilt.fit import School, Way, bounds
 from inkquilt.page import Page as CorePage
@@ -35,6 +37,12 @@ class StalePage(Exception):
 def document_of(page: Page) -> PageDocument:
     """Return the current state of a page."""
     return PageDocument.read(Revision.objects.get(page=page, number=page.head).document)
+
+
+def documents_of(pages: Iterable[Page]) -> dict[int, PageDocument]:
+    """Return the current states of many pages in one query, by page."""
+    current = Revision.objects.filter(page__in=list(pages), number=F("page__head"))
+    return {revision.page_id: PageDocument.read(revision.document) for revision in current}
 
 
 def make_page(

@@ -35,6 +35,7 @@ from server.pages.serializers import (
     fit_answer,
     page_answer,
 )
+from server.photos.models import Photo
 from server.sketches.models import Sketch
 
 
@@ -99,7 +100,10 @@ class PagesView(APIView):
         """List them, newest first."""
         paging = ListPaging()
         rows = paging.paginate_queryset(Page.objects.visible_to(request.user), request, self)
-        return paging.get_paginated_response([card_answer(row, services.document_of(row)) for row in rows])
+        documents = services.documents_of(rows)
+        placed = {slot.photo for document in documents.values() for slot in document.photos.values()}
+        pictures = Photo.objects.visible_to(request.user).in_bulk(placed)
+        return paging.get_paginated_response([card_answer(row, documents[row.pk], pictures) for row in rows])
 
     @extend_schema(
         operation_id="make_page",

@@ -5,7 +5,7 @@ from pathlib import Path
 from django.conf import settings
 from django.http import FileResponse, Http404
 from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import extend_schema
+from drf_spectacular.utils import extend_schema, extend_schema_field
 from rest_framework import serializers, status
 from rest_framework.parsers import BaseParser, MultiPartParser
 from rest_framework.request import Request
@@ -32,7 +32,7 @@ class PhotoSerializer(serializers.ModelSerializer):
         model = Photo
         fields = ["id", "name", "width", "height", "stance"]
 
-    @extend_schema(responses=serializers.ChoiceField(STANCES))
+    @extend_schema_field(serializers.ChoiceField(STANCES))
     def get_stance(self, photo: Photo) -> str:
         """Tell upright, landscape or square."""
         if photo.width == photo.height:

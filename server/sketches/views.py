@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from drf_spectacular.utils import extend_schema
+from drf_spectacular.utils import extend_schema, extend_schema_field
 from rest_framework import serializers, status
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -24,7 +24,7 @@ class SketchSerializer(serializers.ModelSerializer):
         model = Sketch
         fields = ["id", "name", "photo_count", "block_count", "board"]
 
-    @extend_schema(responses=BoardSerializer)
+    @extend_schema_field(BoardSerializer)
     def get_board(self, row: Sketch) -> dict[str, Any]:
         """Draw it."""
         return drawn(row)

@@ -442,7 +442,7 @@ export interface components {
         Clash: {
             demands: components["schemas"]["Demand"][];
             sum: string;
-            short_by: unknown;
+            short_by: string | null;
         };
         /** @description A name and a password. */
         CredentialsRequest: {
@@ -680,8 +680,7 @@ export interface components {
              * @description pixels, upright
              */
             height: number;
-            /** @description Tell upright, landscape or square. */
-            readonly stance: string;
+            readonly stance: components["schemas"]["StanceEnum"];
         };
         /** @description One piece with its number on the page and its finished size. */
         Piece: {
@@ -760,10 +759,7 @@ export interface components {
             photo_count: number;
             /** Format: int64 */
             block_count: number;
-            /** @description Draw it. */
-            readonly board: {
-                [key: string]: unknown;
-            };
+            readonly board: components["schemas"]["Board"];
         };
         /** @description A photo slot of the page: what is in it, and how it shows. ``missing``: the photo was deleted. */
         Slot: {
@@ -786,6 +782,13 @@ export interface components {
             yours: unknown;
             current: components["schemas"]["Page"];
         };
+        /**
+         * @description * `upright` - upright
+         *     * `landscape` - landscape
+         *     * `square` - square
+         * @enum {string}
+         */
+        StanceEnum: "upright" | "landscape" | "square";
         /**
          * @description * `optimal` - optimal
          *     * `best-found` - best-found

@@ -1,0 +1,86 @@
+# Ink Quilt. `make demo` starts it with sample data, `make test` checks everything;
+# both do all their own set-up on a fresh Debian machine.
+
+SHELL := /bin/bash
+.SHELLFLAGS := -eu -o pipefail -c
+.DEFAULT_GOAL := help
+
+PORT ?= 8000
+VENV := .venv
+PYTHON := $(VENV)/bin/python
+UV_VERSION := 0.13.9
+STAMPS := .setup-stamps
+CLIENT_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
+
+.PHONY: help setup demo serve test lint format bench schema screenshots clean
+
+help:
+	@echo "make demo         start Ink Quilt with sample data at http://127.0.0.1:$(PORT)"
+	@echo "make test         check everything"
+	@echo "make serve        start it for yourself, without sample data"
+	@echo "make bench        measure fitting over all demo sketches and formats"
+	@echo "make screenshots  take the pictures in docs/screenshots again"
+
+setup: $(STAMPS)/python $(STAMPS)/client
+
+$(STAMPS):
+	@mkdir -p $(STAMPS)
+
+$(STAMPS)/python: requirements.txt | $(STAMPS)
+	@command -v uv >/dev/null || python3 -m pip install --quiet --disable-pip-version-check uv==$(UV_VERSION) \
+	    || python3 -m pip install --quiet --break-system-packages uv==$(UV_VERSION)
+	@test -x $(PYTHON) || uv venv --quiet $(VENV)
+	@uv pip sync --quiet --python $(PYTHON) --require-hashes requirements.txt
+	@touch $@
+
+$(STAMPS)/packages: web/package-lock.json web/.npmrc | $(STAMPS)
+	@cd web && npm ci --silent
+	@touch $@
+
+$(STAMPS)/client: $(STAMPS)/python $(STAMPS)/packages $(CLIENT_SOURCES) | $(STAMPS)
+	@cd web && npm run --silent build -- --logLevel warn
+	@$(PYTHON) manage.py collectstatic --noinput --clear --verbosity 0
+	@touch $@
+
+demo: setup
+	@exec $(PYTHON) manage.py demo --port $(PORT)
+
+serve: setup
+	@exec $(PYTHON) manage.py serve --port $(PORT)
+
+# What the browser tests need from Debian.
+.PHONY: browser
+browser:
+	@test -x /usr/bin/chromium || { apt-get update -qq && apt-get install -y -qq chromium fonts-dejavu-core >/dev/null; }
+
+lint: setup
+	$(VENV)/bin/ruff check .
+	$(VENV)/bin/ruff format --check .
+	$(VENV)/bin/mypy
+	$(PYTHON) manage.py makemigrations --check --dry-run --verbosity 0
+	@$(PYTHON) manage.py spectacular --validate --fail-on-warn --file $(STAMPS)/schema.yaml
+	@diff -q $(STAMPS)/schema.yaml web/schema.yaml || { echo "web/schema.yaml is old: run make schema"; exit 1; }
+	@cd web && npx openapi-typescript schema.yaml -o ../$(STAMPS)/schema.d.ts >/dev/null
+	@diff -q $(STAMPS)/schema.d.ts web/src/api/schema.d.ts || { echo "the client's types are old: run make schema"; exit 1; }
+	@! grep -q '"resolved"' web/package-lock.json || { echo "web/package-lock.json holds addresses"; exit 1; }
+	cd web && npm run --silent typecheck && npm run --silent lint && npm run --silent format:check
+
+test: lint browser
+	$(PYTHON) manage.py test --parallel 2 --timing
+
+schema: $(STAMPS)/python $(STAMPS)/packages
+	$(PYTHON) manage.py spectacular --validate --fail-on-warn --file web/schema.yaml
+	cd web && npm run --silent gen:api
+
+format: setup
+	$(VENV)/bin/ruff check --fix . && $(VENV)/bin/ruff format .
+	cd web && npm run --silent format
+
+bench: setup
+	$(PYTHON) -m bench.fitting
+
+screenshots: setup browser
+	$(PYTHON) -m demo.screenshots docs/screenshots
+
+clean:
+	rm -rf $(VENV) $(STAMPS) web/node_modules web/dist staticfiles .mypy_cache .ruff_cache

@@ -1,0 +1,1 @@
+"""Made-up sample data: sketches, and a script that draws the photos."""

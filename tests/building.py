@@ -1,0 +1,74 @@
+"""Small sketches for tests, written the way a person would measure them."""
+
+import json
+from decimal import Decimal
+from pathlib import Path
+from typing import Any
+
+from inkquilt.fit import Fit, FitRequest, School, Way, fit
+from inkquilt.lengths import Unit, parse_length
+from inkquilt.page import Margins, Page
+from inkquilt.sketch import Block, Sketch
+from inkquilt.sketch.model import Size
+from inkquilt.sketch.reading import read_sketch
+
+DEMO_SKETCHES = sorted((Path(__file__).parents[1] / "demo" / "sketches").glob("*.quilt.json"))
+
+
+def row(block_id: str, role: str, x: Any, y: Any, width: Any, height: Any, **more: Any) -> dict[str, Any]:
+    """Return one block as JSON data."""
+    return {"id": block_id, "role": role, "x": x, "y": y, "width": width, "height": height, **more}
+
+
+def data_of(*rows: dict[str, Any], page: tuple[Any, Any] = (12, 12), unit: str = "in") -> dict[str, Any]:
+    """Return a sketch as JSON data."""
+    return {
+        "kind": "ink-quilt/sketch",
+        "version": 1,
+        "name": "Test",
+        "unit": unit,
+        "page": {"width": page[0], "height": page[1]},
+        "blocks": list(rows),
+    }
+
+
+def sketch_of(*rows: dict[str, Any], page: tuple[Any, Any] = (12, 12), unit: str = "in") -> Sketch:
+    """Return a sketch."""
+    return read_sketch(data_of(*rows, page=page, unit=unit)).sketch
+
+
+def demo_sketch(name: str) -> Sketch:
+    """Return one of the demo's sketches by its file name."""
+    path = next(path for path in DEMO_SKETCHES if path.name.startswith(name))
+    return read_sketch(json.loads(path.read_text("utf-8"), parse_float=Decimal)).sketch
+
+
+def inches(text: str) -> int:
+    """Return a length in grains."""
+    return parse_length(text, Unit.IN).grains
+
+
+def page_of(width: str, height: str, clear: str = "0", unit: Unit = Unit.IN) -> Page:
+    """Return a page."""
+    margin = parse_length(clear, unit).grains
+    return Page(parse_length(width, unit).grains, parse_length(height, unit).grains, unit, Margins.even(margin))
+
+
+def size(width: str, height: str) -> Size:
+    """Return a size in inches."""
+    return Size(inches(width), inches(height))
+
+
+def fitted(sketch: Sketch, page: Page, school: School = School.KEEP_PHOTOS, turn: int = 0) -> Fit:
+    """Fit on the usual terms."""
+    return fit(FitRequest.plain(sketch, page), Way(school, turn))
+
+
+def block_of(result: Fit, block_id: str) -> Block:
+    """Return one block of a fitted page."""
+    return next(block for block in result.blocks if block.id == block_id)
+
+
+def own_page(sketch: Sketch) -> Page:
+    """Return the page a sketch is drawn for."""
+    return Page(sketch.page.width, sketch.page.height, sketch.unit)

@@ -1,0 +1,44 @@
+"""The core stays pure: its modules import nothing of the server, of files, clocks or networks."""
+
+import ast
+from pathlib import Path
+from unittest import TestCase
+
+ROOT = Path(__file__).parents[2]
+#: Reading the clock is allowed only where wall time is reported.
+FORBIDDEN = {"django", "rest_framework", "server", "inkquilt_io", "os", "sys", "io", "pathlib", "random", "socket"}
+CLOCK = {"time", "datetime"}
+
+
+def imports_of(path):
+    for node in ast.walk(ast.parse(path.read_text("utf-8"))):
+        if isinstance(node, ast.Import):
+            yield from (name.name for name in node.names)
+        elif isinstance(node, ast.ImportFrom) and node.module:
+            yield node.module
+
+
+class Structure(TestCase):
+    def test_the_core_imports_nothing_of_the_outside(self):
+        for path in (ROOT / "inkquilt").rglob("*.py"):
+            tops = {name.split(".")[0] for name in imports_of(path)}
+            with self.subTest(path.name):
+                self.assertEqual(tops & FORBIDDEN, set())
+                if path.name != "solve.py":
+                    self.assertEqual(tops & CLOCK, set())
+
+    def test_the_checker_shares_no_code_with_the_model(self):
+        shared = {name for name in imports_of(ROOT / "inkquilt" / "fit" / "check.py") if name.startswith("inkquilt")}
+        values_only = {"inkquilt.fit", "inkquilt.fit.request", "inkquilt.lengths", "inkquilt.sketch.model"}
+        self.assertEqual(shared, values_only)
+
+    def test_stages_import_only_from_those_before_them(self):
+        order = ["errors", "lengths", "page", "sketch", "photos", "fit", "cutting"]
+        for path in (ROOT / "inkquilt").rglob("*.py"):
+            stage = path.relative_to(ROOT / "inkquilt").parts[0].removesuffix(".py")
+            if stage not in order:
+                continue
+            for name in imports_of(path):
+                if name.startswith("inkquilt."):
+                    with self.subTest(path.name, imports=name):
+                        self.assertLessEqual(order.index(name.split(".")[1]), order.index(stage))

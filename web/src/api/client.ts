@@ -1,0 +1,85 @@
+/** The only place that talks to the server. Types come from its OpenAPI schema. */
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+type Schemas = components['schemas']
+export type Page = Schemas['Page']
+export type PageCard = Schemas['PageCard']
+export type Sketch = Schemas['Sketch']
+export type Photo = Schemas['Photo']
+export type Fit = Schemas['Fit']
+export type Way = Schemas['Way']
+export type Board = Schemas['Board']
+export type BoardBlock = Schemas['BoardBlock']
+export type Slot = Schemas['Slot']
+export type Title = Schemas['Title']
+export type Format = Schemas['Format']
+export type FormatChoice = Schemas['FormatChoice']
+export type Change = Schemas['ChangeRequest']
+export type FormatRequest = Omit<Schemas['NewPageRequest'], 'sketch' | 'name'>
+export type WayOut = Schemas['WayOut']
+export type CutList = Schemas['CutList']
+export type Paper = Schemas['Paper']
+export type Session = Schemas['Session']
+export type Deleted = Schemas['Deleted']
+export type Fault = Schemas['Fault']
+export type Stale = Schemas['Stale']
+
+/** A request that the server refused, in its own words. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    detail: string,
+    readonly faults: Fault[],
+    readonly body: unknown,
+  ) {
+    super(detail)
+  }
+}
+
+function cookie(name: string): string {
+  const found = document.cookie.split('; ').find((part) => part.startsWith(`${name}=`))
+  return found ? decodeURIComponent(found.slice(name.length + 1)) : ''
+}
+
+export const api = createClient<paths>({ baseUrl: '/', credentials: 'same-origin' })
+api.use({
+  onRequest({ request }) {
+    if (request.method !== 'GET') request.headers.set('X-CSRFToken', cookie('csrftoken'))
+    return request
+  },
+})
+
+interface Answer<T> {
+  data?: T
+  error?: unknown
+  response: Response
+}
+
+/** Returns what came, or throws `Refused` with the server's words. */
+export async function take<T>(answer: Promise<Answer<T>>): Promise<T> {
+  let got: Answer<T>
+  try {
+    got = await answer
+  } catch {
+    throw new Refused(0, 'offline', 'The server does not answer. Is Ink Quilt still running?', [], null)
+  }
+  if (got.response.ok) return got.data as T
+  const body = (got.error ?? {}) as { code?: string; detail?: string; faults?: Fault[] }
+  const detail = body.detail ?? 'Something went wrong. Nothing was changed.'
+  throw new Refused(got.response.status, body.code ?? 'error', detail, body.faults ?? [], got.error)
+}
+
+/** Adds one photo file. */
+export async function uploadPhoto(file: File): Promise<Photo> {
+  const form = new FormData()
+  form.append('file', file)
+  return take(
+    api.POST('/api/photos/', {
+      // The generated type says string for a binary field; what is sent is the form.
+      body: form as unknown as { file: string },
+      bodySerializer: (body: unknown) => body as FormData,
+    }),
+  )
+}

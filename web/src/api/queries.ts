@@ -1,0 +1,228 @@
+/** Server data as hooks. What was changed answers with the whole page, which goes straight into the cache. */
+import { useMutation, useQueries, useQuery, useQueryClient } from '@tanstack/react-query'
+import {
+  api,
+  take,
+  uploadPhoto,
+  Refused,
+  type Change,
+  type FormatRequest,
+  type Page,
+  type Stale,
+  type Way,
+} from './client'
+
+export const keys = {
+  session: ['session'] as const,
+  sketches: ['sketches'] as const,
+  photos: ['photos'] as const,
+  pages: ['pages'] as const,
+  formats: ['formats'] as const,
+  deleted: ['deleted'] as const,
+  page: (id: number) => ['page', id] as const,
+  fit: (id: number, terms: string, way: Way) =>
+    ['fit', id, terms, way.school, way.turn ?? 0, way.mirrored ?? false] as const,
+  pieces: (id: number, version: number) => ['pieces', id, version] as const,
+  waysOut: (id: number, terms: string, way: Way) =>
+    ['ways-out', id, terms, way.school, way.turn ?? 0] as const,
+}
+
+export function useSession() {
+  return useQuery({
+    queryKey: keys.session,
+    queryFn: () => take(api.GET('/api/session/')),
+    staleTime: 60_000,
+  })
+}
+
+export function useSketches() {
+  const queryFn = async () =>
+    (await take(api.GET('/api/sketches/', { params: { query: { limit: 200 } } }))).results
+  return useQuery({ queryKey: keys.sketches, queryFn })
+}
+
+export function usePhotos() {
+  const queryFn = async () =>
+    (await take(api.GET('/api/photos/', { params: { query: { limit: 200 } } }))).results
+  return useQuery({ queryKey: keys.photos, queryFn })
+}
+
+export function usePages() {
+  const queryFn = async () =>
+    (await take(api.GET('/api/pages/', { params: { query: { limit: 200 } } }))).results
+  return useQuery({ queryKey: keys.pages, queryFn })
+}
+
+export function useFormats() {
+  const queryFn = () => take(api.GET('/api/formats/'))
+  return useQuery({ queryKey: keys.formats, queryFn, staleTime: Infinity })
+}
+
+export function useDeleted() {
+  return useQuery({ queryKey: keys.deleted, queryFn: () => take(api.GET('/api/deleted/')) })
+}
+
+export function usePage(id: number) {
+  const queryFn = () => take(api.GET('/api/pages/{id}/', { params: { path: { id } } }))
+  return useQuery({ queryKey: keys.page(id), queryFn })
+}
+
+export const sameWay = (a: Way, b: Way) =>
+  a.school === b.school && a.turn === b.turn && a.mirrored === b.mirrored
+
+/** Every way to fit a page, each arriving when it is worked out. */
+export function useFits(page: Page) {
+  return useQueries({
+    queries: page.ways.map((way) => ({
+      queryKey: keys.fit(page.id, page.terms, way),
+      queryFn: () => take(api.GET('/api/pages/{id}/fit/', { params: { path: { id: page.id }, query: way } })),
+      staleTime: Infinity,
+      // The chosen one came with the page.
+      ...(sameWay(way, page.way) ? { initialData: page.fit } : {}),
+    })),
+  })
+}
+
+export function usePieces(page: Page, wanted: boolean) {
+  const queryFn = () => take(api.GET('/api/pages/{id}/pieces/', { params: { path: { id: page.id } } }))
+  return useQuery({ queryKey: keys.pieces(page.id, page.version), queryFn, enabled: wanted })
+}
+
+export function useWaysOut(page: Page, wanted: boolean) {
+  const queryFn = () => take(api.GET('/api/pages/{id}/ways-out/', { params: { path: { id: page.id } } }))
+  return useQuery({ queryKey: keys.waysOut(page.id, page.terms, page.way), queryFn, enabled: wanted })
+}
+
+/** What can be done to a page. `stale` holds both versions when a write came too late. */
+export function usePageWrites(id: number) {
+  const cache = useQueryClient()
+  const params = { path: { id } }
+  const options = { onSuccess: (page: Page) => cache.setQueryData(keys.page(id), page) }
+  const change = useMutation({
+    mutationFn: (write: { version: number; change: Change }) =>
+      take(api.POST('/api/pages/{id}/changes/', { params, body: write })),
+    ...options,
+  })
+  const undo = useMutation({
+    mutationFn: (version: number) => take(api.POST('/api/pages/{id}/undo/', { params, body: { version } })),
+    ...options,
+  })
+  const redo = useMutation({
+    mutationFn: (version: number) => take(api.POST('/api/pages/{id}/redo/', { params, body: { version } })),
+    ...options,
+  })
+  const all = [change, undo, redo]
+  const failed = all.map((mutation) => mutation.error).find((error) => error !== null) ?? null
+  const stale = failed instanceof Refused && failed.code === 'stale' ? (failed.body as Stale) : null
+  return {
+    change,
+    undo,
+    redo,
+    busy: all.some((mutation) => mutation.isPending),
+    failed: stale ? null : failed,
+    stale,
+    /** Forgets what went wrong; with a page, takes that as the present one. */
+    settle(page?: Page) {
+      all.forEach((mutation) => mutation.reset())
+      if (page) cache.setQueryData(keys.page(id), page)
+    },
+  }
+}
+
+export function useMakePage() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (wanted: { sketch: number } & FormatRequest) =>
+      take(api.POST('/api/pages/', { body: wanted })),
+    onSuccess: (page) => {
+      cache.setQueryData(keys.page(page.id), page)
+      void cache.invalidateQueries({ queryKey: keys.pages })
+    },
+  })
+}
+
+export function useAddPhotos() {
+  const cache = useQueryClient()
+  return useMutation({
+    /** Adds one after the other; those that are refused are named at the end, the rest stays. */
+    mutationFn: async (files: File[]) => {
+      const refused: string[] = []
+      for (const file of files) {
+        try {
+          await uploadPhoto(file)
+        } catch (error) {
+          refused.push(`${file.name}: ${(error as Error).message}`)
+        }
+      }
+      return refused
+    },
+    onSettled: () => cache.invalidateQueries({ queryKey: keys.photos }),
+  })
+}
+
+export function useLoadSketch() {
+  const cache = useQueryClient()
+  return useMutation({
+    /** The file goes as it is, so that its decimals reach the core as they were written. */
+    mutationFn: async (file: File) => {
+      const text = await file.text()
+      return take(api.POST('/api/sketches/', { body: {}, bodySerializer: () => text }))
+    },
+    onSuccess: () => cache.invalidateQueries({ queryKey: keys.sketches }),
+  })
+}
+
+type Kind = 'page' | 'sketch' | 'photo'
+const listOf = { page: keys.pages, sketch: keys.sketches, photo: keys.photos }
+
+export function useDelete() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: ({ kind, id }: { kind: Kind; id: number }) => {
+      const params = { path: { id } }
+      if (kind === 'page') return take(api.DELETE('/api/pages/{id}/', { params }))
+      if (kind === 'sketch') return take(api.DELETE('/api/sketches/{id}/', { params }))
+      return take(api.DELETE('/api/photos/{id}/', { params }))
+    },
+    onSuccess: (_, { kind }) => {
+      void cache.invalidateQueries({ queryKey: listOf[kind] })
+      void cache.invalidateQueries({ queryKey: keys.deleted })
+      if (kind === 'photo') void cache.invalidateQueries({ queryKey: ['page'] })
+    },
+  })
+}
+
+export function useBringBack() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (thing: { kind: Kind; id: number }) => take(api.POST('/api/deleted/', { body: thing })),
+    onSuccess: (left, { kind }) => {
+      cache.setQueryData(keys.deleted, left)
+      void cache.invalidateQueries({ queryKey: listOf[kind] })
+      if (kind === 'photo') void cache.invalidateQueries({ queryKey: ['page'] })
+    },
+  })
+}
+
+export function useSignIn() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: ({ isNew, ...body }: { username: string; password: string; isNew: boolean }) =>
+      isNew ? take(api.POST('/api/register/', { body })) : take(api.POST('/api/session/', { body })),
+    onSuccess: (session) => {
+      cache.clear()
+      cache.setQueryData(keys.session, session)
+    },
+  })
+}
+
+export function useSignOut() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: () => take(api.DELETE('/api/session/')),
+    onSuccess: (session) => {
+      cache.clear()
+      cache.setQueryData(keys.session, session)
+    },
+  })
+}

@@ -1,0 +1,52 @@
+import { useEffect } from 'react'
+import { Link } from 'react-router'
+import type { Page } from '../api/client'
+import type { usePageWrites } from '../api/queries'
+
+interface BenchHeaderProps {
+  page: Page
+  writes: ReturnType<typeof usePageWrites>
+}
+
+/** The page's name, and undo everywhere: Ctrl+Z and Ctrl+Shift+Z do the same. */
+export function BenchHeader({ page, writes }: BenchHeaderProps) {
+  const { mutate: undo } = writes.undo
+  const { mutate: redo } = writes.redo
+  useEffect(() => {
+    const keys = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement
+      if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return
+      event.preventDefault()
+      if (event.shiftKey ? page.redo !== null : page.undo !== null)
+        (event.shiftKey ? redo : undo)(page.version)
+    }
+    window.addEventListener('keydown', keys)
+    return () => window.removeEventListener('keydown', keys)
+  }, [page, undo, redo])
+  return (
+    <header className="bench-header">
+      <Link to="/" className="brand" aria-label="Ink Quilt, to the shelf">
+        Ink Quilt
+      </Link>
+      <h1>{page.name}</h1>
+      <div className="undo">
+        <button
+          type="button"
+          className="stitched"
+          disabled={page.undo === null || writes.busy}
+          onClick={() => undo(page.version)}
+        >
+          {page.undo === null ? 'Undo' : `Undo “${page.undo}”`}
+        </button>
+        <button
+          type="button"
+          className="stitched"
+          disabled={page.redo === null || writes.busy}
+          onClick={() => redo(page.version)}
+        >
+          {page.redo === null ? 'Redo' : `Redo “${page.redo}”`}
+        </button>
+      </div>
+    </header>
+  )
+}

@@ -1,0 +1,59 @@
+import type { UseQueryResult } from '@tanstack/react-query'
+import type { Fit, Page, Way } from '../api/client'
+import { sameWay } from '../api/queries'
+import { PageThumb } from '../board/PageThumb'
+
+interface WaysProps {
+  page: Page
+  fits: UseQueryResult<Fit>[]
+  onChoose: (way: Way) => void
+  onLook: (fit: Fit | null) => void
+}
+
+/** The ways to fit as small pages wearing her photos; those that fit come first. */
+export function Ways({ page, fits, onChoose, onLook }: WaysProps) {
+  const rows = page.ways.map((way, index) => ({ way, fit: fits[index]?.data, error: fits[index]?.error }))
+  const found = rows.filter((row) => row.fit && row.fit.board.blocks.length > 0)
+  const waiting = rows.filter((row) => !row.fit && !row.error)
+  const impossible = rows.filter((row) => row.fit?.board.blocks.length === 0)
+  const anyLoaded = rows.some((row) => row.fit)
+  return (
+    <section className="ways" aria-label="Ways to fit">
+      <h2>{found.length > 1 ? `${found.length} ways to fit` : 'Ways to fit'}</h2>
+      <ul onPointerLeave={() => onLook(null)}>
+        {found.map(({ way, fit }) => (
+          <li key={`${way.school}${way.turn}${way.mirrored}`}>
+            <button
+              type="button"
+              className="way"
+              aria-pressed={sameWay(way, page.way)}
+              onClick={() => onChoose(way)}
+              onPointerEnter={() => onLook(sameWay(way, page.way) ? null : fit!)}
+              onFocus={() => onLook(sameWay(way, page.way) ? null : fit!)}
+              onBlur={() => onLook(null)}
+            >
+              <span className="way-picture">
+                <PageThumb board={fit!.board} slots={page.slots} titles={page.titles} size={104} />
+              </span>
+              <span className="way-words">
+                <strong>{fit!.title}</strong>
+                <span>{fit!.gist}</span>
+              </span>
+            </button>
+          </li>
+        ))}
+        {waiting.map(({ way }) => (
+          <li key={`${way.school}${way.turn}${way.mirrored}`} className="way is-waiting" role="status">
+            <span className="way-picture" aria-hidden />
+            <span className="way-words">measuring another way…</span>
+          </li>
+        ))}
+      </ul>
+      {anyLoaded && impossible.length > 0 && (
+        <p className="hint">
+          Not on this page: {impossible.map((row) => row.fit!.title.toLowerCase()).join('; ')}.
+        </p>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,41 @@
+import { Fractions } from '../app/Fractions'
+import type { Fit, Page } from '../api/client'
+
+/** What the chosen way kept and what gave way, one sentence each. */
+export function Why({ page }: { page: Page }) {
+  const { fit } = page
+  const names = new Map(fit.board.blocks.map((block) => [block.id, block.name]))
+  const photos = photoChanges(fit)
+  return (
+    <section className="why" aria-label="Why">
+      <h2>What gave way</h2>
+      <p className="kept">
+        ✓ {fit.relations.kept} of {fit.relations.kept + fit.relations.broken.length} relations of the sketch
+        kept.
+      </p>
+      <ul>
+        {photos.map((change) => (
+          <li key={change.block}>
+            <b>{names.get(change.block)}</b>:{' '}
+            <Fractions text={`${change.from} → ${change.to}; ${change.why}.`} />
+          </li>
+        ))}
+        {fit.relations.broken.map((broken) => (
+          <li key={`${broken.kind}${broken.blocks.join()}${broken.axis}`}>
+            <Fractions text={`${capital(broken.why)}.`} />
+          </li>
+        ))}
+        {photos.length + fit.relations.broken.length === 0 && (
+          <li>Nothing: every photo as drawn, every line kept.</li>
+        )}
+      </ul>
+    </section>
+  )
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+
+function photoChanges(fit: Fit) {
+  const photos = new Set(fit.board.blocks.filter((block) => block.role === 'photo').map((block) => block.id))
+  return fit.changes.filter((change) => change.kind === 'size' && photos.has(change.block))
+}

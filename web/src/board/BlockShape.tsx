@@ -1,0 +1,233 @@
+import { memo, type ReactNode } from 'react'
+import type { BoardBlock, Slot } from '../api/client'
+import { paperFill } from './PaperPatterns'
+import { titleSize } from './titleSize'
+
+interface BlockShapeProps {
+  block: BoardBlock
+  /** Begins the ids of the paper prints and clips of this drawing. */
+  prefix: string
+  /** Pixels per unit, for lines that keep their width. */
+  scale: number
+  slot?: Slot | undefined
+  title?: string | undefined
+  /** Small pages show the thumbnail, the bench the larger picture. */
+  picture: 'thumb' | 'view'
+}
+
+/** Draws one block as the thing it is, in page units; the board's scale does the rest. */
+export const BlockShape = memo(function BlockShape(props: BlockShapeProps) {
+  const { block } = props
+  const centre = `${block.x + block.width / 2} ${block.y + block.height / 2}`
+  return (
+    <g
+      className={`piece piece-${block.role}`}
+      transform={block.turn ? `rotate(${block.turn} ${centre})` : undefined}
+    >
+      {drawing(props)}
+    </g>
+  )
+})
+
+function drawing(props: BlockShapeProps): ReactNode {
+  switch (props.block.role) {
+    case 'photo':
+      return <PhotoSlot {...props} />
+    case 'title':
+      return <TitlePlace {...props} />
+    case 'journaling':
+      return <StoryCard {...props} />
+    case 'cluster':
+      return <ClusterPlace {...props} />
+    case 'tag':
+      return <TagShape {...props} />
+    default:
+      return <Outline {...props} />
+  }
+}
+
+/** The block's outline, filled with its paper. */
+function Outline({
+  block,
+  prefix,
+  className,
+  fill,
+}: BlockShapeProps & { className?: string; fill?: string }) {
+  const look = { className: className ?? 'paper-edge', fill: fill ?? paperFill(prefix, block.tint) }
+  if (block.shape === 'circle') {
+    const radius = block.width / 2
+    return <circle cx={block.x + radius} cy={block.y + radius} r={radius} {...look} />
+  }
+  if (block.points)
+    return <polygon points={block.points.map((point) => point.join(',')).join(' ')} {...look} />
+  // Sizes as style, so that a piece glides to its new place.
+  const place = { x: block.x, y: block.y, width: block.width, height: block.height }
+  return (
+    <rect
+      style={{ x: `${place.x}px`, y: `${place.y}px`, width: `${place.width}px`, height: `${place.height}px` }}
+      {...place}
+      {...look}
+    />
+  )
+}
+
+function PhotoSlot(props: BlockShapeProps) {
+  const { block, prefix, scale, slot, picture } = props
+  const clip = `${prefix}-clip-${block.id}`
+  const crop = slot?.crop
+  if (!slot || slot.photo === null || !crop) return <EmptySlot {...props} />
+  const width = block.width / crop.width
+  const height = block.height / crop.height
+  const round = block.shape === 'circle'
+  return (
+    <>
+      <clipPath id={clip}>
+        {round ? (
+          <circle cx={block.x + block.width / 2} cy={block.y + block.height / 2} r={block.width / 2} />
+        ) : (
+          <rect x={block.x} y={block.y} width={block.width} height={block.height} />
+        )}
+      </clipPath>
+      <image
+        href={`/api/photos/${slot.photo}/${picture}/`}
+        x={block.x - crop.left * width}
+        y={block.y - crop.top * height}
+        width={width}
+        height={height}
+        preserveAspectRatio="none"
+        clipPath={`url(#${clip})`}
+        style={{ strokeWidth: 1 / scale }}
+      />
+    </>
+  )
+}
+
+/** An empty slot awaits a photo between four photo corners. */
+function EmptySlot(props: BlockShapeProps) {
+  const { block, slot } = props
+  const { x, y, width, height } = block
+  const arm = Math.min(width, height) * 0.2
+  const corners = [
+    [x, y, 1, 1],
+    [x + width, y, -1, 1],
+    [x + width, y + height, -1, -1],
+    [x, y + height, 1, -1],
+  ] as const
+  return (
+    <>
+      <Outline {...props} className="slot-edge" fill="#fffdf8" />
+      {block.shape !== 'circle' &&
+        corners.map(([cx, cy, right, down]) => (
+          <path
+            key={`${cx} ${cy}`}
+            className="photo-corner"
+            d={`M${cx} ${cy}h${arm * right}l${-arm * right} ${arm * down}z`}
+          />
+        ))}
+      {slot?.missing && (
+        <text
+          className="slot-missing"
+          x={x + width / 2}
+          y={y + height / 2}
+          fontSize={Math.min(width, height) * 0.11}
+        >
+          photo put aside
+        </text>
+      )}
+    </>
+  )
+}
+
+/** A title in its letters, or a row of blank letter tiles. */
+function TitlePlace({ block, title, scale }: BlockShapeProps) {
+  const { x, y, width, height } = block
+  if (title) {
+    const size = titleSize(title, width, height)
+    return (
+      <text className="title-words" x={x} y={y + height / 2} fontSize={size} dominantBaseline="central">
+        {title}
+      </text>
+    )
+  }
+  const upright = height > width * 1.6
+  const side = upright ? width : height
+  const count = Math.max(1, Math.floor((upright ? height : width) / (side * 0.86)))
+  const gap = ((upright ? height : width) - count * side * 0.78) / Math.max(1, count - 1)
+  return (
+    <>
+      {Array.from({ length: count }, (_, index) => {
+        const at = index * (side * 0.78 + gap)
+        return (
+          <rect
+            key={index}
+            className="letter-tile"
+            x={x + (upright ? side * 0.11 : at)}
+            y={y + (upright ? at : side * 0.11)}
+            width={side * 0.78}
+            height={side * 0.78}
+            rx={3 / scale}
+          />
+        )
+      })}
+    </>
+  )
+}
+
+/** A card with ruled lines. */
+function StoryCard(props: BlockShapeProps) {
+  const { block } = props
+  const pitch = Math.max(block.height / 7, block.width / 60)
+  const lines = Math.max(1, Math.floor((block.height - pitch) / (pitch * 1.3)))
+  const inset = Math.min(block.width, block.height) * 0.08
+  return (
+    <>
+      <Outline {...props} className="card-edge" fill="#fffdf8" />
+      {Array.from({ length: lines }, (_, index) => {
+        const at = block.y + pitch * 1.2 + index * pitch * 1.3
+        return at < block.y + block.height - inset ? (
+          <line
+            key={index}
+            className="ruled-line"
+            x1={block.x + inset}
+            x2={block.x + block.width - inset}
+            y1={at}
+            y2={at}
+          />
+        ) : null
+      })}
+    </>
+  )
+}
+
+/** Room for embellishments: a doily with two buttons on it. */
+function ClusterPlace({ block }: BlockShapeProps) {
+  const radius = Math.min(block.width, block.height) / 2
+  const x = block.x + block.width / 2
+  const y = block.y + block.height / 2
+  return (
+    <>
+      <circle className="doily" cx={x} cy={y} r={radius} />
+      <circle className="doily-stitch" cx={x} cy={y} r={radius * 0.84} />
+      <circle className="button-large" cx={x - radius * 0.12} cy={y - radius * 0.08} r={radius * 0.46} />
+      <circle className="button-holes" cx={x - radius * 0.12} cy={y - radius * 0.08} r={radius * 0.2} />
+      <circle className="button-small" cx={x + radius * 0.42} cy={y + radius * 0.4} r={radius * 0.26} />
+    </>
+  )
+}
+
+/** A tag with its cut corners and hole at the short end. */
+function TagShape({ block, prefix }: BlockShapeProps) {
+  const { x, y, width, height } = block
+  const upright = height > width
+  const cut = Math.min(width, height) * 0.28
+  const path = upright
+    ? `M${x + cut} ${y}H${x + width - cut}L${x + width} ${y + cut}V${y + height}H${x}V${y + cut}z`
+    : `M${x + cut} ${y}H${x + width}V${y + height}H${x + cut}L${x} ${y + height - cut}V${y + cut}z`
+  const hole = upright ? [x + width / 2, y + cut] : [x + cut, y + height / 2]
+  return (
+    <>
+      <path className="paper-edge" d={path} fill={paperFill(prefix, block.tint)} />
+      <circle className="tag-hole" cx={hole[0]} cy={hole[1]} r={cut * 0.3} />
+    </>
+  )
+}

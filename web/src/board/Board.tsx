@@ -1,0 +1,192 @@
+import { Fractions } from '../app/Fractions'
+import { useId, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react'
+import type { Board as BoardData, BoardBlock, Slot, Title } from '../api/client'
+import { GUTTER, NARROW_GUTTER, layPage, type PageLayout } from '../geometry/layout'
+import { BlockShape } from './BlockShape'
+import { PaperPatterns } from './PaperPatterns'
+import { PieceMarks } from './PieceMarks'
+import { Ribbons } from './Ribbons'
+import { Rulers } from './Rulers'
+import { useSpace } from './useSpace'
+
+/** What the bench wants to know of a piece; all optional, all stable. */
+export interface PieceHandlers {
+  onActivate?: (block: BoardBlock) => void
+  onPieceKey?: (block: BoardBlock, event: KeyboardEvent) => void
+  onPiecePointerDown?: (block: BoardBlock, event: PointerEvent<SVGGElement>, scale: number) => void
+}
+
+interface BoardProps extends PieceHandlers {
+  board: BoardData
+  slots: Slot[]
+  titles: Title[]
+  /** Left, top, right and bottom of what is not kept clear, in page units. */
+  clearBox: number[]
+  /** Another way to fit, laid over the page as outlines. */
+  ghost: BoardData | null
+  showNumbers: boolean
+  /** Pieces that accept what is being carried. */
+  accepting: ReadonlySet<string>
+  /** What is laid over the page, such as a title being typed. */
+  children?: (layout: PageLayout) => ReactNode
+}
+
+/** Her page, large, with rulers and ribbons outside it. */
+export function Board(props: BoardProps) {
+  const { board, ghost, clearBox } = props
+  const prefix = useId().replaceAll(':', '')
+  const { ref, space } = useSpace<HTMLDivElement>({ width: 700, height: 690 })
+  const [liftedId, lift] = useState<string | null>(null)
+  const narrow = space.width < 480
+  const layout = layPage(board, space, narrow ? NARROW_GUTTER : GUTTER)
+  const lifted = board.blocks.find((block) => block.id === liftedId && block.role !== 'base') ?? null
+  const page = `translate(${layout.left} ${layout.top}) scale(${layout.scale})`
+  const hasMargin =
+    clearBox[0]! + clearBox[1]! > 0 || clearBox[2]! < board.width || clearBox[3]! < board.height
+  return (
+    <div className="board" ref={ref}>
+      <svg width={space.width} height={space.height} role="group" aria-label="Your page">
+        <PaperPatterns prefix={prefix} scale={layout.scale} />
+        <Rulers layout={layout} width={board.width} height={board.height} unit={board.unit} />
+        {!narrow && <Ribbons layout={layout} board={board} lifted={lifted} />}
+        <g transform={page}>
+          <rect className="bare-page" width={board.width} height={board.height} />
+          {board.blocks.map((block) => (
+            <Piece
+              key={block.id}
+              {...props}
+              block={block}
+              prefix={prefix}
+              scale={layout.scale}
+              lift={lift}
+              lifted={lifted?.id === block.id}
+            />
+          ))}
+          {hasMargin && <MarginLine box={clearBox} />}
+          {ghost && <Ghost board={ghost} />}
+          {lifted && <LiftedEdge block={lifted} board={board} />}
+          <rect className="page-edge" width={board.width} height={board.height} />
+        </g>
+        {props.showNumbers && <PieceMarks board={board} layout={layout} />}
+      </svg>
+      {narrow && lifted && <LiftedWords block={lifted} />}
+      <p className="visually-hidden" aria-live="polite">
+        {lifted ? spoken(lifted, board.unit) : ''}
+      </p>
+      {props.children?.(layout)}
+    </div>
+  )
+}
+
+interface PieceProps extends BoardProps {
+  block: BoardBlock
+  prefix: string
+  scale: number
+  lifted: boolean
+  lift: (id: string | null) => void
+}
+
+/** One piece with its name, its keys and its focus; the base is not a thing to take up. */
+function Piece({ block, prefix, scale, lift, lifted, slots, titles, accepting, ...handlers }: PieceProps) {
+  const slot = slots.find((candidate) => candidate.block === block.id)
+  const title = titles.find((candidate) => candidate.block === block.id)?.text
+  const shape = (
+    <BlockShape block={block} prefix={prefix} scale={scale} slot={slot} title={title} picture="view" />
+  )
+  if (block.role === 'base') return <g onPointerEnter={() => lift(null)}>{shape}</g>
+  const takes = accepting.has(block.id)
+  return (
+    <g
+      className={`board-piece${lifted ? ' is-lifted' : ''}${takes ? ' is-accepting' : ''}`}
+      role="button"
+      tabIndex={0}
+      aria-label={label(block, slot, title)}
+      data-block={block.id}
+      data-slot={block.role === 'photo' ? block.id : undefined}
+      onFocus={() => lift(block.id)}
+      onPointerEnter={() => lift(block.id)}
+      onClick={() => handlers.onActivate?.(block)}
+      onPointerDown={(event) => handlers.onPiecePointerDown?.(block, event, scale)}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter' || event.key === ' ') {
+          event.preventDefault()
+          handlers.onActivate?.(block)
+        } else handlers.onPieceKey?.(block, event)
+      }}
+    >
+      {shape}
+      {takes && <Outlined block={block} className="accepting-edge" />}
+    </g>
+  )
+}
+
+function label(block: BoardBlock, slot: Slot | undefined, title: string | undefined): string {
+  const what = slot ? (slot.photo_name ? `, ${slot.photo_name}` : ', empty') : title ? `, “${title}”` : ''
+  return `${block.name}${what}, ${block.texts.width} by ${block.texts.height}`
+}
+
+function spoken(block: BoardBlock, unit: string): string {
+  const { width, height, left, top } = block.texts
+  return `${block.name}: ${width} by ${height} ${unit}, ${left} from the left, ${top} from the top`
+}
+
+/** The block's outline again, for what is laid over it. */
+function Outlined({ block, className }: { block: BoardBlock; className: string }) {
+  const turn = `rotate(${block.turn} ${block.x + block.width / 2} ${block.y + block.height / 2})`
+  return (
+    <rect
+      className={className}
+      x={block.x}
+      y={block.y}
+      width={block.width}
+      height={block.height}
+      transform={turn}
+    />
+  )
+}
+
+/** The lifted piece's edge in running stitches, and the lines from it to the ribbons. */
+function LiftedEdge({ block, board }: { block: BoardBlock; board: BoardData }) {
+  const right = Math.min(block.x + block.width, board.width)
+  const bottom = Math.min(block.y + block.height, board.height)
+  return (
+    <g className="lifted" pointerEvents="none">
+      <path
+        className="lifted-line"
+        d={`M${block.x} 0V${block.y}M${right} 0V${block.y}M0 ${block.y}H${block.x}M0 ${bottom}H${block.x}`}
+      />
+      <Outlined block={block} className="lifted-edge" />
+    </g>
+  )
+}
+
+function MarginLine({ box }: { box: number[] }) {
+  const [left, top, right, bottom] = box as [number, number, number, number]
+  return <rect className="margin-line" x={left} y={top} width={right - left} height={bottom - top} />
+}
+
+function Ghost({ board }: { board: BoardData }) {
+  return (
+    <g className="ghost" pointerEvents="none">
+      {board.blocks
+        .filter((block) => block.role !== 'base')
+        .map((block) => (
+          <Outlined key={block.id} block={block} className="ghost-edge" />
+        ))}
+    </g>
+  )
+}
+
+/** On a narrow window the measures stand below the page instead of in ribbons. */
+function LiftedWords({ block }: { block: BoardBlock }) {
+  const { width, height, left, top } = block.texts
+  return (
+    <p className="lifted-words">
+      <strong>{block.name}</strong>{' '}
+      <b>
+        <Fractions text={`${width} × ${height}`} />
+      </b>
+      <Fractions text={`, ${left} from the left, ${top} from the top`} />
+    </p>
+  )
+}

@@ -1,0 +1,45 @@
+import { useId } from 'react'
+import type { Board, Slot, Title } from '../api/client'
+import { BlockShape } from './BlockShape'
+import { PaperPatterns } from './PaperPatterns'
+
+interface PageThumbProps {
+  board: Board
+  slots?: Slot[]
+  titles?: Title[]
+  /** Longest side in pixels. */
+  size: number
+  /** What to call it aloud; without a name it is decoration. */
+  label?: string
+}
+
+/** A small page in true proportion, wearing its photos. */
+export function PageThumb({ board, slots = [], titles = [], size, label }: PageThumbProps) {
+  const prefix = useId().replaceAll(':', '')
+  const scale = size / Math.max(board.width, board.height)
+  const named = label ? { role: 'img', 'aria-label': label } : { 'aria-hidden': true }
+  return (
+    <svg
+      className="page-thumb"
+      width={board.width * scale}
+      height={board.height * scale}
+      viewBox={`0 0 ${board.width} ${board.height}`}
+      {...named}
+    >
+      <PaperPatterns prefix={prefix} scale={scale * 1.6} />
+      <rect className="bare-page" width={board.width} height={board.height} />
+      {board.blocks.map((block) => (
+        <BlockShape
+          key={block.id}
+          block={block}
+          prefix={prefix}
+          scale={scale}
+          picture="thumb"
+          slot={slots.find((slot) => slot.block === block.id)}
+          title={titles.find((title) => title.block === block.id)?.text}
+        />
+      ))}
+      <rect className="page-edge" width={board.width} height={board.height} />
+    </svg>
+  )
+}

@@ -1,0 +1,38 @@
+import type { PageLayout } from '../geometry/layout'
+import { rulerTicks } from '../geometry/ticks'
+
+interface RulersProps {
+  layout: PageLayout
+  width: number
+  height: number
+  unit: 'in' | 'mm'
+}
+
+/** Rulers along the page's top and left edges, in pixels. */
+export function Rulers({ layout, width, height, unit }: RulersProps) {
+  const { left, top, scale } = layout
+  return (
+    <g className="rulers" aria-hidden>
+      {rulerTicks(width, unit, scale).map((tick) => (
+        <g key={`x${tick.at}`} transform={`translate(${left + tick.at * scale} ${top - 2})`}>
+          <line y2={-12 * tick.weight} />
+          {tick.text && (
+            <text x={3} y={-6}>
+              {tick.text}
+            </text>
+          )}
+        </g>
+      ))}
+      {rulerTicks(height, unit, scale).map((tick) => (
+        <g key={`y${tick.at}`} transform={`translate(${left - 2} ${top + tick.at * scale})`}>
+          <line x2={-12 * tick.weight} />
+          {tick.text && tick.at > 0 && (
+            <text x={-5} y={-3} textAnchor="end">
+              {tick.text}
+            </text>
+          )}
+        </g>
+      ))}
+    </g>
+  )
+}

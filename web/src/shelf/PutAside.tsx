@@ -1,0 +1,29 @@
+import { useBringBack, useDeleted } from '../api/queries'
+
+/** What was put aside in the last thirty days, to be brought back. */
+export function PutAside() {
+  const deleted = useDeleted()
+  const bringBack = useBringBack()
+  if (!deleted.data?.length) return null
+  return (
+    <section aria-labelledby="aside-heading">
+      <h1 id="aside-heading">Put aside</h1>
+      <p className="hint">Kept for thirty days.</p>
+      <ul className="aside-list">
+        {deleted.data.map((thing) => (
+          <li key={`${thing.kind}${thing.id}`}>
+            {thing.kind} “{thing.name}”{' '}
+            <button
+              type="button"
+              className="stitched"
+              aria-label={`Bring back ${thing.kind} ${thing.name}`}
+              onClick={() => bringBack.mutate({ kind: thing.kind, id: thing.id })}
+            >
+              bring back
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

@@ -1,0 +1,205 @@
+import { Fractions } from '../app/Fractions'
+import { useRef, useState, type ChangeEvent } from 'react'
+import Button from 'react-bootstrap/Button'
+import { Link, useNavigate } from 'react-router'
+import { Trouble } from '../app/Trouble'
+import { Waiting } from '../app/Waiting'
+import type { Sketch } from '../api/client'
+import {
+  useDelete,
+  useFormats,
+  useLoadSketch,
+  useMakePage,
+  usePages,
+  useSession,
+  useSignOut,
+  useSketches,
+} from '../api/queries'
+import { PageThumb } from '../board/PageThumb'
+import { PutAside } from './PutAside'
+
+const REMEMBERED = 'ink-quilt-format'
+
+/** The shelf: her pages, and her sketches, each a touch away from a fitted page. */
+export function Shelf() {
+  const session = useSession()
+  const signOut = useSignOut()
+  return (
+    <div className="shelf">
+      <header className="shelf-header">
+        <span className="brand">Ink Quilt</span>
+        <p>A sketch, your page, real fractions.</p>
+        <span className="who">
+          {session.data?.user}
+          <button type="button" className="stitched" onClick={() => signOut.mutate()}>
+            Sign out
+          </button>
+        </span>
+      </header>
+      <main>
+        <Pages />
+        <Sketches />
+        <PutAside />
+      </main>
+    </div>
+  )
+}
+
+function Pages() {
+  const pages = usePages()
+  const remove = useDelete()
+  return (
+    <section aria-labelledby="pages-heading">
+      <h1 id="pages-heading">On the table</h1>
+      {pages.isPending && <Waiting words="Fetching your pages" />}
+      {pages.error && <Trouble error={pages.error} />}
+      {pages.data?.length === 0 && (
+        <p className="hint">No pages yet: touch a sketch below and it is fitted to your page.</p>
+      )}
+      <ul className="patches">
+        {pages.data?.map((page) => (
+          <li key={page.id} className="patch">
+            <Link to={`/pages/${page.id}/page`}>
+              <span className="patch-picture">
+                <PageThumb board={page.board} slots={page.slots} titles={page.titles} size={190} />
+              </span>
+              <strong>{page.name}</strong>
+              <span className="patch-words">
+                <Fractions text={page.size} />
+              </span>
+            </Link>
+            <button
+              type="button"
+              className="stitched put-aside"
+              aria-label={`Put aside ${page.name}`}
+              onClick={() => remove.mutate({ kind: 'page', id: page.id })}
+            >
+              put aside
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function Sketches() {
+  const sketches = useSketches()
+  const formats = useFormats()
+  const make = useMakePage()
+  const load = useLoadSketch()
+  const navigate = useNavigate()
+  const picker = useRef<HTMLInputElement>(null)
+  const [format, setFormat] = useState(() => localStorage.getItem(REMEMBERED) ?? 'letter')
+  const choose = (key: string) => {
+    localStorage.setItem(REMEMBERED, key)
+    setFormat(key)
+  }
+  const fit = (sketch: Sketch) =>
+    make.mutate(
+      { sketch: sketch.id, format },
+      { onSuccess: (page) => void navigate(`/pages/${page.id}/page`) },
+    )
+  const read = (event: ChangeEvent<HTMLInputElement>) => {
+    const file = event.target.files?.[0]
+    event.target.value = ''
+    if (file) load.mutate(file)
+  }
+  return (
+    <section aria-labelledby="sketches-heading">
+      <div className="section-head">
+        <h1 id="sketches-heading">Sketches</h1>
+        <div className="fit-to" role="group" aria-label="Fit to my page">
+          <span>fit to</span>
+          {formats.data?.map((row) => (
+            <button
+              key={row.key}
+              type="button"
+              className="stitched"
+              aria-pressed={row.key === format}
+              onClick={() => choose(row.key)}
+            >
+              {row.name}
+            </button>
+          ))}
+        </div>
+        <input
+          ref={picker}
+          type="file"
+          accept=".json,application/json"
+          hidden
+          onChange={read}
+          aria-label="Sketch file"
+        />
+        <Button
+          variant="outline-primary"
+          size="sm"
+          onClick={() => picker.current?.click()}
+          disabled={load.isPending}
+        >
+          Load a sketch
+        </Button>
+      </div>
+      {load.error && <Trouble error={load.error} onClose={() => load.reset()} />}
+      {load.data && (
+        <p className="loaded" role="status">
+          “{load.data.sketch.name}” is on the shelf.{' '}
+          {load.data.remarks.map((remark) => (
+            <span key={remark.message}>{remark.message} </span>
+          ))}
+        </p>
+      )}
+      {make.error && <Trouble error={make.error} onClose={() => make.reset()} />}
+      {make.isPending && <Waiting words="Fitting it to your page" />}
+      {sketches.isPending && <Waiting words="Fetching your sketches" />}
+      {sketches.error && <Trouble error={sketches.error} />}
+      {sketches.data?.length === 0 && (
+        <p className="hint">No sketches yet: load one from a .quilt.json file.</p>
+      )}
+      <ul className="patches small">
+        {sketches.data?.map((sketch) => (
+          <SketchPatch key={sketch.id} sketch={sketch} busy={make.isPending} onFit={fit} />
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+interface SketchPatchProps {
+  sketch: Sketch
+  busy: boolean
+  onFit: (sketch: Sketch) => void
+}
+
+function SketchPatch({ sketch, busy, onFit }: SketchPatchProps) {
+  const remove = useDelete()
+  const { board } = sketch
+  const photos = sketch.photo_count === 1 ? '1 photo' : `${sketch.photo_count} photos`
+  return (
+    <li className="patch">
+      <button
+        type="button"
+        className="patch-button"
+        disabled={busy}
+        onClick={() => onFit(sketch)}
+        aria-label={`Fit ${sketch.name}, ${photos}`}
+      >
+        <span className="patch-picture">
+          <PageThumb board={board} size={150} />
+        </span>
+        <strong>{sketch.name}</strong>
+        <span className="patch-words">
+          <Fractions text={`${photos}, ${board.width_text} × ${board.height_text} ${board.unit}`} />
+        </span>
+      </button>
+      <button
+        type="button"
+        className="stitched put-aside"
+        aria-label={`Put aside ${sketch.name}`}
+        onClick={() => remove.mutate({ kind: 'sketch', id: sketch.id })}
+      >
+        put aside
+      </button>
+    </li>
+  )
+}

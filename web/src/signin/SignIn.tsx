@@ -1,0 +1,51 @@
+import { useState, type FormEvent } from 'react'
+import Button from 'react-bootstrap/Button'
+import Form from 'react-bootstrap/Form'
+import { formText } from '../app/formText'
+import { Trouble } from '../app/Trouble'
+import { useSignIn } from '../api/queries'
+
+/** Signing in, or making an account. */
+export function SignIn() {
+  const [isNew, setNew] = useState(false)
+  const signIn = useSignIn()
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    signIn.mutate({
+      username: formText(event.currentTarget, 'username'),
+      password: formText(event.currentTarget, 'password'),
+      isNew,
+    })
+  }
+  return (
+    <main className="sign-in">
+      <div className="sign-in-patch">
+        <h1 className="brand">Ink Quilt</h1>
+        <p>Takes a sketch, your page and your photos, and works out every size and cut.</p>
+        {signIn.error && <Trouble error={signIn.error} />}
+        <Form onSubmit={submit}>
+          <Form.Group controlId="username">
+            <Form.Label>Name</Form.Label>
+            <Form.Control name="username" autoComplete="username" required maxLength={60} />
+          </Form.Group>
+          <Form.Group controlId="password">
+            <Form.Label>Password</Form.Label>
+            <Form.Control
+              name="password"
+              type="password"
+              autoComplete={isNew ? 'new-password' : 'current-password'}
+              required
+            />
+            {isNew && <Form.Text>At least eight letters or digits, and not a common word.</Form.Text>}
+          </Form.Group>
+          <Button type="submit" disabled={signIn.isPending}>
+            {isNew ? 'Make my table' : 'Sign in'}
+          </Button>
+        </Form>
+        <button type="button" className="stitched" onClick={() => setNew(!isNew)}>
+          {isNew ? 'I have a table already' : 'I am new here'}
+        </button>
+      </div>
+    </main>
+  )
+}
