@@ -201,10 +201,14 @@ class FitModel:
         return SizeCost(cost + NOT_AS_DRAWN * changed, most + NOT_AS_DRAWN)
 
     def near(self, expr: Expr, wanted: Grains, most: int) -> cp_model.IntVar:
-        """Return a variable at least the steps by which ``expr`` misses ``wanted``, rounded up."""
+        """Return a variable at least the whole steps by which ``expr`` misses ``wanted``.
+
+        Half a step is no miss, so that the nearest mark costs nothing.
+        """
         steps = self.new_var(0, most)
-        self.cp.add(self.grid * steps >= expr - wanted)
-        self.cp.add(self.grid * steps >= wanted - expr)
+        half = self.grid // 2
+        self.cp.add(self.grid * steps + half >= expr - wanted)
+        self.cp.add(self.grid * steps + half >= wanted - expr)
         return steps
 
     def _droppable(self, size: tuple[Expr, Expr], demand: Demand) -> tuple[Expr, Expr]:

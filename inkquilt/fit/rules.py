@@ -233,7 +233,7 @@ class _Writer:
             low, high = Edge(block.id, axis, False), Edge(block.id, axis, True)
             self.add(low, high, ends.low, demand, block.name)
             if not is_tilted(block):
-                self.add(low, high, self.request.grid, None, block.name)  # nothing is thinner than a mark
+                self.add(low, high, self.request.grid, None, f"{block.name}, a mark at least:")  # never thinner
             if block.role in (Role.STRIP, Role.BORDER) and not is_tilted(block):
                 self.add(high, low, -ends.high, demand, block.name)
 

@@ -1,64 +1,102 @@
 """Ways out of a clash, each tried before it is offered.
 
 Nothing is ever changed by itself: a way out says what would be given up, and the
-caller decides.
+caller decides. One thing is tried at a time; two together only where no single
+one helps, and after that more and more of the page is left out.
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
-from enum import Enum
+from itertools import combinations
+from typing import Final
 
 from inkquilt.fit.bounds import SMALL_PRINT_SIZES
 from inkquilt.fit.request import Clash, FitRequest, School, Way
-from inkquilt.fit.solve import fit
-from inkquilt.lengths import Grains
+from inkquilt.fit.solve import is_possible
 from inkquilt.page import Margins
 from inkquilt.sketch.model import Block, Role
 
-
-class Concession(Enum):
-    """What can be given up."""
-
-    TURN = "turn"
-    SMALLER_PRINTS = "smaller-prints"
-    LEAVE_OUT = "leave-out"
-    NO_MARGIN = "no-margin"
+#: Trying one costs a solve.
+MOST_TRIES: Final = 24
+MOST_OFFERED: Final = 6
 
 
 @dataclass(frozen=True, slots=True)
 class WayOut:
-    """One thing to give up that makes the page possible. ``way`` is for a turn, ``block`` for leaving out."""
+    """What to give up: another ``way``, smaller prints, the margin, blocks to leave out, or several of these."""
 
-    concession: Concession
-    words: str
     way: Way | None = None
-    block: str | None = None
+    smaller_prints: bool = False
+    no_margin: bool = False
+    leave_out: tuple[str, ...] = ()
+    words: str = ""
+
+    def joined(self, other: WayOut) -> WayOut | None:
+        """Return both together, or None where both hold the sketch differently."""
+        if self.way is not None and other.way is not None:
+            return None
+        return WayOut(
+            self.way or other.way,
+            self.smaller_prints or other.smaller_prints,
+            self.no_margin or other.no_margin,
+            tuple(dict.fromkeys((*self.leave_out, *other.leave_out))),
+            f"{self.words} and {other.words[0].lower()}{other.words[1:]}",
+        )
 
 
-def ways_out(request: FitRequest, way: Way, clash: Clash | None) -> Iterator[WayOut]:
-    """Yield what would make a page possible that is not possible in ``way``, the gentlest first."""
-    for other in _other_ways(way):
-        if fit(request, other).found:
-            yield WayOut(Concession.TURN, _turn_words(other), way=other)
-    if request.page.clear != Margins():
-        bare = replace(request, page=replace(request.page, clear=Margins()))
-        if fit(bare, way).found:
-            yield WayOut(Concession.NO_MARGIN, "Keep no margin clear")
-    smaller = with_smaller_prints(request)
-    if smaller.print_sizes != request.print_sizes and fit(smaller, way).found:
-        yield WayOut(Concession.SMALLER_PRINTS, "Allow smaller prints")
-    for block in _worth_leaving_out(request, clash):
-        without = replace(request, sketch=request.sketch.without(frozenset({block.id})))
-        if without.sketch.blocks and fit(without, way).found:
-            yield WayOut(Concession.LEAVE_OUT, f"Leave out {block.name}", block=block.id)
+def ways_out(request: FitRequest, way: Way, clash: Clash | None) -> list[WayOut]:
+    """Return what would make a page possible that is not possible in ``way``, the gentlest first."""
+    single = list(_single(request, way, clash))
+    pairs = (pair for one, two in combinations(single, 2) if (pair := one.joined(two)) is not None)
+    more = _leaving_more_out(request, single)
+    tries = MOST_TRIES
+    for stage in (single, pairs, more):
+        found, tries = _that_work(request, way, stage, tries)
+        if found:
+            return found
+    return []
+
+
+def _that_work(request: FitRequest, way: Way, candidates: Iterable[WayOut], tries: int) -> tuple[list[WayOut], int]:
+    found: list[WayOut] = []
+    for candidate in candidates:
+        if tries <= 0 or len(found) >= MOST_OFFERED:
+            break
+        tries -= 1
+        changed = conceded(request, candidate)
+        if changed.sketch.blocks and is_possible(changed, candidate.way or way):
+            found.append(candidate)
+    return found, tries
+
+
+def conceded(request: FitRequest, way_out: WayOut) -> FitRequest:
+    """Return the request with what the way out gives up."""
+    if way_out.smaller_prints:
+        request = with_smaller_prints(request)
+    if way_out.no_margin:
+        request = replace(request, page=replace(request.page, clear=Margins()))
+    if way_out.leave_out:
+        request = replace(request, sketch=request.sketch.without(frozenset(way_out.leave_out)))
+    return request
 
 
 def with_smaller_prints(request: FitRequest) -> FitRequest:
     """Return the request with prints allowed that are smaller than the usual ones."""
     more = tuple(size for size in SMALL_PRINT_SIZES[request.page.unit] if size not in request.print_sizes)
     return replace(request, print_sizes=request.print_sizes + more)
+
+
+def _single(request: FitRequest, way: Way, clash: Clash | None) -> Iterator[WayOut]:
+    for other in _other_ways(way):
+        yield WayOut(way=other, words=_turn_words(other))
+    if request.page.clear != Margins():
+        yield WayOut(no_margin=True, words="Keep no margin clear")
+    if with_smaller_prints(request).print_sizes != request.print_sizes:
+        yield WayOut(smaller_prints=True, words="Allow smaller prints")
+    for block in _worth_leaving_out(request, clash):
+        yield WayOut(leave_out=(block.id,), words=f"Leave out {block.name}")
 
 
 def _other_ways(way: Way) -> Iterator[Way]:
@@ -76,18 +114,26 @@ def _turn_words(way: Way) -> str:
     return held + (", photos in proportion" if way.school is School.KEEP_PROPORTIONS else ", photos kept big")
 
 
-#: Trying each costs a solve; a clash seldom names more.
-_MOST_TRIES = 8
-_OPTIONAL = (Role.PHOTO, Role.CLUSTER, Role.JOURNALING, Role.TAG, Role.TITLE)
+_OPTIONAL: Final = (Role.PHOTO, Role.CLUSTER, Role.JOURNALING, Role.TAG, Role.TITLE)
 
 
 def _worth_leaving_out(request: FitRequest, clash: Clash | None) -> list[Block]:
     """Blocks named in the clash that a page can do without, photos first, small before large."""
     named = {block for demand in clash.demands for block in demand.blocks} if clash else set()
     blocks = [block for block in request.sketch.blocks if block.role in _OPTIONAL and block.id in named]
-    blocks.sort(key=lambda block: (_OPTIONAL.index(block.role), _area(block)))
-    return blocks[:_MOST_TRIES]
+    return sorted(blocks, key=lambda block: (_OPTIONAL.index(block.role), block.width * block.height))
 
 
-def _area(block: Block) -> Grains:
-    return block.width * block.height
+def _leaving_more_out(request: FitRequest, single: list[WayOut]) -> Iterator[WayOut]:
+    """Leave out two, three and more of all that a page can do without, embellishments before photos."""
+    blocks = [block for block in request.sketch.blocks if block.role in _OPTIONAL]
+    blocks.sort(key=lambda block: (block.role is Role.PHOTO, block.width * block.height))
+    smaller = any(way_out.smaller_prints for way_out in single)
+    for count in range(2, len(blocks)):
+        names = [block.name for block in blocks[:count]]
+        words = f"Leave out {', '.join(names[:-1])} and {names[-1]}"
+        yield WayOut(
+            leave_out=tuple(block.id for block in blocks[:count]),
+            smaller_prints=smaller,
+            words=words + (", with smaller prints" if smaller else ""),
+        )

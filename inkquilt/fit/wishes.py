@@ -4,7 +4,7 @@ The wishes are staged, dearest first: photo sizes, (on its own page) what is as
 drawn, shared lines, displacement.
 One weighted sum stands for the stages: each weight exceeds all that the cheaper
 stages together can cost, so a dearer wish is never traded for cheaper ones.
-Costs count grid steps:
+Costs count grid steps; a miss of up to half a step counts as none:
 
 photos        the cost of the size chosen (``sizes``)
 moved         on the sketch's own page only: blocks that are not as drawn, so that
@@ -140,7 +140,7 @@ class Wishes:
         return bool(sides & self.rules.relations.run_offs[block_id])
 
     def _near(self, expr: Expr, wanted: Fraction, doubled: int) -> None:
-        """Cost the steps by which ``expr`` misses ``wanted`` (rounded to a grain), rounded up."""
+        """Cost the steps by which ``expr`` misses ``wanted`` (rounded to a grain), half a step free."""
         most = ceil_steps(doubled * max(self.model.page.width, self.model.page.height), self.model.grid) + 2
         self.displacement.add(self.model.near(expr, round(wanted), most), most)
 

@@ -4,6 +4,8 @@ import json
 from decimal import Decimal
 from typing import IO, Any
 
+from django.conf import settings
+from django.core.exceptions import RequestDataTooBig
 from rest_framework.exceptions import ParseError
 from rest_framework.parsers import BaseParser
 
@@ -14,9 +16,12 @@ class ExactJSONParser(BaseParser):
     media_type = "application/json"
 
     def parse(self, stream: IO[bytes], media_type: str | None = None, parser_context: Any = None) -> Any:
-        """Return the decoded body; malformed or endlessly nested input is a plain 400."""
+        """Return the decoded body; malformed or endlessly nested input is a plain 400, a huge one a 413."""
+        body = stream.read(settings.DATA_UPLOAD_MAX_MEMORY_SIZE + 1)
+        if len(body) > settings.DATA_UPLOAD_MAX_MEMORY_SIZE:
+            raise RequestDataTooBig
         try:
-            return json.loads(stream.read(), parse_float=Decimal, parse_constant=_no_constant)
+            return json.loads(body, parse_float=Decimal, parse_constant=_no_constant)
         except (ValueError, RecursionError) as error:
             raise ParseError(f"This is not readable JSON: {str(error)[:120]}") from error
 

@@ -9,7 +9,7 @@ from typing import Any, Final
 
 from inkquilt.errors import BadInput, Fault, UnreadableLength
 from inkquilt.fit import School, Way
-from inkquilt.fit.waysout import with_smaller_prints
+from inkquilt.fit.waysout import WayOut, conceded
 from inkquilt.lengths import Grains, Unit, parse_length, with_unit
 from inkquilt.page import FORMATS, Margins, Page, Side
 from inkquilt.sketch import Role
@@ -17,7 +17,7 @@ from inkquilt.sketch.model import Size
 from server.pages.document import PageDocument, SlotPhoto
 
 KINDS: Final = (
-    "format", "way", "photo", "title", "leave-out", "bring-back", "smaller-prints", "no-margin", "sheet",
+    "format", "way", "photo", "title", "leave-out", "bring-back", "concede", "sheet",
 )  # fmt: skip
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]
 LONGEST_TITLE: Final = 80
@@ -108,14 +108,33 @@ def _bring_back(document: PageDocument, change: dict[str, Any], _: Any) -> Chang
     return Changed(replace(document, left_out=document.left_out - {block.id}), f"brought back {block.name}")
 
 
-def _smaller_prints(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
-    sizes = with_smaller_prints(document.request).print_sizes
-    return Changed(replace(document, print_sizes=sizes), "allowed smaller prints")
-
-
-def _no_margin(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
-    page = replace(document.page, clear=Margins())
-    return Changed(document.with_page(page, document.format, None), "no margin kept clear")
+def _concede(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Give up several things at once, as a way out offered it."""
+    blocks = {block.id: block for block in document.sketch.blocks}
+    leave_out = tuple(change.get("leave_out") or ())
+    for block_id in leave_out:
+        _block(document, {"block": block_id})
+    way = None
+    if change.get("school"):
+        way = Way(School(change["school"]), change.get("turn", 0), change.get("mirrored", False))
+    way_out = WayOut(way, bool(change.get("smaller_prints")), bool(change.get("no_margin")), leave_out)
+    request = conceded(document.request, way_out)
+    if not request.sketch.blocks:
+        raise refuse("nothing-left", "Then nothing would be left on the page.", "leave_out")
+    done = [f"left out {blocks[block_id].name}" for block_id in leave_out]
+    done += ["smaller prints"] * way_out.smaller_prints + ["no margin"] * way_out.no_margin
+    binding = None if way_out.no_margin else document.binding
+    return Changed(
+        replace(
+            document,
+            page=request.page,
+            binding=binding,
+            print_sizes=request.print_sizes,
+            left_out=document.left_out | frozenset(leave_out),
+            way=way or document.way,
+        ),
+        ", ".join(done) or "another way to fit",
+    )
 
 
 # -- what goes on the page -----------------------------------------------------------------
@@ -182,8 +201,7 @@ _APPLY: Final[dict[str, Callable[..., Changed]]] = {
     "way": _way,
     "leave-out": _leave_out,
     "bring-back": _bring_back,
-    "smaller-prints": _smaller_prints,
-    "no-margin": _no_margin,
+    "concede": _concede,
     "photo": _photo,
     "title": _title,
     "sheet": _sheet,

@@ -55,4 +55,4 @@ def first_that_fits(document: PageDocument) -> tuple[Way, dict[str, Any]]:
 def way_out_list(document: PageDocument) -> list[WayOut]:
     """Return what would make an impossible page possible; none when it is possible already."""
     result = fit(document.request, document.way)
-    return [] if result.found else list(ways_out(document.request, document.way, result.clash))
+    return [] if result.found else ways_out(document.request, document.way, result.clash)

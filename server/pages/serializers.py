@@ -200,6 +200,9 @@ class ChangeSerializer(FormatRequestSerializer):
     look_y = serializers.FloatField(required=False, min_value=0, max_value=1)
     text = serializers.CharField(required=False, allow_blank=True, max_length=4 * LONGEST_TITLE)
     paper = serializers.CharField(required=False, max_length=20)
+    leave_out = serializers.ListField(child=serializers.CharField(max_length=60), required=False, max_length=200)
+    smaller_prints = serializers.BooleanField(required=False)
+    no_margin = serializers.BooleanField(required=False)
 
 
 class VersionSerializer(serializers.Serializer):

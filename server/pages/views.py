@@ -10,7 +10,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from inkquilt.fit import School, Way
-from inkquilt.fit.waysout import Concession, WayOut
+from inkquilt.fit.waysout import WayOut
 from inkquilt.lengths import INCH, format_nearest
 from inkquilt.page import FORMATS, Side
 from server.common import fields
@@ -236,11 +236,8 @@ class WaysOutView(APIView):
 
 
 def _change(way_out: WayOut) -> dict[str, Any]:
-    match way_out.concession:
-        case Concession.TURN if way_out.way:
-            way = way_out.way
-            return {"kind": "way", "school": way.school.value, "turn": way.turn, "mirrored": way.mirrored}
-        case Concession.LEAVE_OUT:
-            return {"kind": "leave-out", "block": way_out.block}
-        case other:
-            return {"kind": other.value}
+    change: dict[str, Any] = {"kind": "concede", "leave_out": list(way_out.leave_out)}
+    if way_out.way:
+        way = way_out.way
+        change |= {"school": way.school.value, "turn": way.turn, "mirrored": way.mirrored}
+    return change | {"smaller_prints": way_out.smaller_prints, "no_margin": way_out.no_margin}

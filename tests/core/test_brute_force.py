@@ -28,8 +28,9 @@ CASES = (
 )
 
 
-def ceil_steps(length: Fraction) -> int:
-    return -int(-abs(length) // INCH)
+def missed_steps(length: Fraction) -> int:
+    """Whole steps of a miss; half a step is none."""
+    return max(0, -int(-(abs(length) - INCH // 2) // INCH))
 
 
 def placings(sizes: Iterator[Size], page: Page) -> Iterator[tuple[int, int, Size]]:
@@ -46,7 +47,7 @@ def staged_cost(sketch, blocks: dict[str, Block], page: Page, school: School) ->
     photo, drawn = blocks["p"], sketch.block("p")
     keeps = school is School.KEEP_PHOTOS
     wanted = (drawn.width * (1 if keeps else scale["x"]), drawn.height * (1 if keeps else scale["y"]))
-    photos = ceil_steps(photo.width - wanted[0]) + ceil_steps(photo.height - wanted[1])
+    photos = missed_steps(photo.width - wanted[0]) + missed_steps(photo.height - wanted[1])
     photos += 1000 * (keeps and photo.size != drawn.size)
     lines = displacement = 0
     for axis, start, length in (("x", "x", "width"), ("y", "y", "height")):
@@ -57,9 +58,9 @@ def staged_cost(sketch, blocks: dict[str, Block], page: Page, school: School) ->
             for high in (0, 1):
                 edges.setdefault(low + high * size, []).append(getattr(new, start) + high * getattr(new, length))
             centre = 2 * getattr(new, start) + getattr(new, length)
-            displacement += ceil_steps(round((2 * low + size) * scale[axis]) - centre)
+            displacement += missed_steps(round((2 * low + size) * scale[axis]) - centre)
             if block_id == "s":
-                displacement += ceil_steps(round(size * scale[axis]) - getattr(new, length))
+                displacement += missed_steps(round(size * scale[axis]) - getattr(new, length))
         lines += sum(len(places) - max(map(places.count, places)) for places in edges.values())
         old_p, old_s = sketch.block("p"), sketch.block("s")
         displacement += lost_order(old_p, old_s, blocks, axis, start, length)
@@ -76,7 +77,7 @@ def lost_order(old_p, old_s, blocks, axis, start, length) -> int:
     if x < 0 or y < 0 or (axis == "x") == (x >= y):
         return 0
     overlap = -gap(blocks["p"], blocks["s"], start, length)
-    return ceil_steps(overlap) if overlap > 0 else 0
+    return -(-overlap // INCH) if overlap > 0 else 0
 
 
 class BruteForce(TestCase):

@@ -12,7 +12,7 @@ from inkquilt.fit.check import check_fit
 from inkquilt.fit.explain import gist_of
 from inkquilt.fit.request import Cost
 from inkquilt.fit.sizes import partner_reveal
-from inkquilt.fit.waysout import Concession, ways_out
+from inkquilt.fit.waysout import conceded, ways_out
 from inkquilt.lengths import INCH, MM, Unit
 from inkquilt.page import FORMATS, Margins, Page
 from inkquilt.sketch.model import Size
@@ -223,20 +223,25 @@ class Clashes(TestCase):
         result = fitted(sketch_of(*pictures(5, width=2, height=2, gap=0.125)), page_of("6", "9"))
         needed, page = result.clash.sum.split("; ")
         parts, total = needed.removesuffix(" in").split(" = ")
-        names = re.compile(r"^(photo p\d|margin|reveal|gap) ")
+        names = re.compile(r"^(photo p\d(, a mark at least:)?|margin|reveal|gap) ")
         added = sum(inches(names.sub("", part)) for part in parts.split(" + "))
         self.assertEqual(added, inches(total))
         self.assertEqual(added - inches("6"), result.clash.short_by)
         self.assertEqual(page, "the page is 6 in wide")
 
     def test_ways_out_are_tried_before_they_are_offered(self):
-        request = FitRequest.plain(sketch_of(*pictures(4, 2.5, 3.5)), page_of("4 1/2", "12"))
         way = Way(School.KEEP_PHOTOS)
-        result = fit(request, way)
-        self.assertFalse(result.found)
-        offered = list(ways_out(request, way, result.clash))
-        self.assertIn(Concession.TURN, {way_out.concession for way_out in offered})
-        self.assertIn(Concession.SMALLER_PRINTS, {way_out.concession for way_out in offered})
+        for page, single in ((page_of("4 1/2", "12"), True), (page_of("3", "5"), False)):
+            request = FitRequest.plain(sketch_of(*pictures(4, 2.5, 3.5)), page)
+            result = fit(request, way)
+            self.assertFalse(result.found)
+            offered = ways_out(request, way, result.clash)
+            self.assertTrue(offered)
+            for way_out in offered:
+                given_up = (way_out.way, way_out.smaller_prints, way_out.no_margin, *way_out.leave_out)
+                with self.subTest(way_out.words):
+                    self.assertEqual(sum(map(bool, given_up)) == 1, single)
+                    self.assertTrue(fit(conceded(request, way_out), way_out.way or way).found)
 
     def test_a_covered_piece_cannot_be_covered_more(self):
         sketch = sketch_of(

@@ -1,5 +1,5 @@
 /** Server data as hooks. What was changed answers with the whole page, which goes straight into the cache. */
-import { useMutation, useQueries, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useMutation, useQueries, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
 import {
   api,
   take,
@@ -204,13 +204,18 @@ export function useBringBack() {
   })
 }
 
+/** Nothing of one person's may show to the next; the session itself stays, for those who watch it. */
+function forgetAll(cache: QueryClient) {
+  cache.removeQueries({ predicate: (query) => query.queryKey[0] !== keys.session[0] })
+}
+
 export function useSignIn() {
   const cache = useQueryClient()
   return useMutation({
     mutationFn: ({ isNew, ...body }: { username: string; password: string; isNew: boolean }) =>
       isNew ? take(api.POST('/api/register/', { body })) : take(api.POST('/api/session/', { body })),
     onSuccess: (session) => {
-      cache.clear()
+      forgetAll(cache)
       cache.setQueryData(keys.session, session)
     },
   })
@@ -221,7 +226,7 @@ export function useSignOut() {
   return useMutation({
     mutationFn: () => take(api.DELETE('/api/session/')),
     onSuccess: (session) => {
-      cache.clear()
+      forgetAll(cache)
       cache.setQueryData(keys.session, session)
     },
   })

@@ -402,6 +402,9 @@ export interface components {
             look_y?: number;
             text?: string;
             paper?: string;
+            leave_out?: string[];
+            smaller_prints?: boolean;
+            no_margin?: boolean;
         };
         /**
          * @description * `format` - format
@@ -410,12 +413,11 @@ export interface components {
          *     * `title` - title
          *     * `leave-out` - leave-out
          *     * `bring-back` - bring-back
-         *     * `smaller-prints` - smaller-prints
-         *     * `no-margin` - no-margin
+         *     * `concede` - concede
          *     * `sheet` - sheet
          * @enum {string}
          */
-        ChangeKindEnum: "format" | "way" | "photo" | "title" | "leave-out" | "bring-back" | "smaller-prints" | "no-margin" | "sheet";
+        ChangeKindEnum: "format" | "way" | "photo" | "title" | "leave-out" | "bring-back" | "concede" | "sheet";
         /** @description One change to a page; ``kind`` says which of the fields count. */
         ChangeRequest: {
             format?: string | null;
@@ -437,6 +439,9 @@ export interface components {
             look_y?: number;
             text?: string;
             paper?: string;
+            leave_out?: string[];
+            smaller_prints?: boolean;
+            no_margin?: boolean;
         };
         /** @description Demands that cannot hold together, and the sum that shows it. */
         Clash: {

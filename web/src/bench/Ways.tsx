@@ -43,9 +43,11 @@ export function Ways({ page, fits, onChoose, onLook }: WaysProps) {
           </li>
         ))}
         {waiting.map(({ way }) => (
-          <li key={`${way.school}${way.turn}${way.mirrored}`} className="way is-waiting" role="status">
+          <li key={`${way.school}${way.turn}${way.mirrored}`} className="way is-waiting">
             <span className="way-picture" aria-hidden />
-            <span className="way-words">measuring another way…</span>
+            <span className="way-words" role="status">
+              measuring another way…
+            </span>
           </li>
         ))}
       </ul>

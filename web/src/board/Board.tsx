@@ -115,6 +115,7 @@ function Piece({ block, prefix, scale, lift, lifted, slots, titles, accepting, .
       }}
     >
       {shape}
+      <Outlined block={block} className="touch-area" />
       {takes && <Outlined block={block} className="accepting-edge" />}
     </g>
   )

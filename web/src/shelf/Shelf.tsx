@@ -177,17 +177,14 @@ function SketchPatch({ sketch, busy, onFit }: SketchPatchProps) {
   const photos = sketch.photo_count === 1 ? '1 photo' : `${sketch.photo_count} photos`
   return (
     <li className="patch">
-      <button
-        type="button"
-        className="patch-button"
-        disabled={busy}
-        onClick={() => onFit(sketch)}
-        aria-label={`Fit ${sketch.name}, ${photos}`}
-      >
+      <button type="button" className="patch-button" disabled={busy} onClick={() => onFit(sketch)}>
         <span className="patch-picture">
           <PageThumb board={board} size={150} />
         </span>
-        <strong>{sketch.name}</strong>
+        <strong>
+          <span className="visually-hidden">Fit </span>
+          {sketch.name}
+        </strong>
         <span className="patch-words">
           <Fractions text={`${photos}, ${board.width_text} × ${board.height_text} ${board.unit}`} />
         </span>

@@ -20,6 +20,7 @@ from inkquilt.fit.writing import write_fits
 from inkquilt.lengths import Unit, parse_length
 from inkquilt.page import FORMATS, Margins, Page
 from inkquilt.photos import PhotoChoice, crop_to_fill, read_photos
+from inkquilt.sketch import Role
 from inkquilt.sketch.reading import read_sketch
 
 #: A sketch of 200 blocks is far below this.
@@ -102,6 +103,10 @@ def _request(options: dict[str, Any]) -> tuple[FitRequest, PhotoChoice]:
         raise BadCall(*(fault.message for fault in error.faults)) from error
     except CoreError as error:
         raise BadCall(str(error)) from error
+    slots = {block.id for block in sketch.blocks if block.role is Role.PHOTO}
+    lost = [photo for photo in photos.photos if photo.slot is not None and photo.slot not in slots]
+    if lost:
+        raise BadCall(*(f"photo “{photo.id}”: the sketch has no photo block “{photo.slot}”" for photo in lost))
     return FitRequest(sketch, page, grid, photos.print_sizes or bounds.PRINT_SIZES[page.unit]), photos
 
 

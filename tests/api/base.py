@@ -1,0 +1,64 @@
+"""What API tests share: two people, a client that speaks JSON, and something on the table."""
+
+import io
+import json
+from typing import Any
+
+from django.contrib.auth import get_user_model
+from django.test import Client, TestCase
+from PIL import Image
+
+from inkquilt.page import FORMATS
+from server.pages.services import make_page
+from server.photos.services import add_photo
+from server.sketches.services import add_sketch
+from tests.building import data_of, row
+
+SMALL = data_of(
+    row("band", "strip", 0, 8, 12, 2, paper="B"),
+    row("m", "mat", 0.875, 0.875, 4.25, 6.25, of="p", level=1),
+    row("p", "photo", 1, 1, 4, 6, level=2),
+    row("q", "photo", 6, 1, 4, 4, level=2),
+    row("t", "title", 6, 6, 4, 1, level=2),
+)
+
+
+def picture(width: int = 600, height: int = 400, kind: str = "JPEG", colour: str = "teal", **save: Any) -> bytes:
+    """Return a small picture file."""
+    out = io.BytesIO()
+    Image.new("RGB", (width, height), colour).save(out, kind, **save)
+    return out.getvalue()
+
+
+class ApiTestCase(TestCase):
+    """Two people: ``ida`` is signed in, ``otto`` owns things of his own."""
+
+    @classmethod
+    def setUpTestData(cls) -> None:
+        users = get_user_model().objects
+        cls.ida = users.create_user("ida", password="a roof of bees")
+        cls.otto = users.create_user("otto", password="a street of kites")
+        cls.letter = next(form for form in FORMATS if form.key == "letter").page()
+
+    def setUp(self) -> None:
+        self.client = Client(enforce_csrf_checks=False)
+        self.client.force_login(self.ida)
+
+    def send(self, method: str, path: str, data: Any = None, client: Client | None = None) -> Any:
+        """Send JSON and return the response."""
+        body = {} if data is None else {"data": json.dumps(data), "content_type": "application/json"}
+        return getattr(client or self.client, method)(f"/api/{path}", **body)
+
+    def add_sketch(self, owner: Any = None, data: Any = None) -> Any:
+        return add_sketch(owner=owner or self.ida, data=data or SMALL)[0]
+
+    def add_page(self, owner: Any = None) -> Any:
+        owner = owner or self.ida
+        return make_page(owner=owner, sketch=self.add_sketch(owner), on=self.letter, format_key="letter")
+
+    def add_photo(self, owner: Any = None, colour: str = "teal") -> Any:
+        content = picture(colour=colour)
+        return add_photo(owner=owner or self.ida, name=colour, file=io.BytesIO(content), size=len(content))
+
+    def change(self, page_id: int, version: int, **change: Any) -> Any:
+        return self.send("post", f"pages/{page_id}/changes/", {"version": version, "change": change})

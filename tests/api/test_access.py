@@ -1,0 +1,116 @@
+"""Who may see what: signing in, and that another person's things are not found."""
+
+import json
+
+from django.test import Client, override_settings
+
+from server.accounts.services import DEMO_USER
+from server.pages.models import Page
+from tests.api.base import SMALL, ApiTestCase
+
+
+class Sessions(ApiTestCase):
+    def test_signing_in_out_and_registering(self):
+        client = Client()
+        self.assertIsNone(self.send("get", "session/", client=client).json()["user"])
+        wrong = self.send("post", "session/", {"username": "ida", "password": "nope"}, client)
+        self.assertEqual((wrong.status_code, wrong.json()["code"]), (400, "wrong-sign-in"))
+        right = self.send("post", "session/", {"username": "ida", "password": "a roof of bees"}, client)
+        self.assertEqual(right.json()["user"], "ida")
+        self.assertIsNone(self.send("delete", "session/", client=client).json()["user"])
+        self.assertEqual(self.send("get", "pages/", client=client).status_code, 403)
+        new = self.send("post", "register/", {"username": "Björn B.", "password": "lantern-walk-17"}, client)
+        self.assertEqual(new.json()["user"], "Björn B.")
+
+    def test_registering_refuses_weak_passwords_and_taken_names(self):
+        client = Client()
+        weak = self.send("post", "register/", {"username": "new", "password": "password"}, client)
+        self.assertEqual((weak.status_code, weak.json()["code"]), (400, "weak-password"))
+        taken = self.send("post", "register/", {"username": "IDA", "password": "lantern-walk-17"}, client)
+        self.assertEqual(taken.json()["code"], "name-taken")
+
+    def test_writes_without_a_csrf_token_are_refused_in_plain_words(self):
+        strict = Client(enforce_csrf_checks=True)
+        body = json.dumps({"username": "ida", "password": "a roof of bees"})
+        answer = strict.post("/api/session/", body, content_type="application/json")
+        self.assertEqual((answer.status_code, answer.json()["code"]), (403, "csrf"))
+        strict.force_login(self.ida)
+        answer = strict.post("/api/sketches/", json.dumps(SMALL), content_type="application/json")
+        self.assertEqual(answer.status_code, 403)
+        self.assertNotIn("Traceback", answer.content.decode())
+
+    def test_only_the_demo_signs_in_by_itself_and_stays_out_after_signing_out(self):
+        type(self.ida).objects.create_user(DEMO_USER)
+        client = Client()
+        client.get("/")
+        self.assertIsNone(self.send("get", "session/", client=client).json()["user"])
+        with override_settings(INKQUILT_DEMO=True):
+            client.get("/")
+            self.assertEqual(self.send("get", "session/", client=client).json()["user"], DEMO_USER)
+            self.send("delete", "session/", client=client)
+            client.get("/")
+            self.assertIsNone(self.send("get", "session/", client=client).json()["user"])
+
+
+class Ownership(ApiTestCase):
+    """Every address that takes an id answers 404 for another person's id, and for one that never was."""
+
+    def addresses(self, page, sketch, photo):
+        write = {"version": 1, "change": {"kind": "title", "block": "t", "text": "Mine"}}
+        return [
+            ("get", f"sketches/{sketch}/", None),
+            ("delete", f"sketches/{sketch}/", None),
+            ("post", "pages/", {"sketch": sketch, "format": "letter"}),
+            ("get", f"pages/{page}/", None),
+            ("patch", f"pages/{page}/", {"version": 1, "name": "Mine"}),
+            ("delete", f"pages/{page}/", None),
+            ("post", f"pages/{page}/changes/", write),
+            ("post", f"pages/{page}/undo/", {"version": 1}),
+            ("post", f"pages/{page}/redo/", {"version": 1}),
+            ("get", f"pages/{page}/fit/?school=keep-photos", None),
+            ("get", f"pages/{page}/ways-out/", None),
+            ("get", f"pages/{page}/pieces/", None),
+            *(("get", f"pages/{page}/files/{name}", None) for name in
+              ("page.pdf", "page.svg", "pieces.csv", "page.quilt.json")),
+            ("get", f"photos/{photo}/view/", None),
+            ("get", f"photos/{photo}/thumb/", None),
+            ("delete", f"photos/{photo}/", None),
+            *(("post", "deleted/", {"kind": kind, "id": pk}) for kind, pk in
+              (("page", page), ("sketch", sketch), ("photo", photo))),
+        ]  # fmt: skip
+
+    def test_foreign_and_unknown_ids_are_not_found(self):
+        page, photo = self.add_page(self.otto), self.add_photo(self.otto)
+        before = Page.objects.get(pk=page.pk)
+        for ids in ((page.pk, page.sketch_id, photo.pk), (99_999, 99_999, 99_999)):
+            for method, path, data in self.addresses(*ids):
+                with self.subTest(path, method=method):
+                    self.assertEqual(self.send(method, path, data).status_code, 404)
+        after = Page.objects.get(pk=page.pk)
+        self.assertEqual((after.version, after.name, after.deleted_at), (before.version, before.name, None))
+
+    def test_nobody_gets_anything_without_signing_in(self):
+        page, photo = self.add_page(), self.add_photo()
+        lists = [("get", path, None) for path in ("sketches/", "pages/", "photos/", "formats/", "deleted/")]
+        for method, path, data in [*self.addresses(page.pk, page.sketch_id, photo.pk), *lists]:
+            with self.subTest(path, method=method):
+                self.assertEqual(self.send(method, path, data, Client()).status_code, 403)
+
+    def test_lists_show_only_ones_own_things(self):
+        self.add_page(self.otto), self.add_photo(self.otto)
+        mine, photo = self.add_page(), self.add_photo()
+        for path, pk in (("pages/", mine.pk), ("sketches/", mine.sketch_id), ("photos/", photo.pk)):
+            self.assertEqual([row["id"] for row in self.send("get", path).json()["results"]], [pk])
+
+    def test_a_photo_of_another_person_cannot_be_put_on_a_page(self):
+        page, photo = self.add_page(), self.add_photo(self.otto)
+        answer = self.change(page.pk, 1, kind="photo", block="p", photo=photo.pk)
+        self.assertEqual((answer.status_code, answer.json()["faults"][0]["code"]), (400, "unknown-photo"))
+
+    def test_the_list_of_pages_takes_the_same_few_queries_for_many(self):
+        photo = self.add_photo()
+        for _ in range(3):
+            page = self.add_page()
+            self.change(page.pk, 1, kind="photo", block="p", photo=photo.pk)
+        with self.assertNumQueries(6):  # session, user, count, pages, revisions, photos
+            self.send("get", "pages/")

@@ -1,0 +1,123 @@
+"""The real interface in Debian's Chromium, driven by Playwright against a live server."""
+
+import io
+import os
+from pathlib import Path
+from typing import Any
+from unittest import mock
+
+from django.conf import settings
+from django.contrib.auth import get_user_model
+from django.contrib.staticfiles.testing import StaticLiveServerTestCase
+from django.test import Client, tag
+from playwright.sync_api import Locator, expect, sync_playwright
+
+from demo.draw_photos import PHOTOS
+from inkquilt.page import FORMATS
+from server.pages.services import change_page, make_page
+from server.photos.services import add_photo
+from server.sketches.services import add_sketch
+from tests.api.base import picture
+
+CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
+ARGUMENTS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+AXE = Path(settings.BASE_DIR) / "web/node_modules/axe-core/axe.min.js"
+RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]
+
+
+@tag("browser")
+class BrowserTestCase(StaticLiveServerTestCase):
+    """One browser per class, one context per test; nothing but the live server may be asked for anything."""
+
+    viewport = {"width": 1280, "height": 800}
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        if not (settings.FRONTEND_DIST / "index.html").is_file():
+            raise AssertionError("build the client first: make setup")
+        super().setUpClass()
+        # Playwright keeps an event loop running in this thread, which Django's guard takes for async code.
+        cls.enterClassContext(mock.patch.dict(os.environ, {"DJANGO_ALLOW_ASYNC_UNSAFE": "1"}))
+        cls.playwright = cls.enterClassContext(sync_playwright())
+        cls.browser = cls.playwright.chromium.launch(executable_path=CHROMIUM, headless=True, args=ARGUMENTS)
+        cls.addClassCleanup(cls.browser.close)
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.user = get_user_model().objects.create_user("ida", password="a roof of bees")
+        self.context = self.browser.new_context(viewport=self.viewport, reduced_motion="reduce", accept_downloads=True)
+        self.addCleanup(self.context.close)
+        self.context.set_default_timeout(15_000)
+        self.foreign: list[str] = []
+        self.context.route(lambda url: not url.startswith(self.live_server_url), self._refuse)
+        self.console: list[str] = []
+        self.page = self.new_page()
+
+    def new_page(self) -> Any:
+        page = self.context.new_page()
+        page.on("console", lambda m: self.console.append(f"{m.type}: {m.text}"))
+        page.on("pageerror", lambda e: self.console.append(f"pageerror: {e}"))
+        return page
+
+    def _refuse(self, route: Any) -> None:
+        self.foreign.append(route.request.url)
+        route.abort()
+
+    def open(self, path: str = "/", page: Any = None) -> None:
+        (page or self.page).goto(self.live_server_url + path)
+
+    def sign_in(self) -> None:
+        """Take over a session, as if signed in before."""
+        client = Client()
+        client.force_login(self.user)
+        cookie = client.cookies[settings.SESSION_COOKIE_NAME].value
+        self.context.add_cookies([{"name": settings.SESSION_COOKIE_NAME, "value": cookie, "url": self.live_server_url}])
+
+    def lay_out(self, data: Any, key: str = "letter", photos: int = 0, **changes: str) -> Any:
+        """Put a sketch and a page on the table, and photos in the tray."""
+        sketch = add_sketch(owner=self.user, data=data)[0]
+        form = next(form for form in FORMATS if form.key == key)
+        page = make_page(owner=self.user, sketch=sketch, on=form.page(), format_key=key)
+        for block, text in changes.items():
+            page = change_page(page=page, version=page.version, change={"kind": "title", "block": block, "text": text})
+        self.photos = [self.add_photo(name, i) for i, name in enumerate(list(PHOTOS)[:photos])]
+        return page
+
+    def add_photo(self, name: str, index: int) -> Any:
+        content = picture(600, 400 + 100 * index, colour=f"hsl({index * 70}, 40%, 50%)")
+        return add_photo(owner=self.user, name=name, file=io.BytesIO(content), size=len(content))
+
+    def drag(self, source: Locator, target: Locator) -> None:
+        """Drag by mouse from the middle of one thing to the middle of another."""
+        start, end = source.bounding_box(), target.bounding_box()
+        mouse = self.page.mouse
+        mouse.move(start["x"] + start["width"] / 2, start["y"] + start["height"] / 2)
+        mouse.down()
+        mouse.move(end["x"] + end["width"] / 2, end["y"] + end["height"] / 2, steps=8)
+        mouse.up()
+
+    def assert_accessible(self, name: str) -> None:
+        """axe-core finds no violation of WCAG 2.2 A and AA."""
+        self.page.evaluate(AXE.read_text("utf-8"))
+        result = self.page.evaluate("rules => axe.run('html', {runOnly: rules})", RULES)
+        found = [
+            f"{name}: {v['id']}: {v['help']}: " + "; ".join(n["html"][:140] for n in v["nodes"][:4])
+            for v in result["violations"]
+        ]
+        self.assertEqual(found, [])
+
+    def assert_quiet(self) -> None:
+        """No error or warning in the console, and nothing asked of anybody else."""
+        self.assertEqual([m for m in self.console if not m.startswith(("log:", "info:", "debug:"))], [])
+        self.assertEqual(self.foreign, [])
+
+
+__all__ = ["BrowserTestCase", "expect"]

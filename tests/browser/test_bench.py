@@ -1,0 +1,166 @@
+"""What the bench shows and does: measures, looking at other ways, moving a photo, clashes, two windows."""
+
+import json
+
+from server.pages.models import Page
+from server.pages.services import document_of
+from tests.api.base import SMALL
+from tests.browser.base import BrowserTestCase, expect
+from tests.building import DEMO_SKETCHES, data_of, row
+
+
+def demo_data(name):
+    path = next(path for path in DEMO_SKETCHES if path.name.startswith(name))
+    return json.loads(path.read_text("utf-8"))
+
+
+class Bench(BrowserTestCase):
+    def setUp(self):
+        super().setUp()
+        self.sign_in()
+
+    def test_a_lifted_piece_divides_the_ribbons_so_that_the_sum_is_seen(self):
+        page = self.lay_out(SMALL)
+        self.open(f"/pages/{page.pk}/page")
+        self.page.locator('[data-block="p"]').focus()
+        texts = self.page.locator(".ribbons text").all_text_contents()
+        plain = [" ".join(text.replace("\u200a", " ").split()) for text in texts]
+        block = document_of(page).blocks[2]
+        self.assertEqual((block.id, block.width, block.height), ("p", 4 * 8128, 6 * 8128))
+        across, down = plain[:3], plain[3:]
+        self.assertEqual((across[1], down[1]), ("4", "6"))
+        self.assertEqual(len(plain), 6)
+
+    def test_her_page_is_at_least_620_pixels_high_without_scrolling(self):
+        for name, key in (("three", "letter"), ("six", "12x12"), ("six", "a4")):
+            page = self.lay_out(demo_data(name), key)
+            self.open(f"/pages/{page.pk}/page")
+            edge = self.page.locator(".board .page-edge")
+            expect(edge).to_be_visible()
+            self.assertGreaterEqual(edge.bounding_box()["height"], 620)
+            self.assertFalse(self.page.evaluate("document.documentElement.scrollHeight > innerHeight"))
+
+    def test_looking_at_another_way_lays_it_over_the_page_and_choosing_is_one_touch(self):
+        page = self.lay_out(demo_data("three"))
+        self.open(f"/pages/{page.pk}/page")
+        other = self.page.get_by_role("button", name="All in proportion every")
+        other.hover()
+        expect(self.page.locator(".ghost-edge").first).to_be_visible()
+        other.click()
+        expect(other).to_have_attribute("aria-pressed", "true")
+        expect(self.page.locator(".ghost-edge")).to_have_count(0)
+        self.assertEqual(document_of(Page.objects.get()).way.school.value, "keep-proportions")
+
+    def test_a_photo_is_moved_in_its_slot_by_mouse_and_by_arrow_keys(self):
+        page = self.lay_out(SMALL, photos=1)
+        self.open(f"/pages/{page.pk}/photos")
+        self.page.get_by_role("button", name="Roof, first light").click()
+        slot = self.page.locator('[data-slot="p"]')
+        slot.click()
+        expect(self.page.get_by_role("button", name="photo p, Roof, first light")).to_be_visible()
+        box = slot.bounding_box()
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        with self.page.expect_response(lambda response: "changes" in response.url):
+            self.page.mouse.move(x, y)
+            self.page.mouse.down()
+            self.page.mouse.move(x + 60, y, steps=5)
+            self.page.mouse.up()
+        moved = document_of(Page.objects.get()).photos["p"].look_x
+        self.assertLess(moved, 0.5)
+        slot.focus()
+        with self.page.expect_response(lambda response: "changes" in response.url):
+            self.page.keyboard.press("ArrowRight")
+        self.assertAlmostEqual(document_of(Page.objects.get()).photos["p"].look_x, moved + 0.05, places=3)
+
+    def test_where_nothing_fits_the_sum_and_ways_out_are_one_touch_away(self):
+        rows = [row(f"p{i}", "photo", 0.25 + i * 2.75, 1, 2.5, 3.5) for i in range(4)]
+        page = self.lay_out(data_of(*rows))
+        self.open(f"/pages/{page.pk}/page")
+        self.page.get_by_role("button", name="Own size, margins").click()
+        self.page.get_by_label("Width").fill("3 in")
+        self.page.get_by_label("Height").fill("nonsense")
+        self.page.get_by_role("button", name="Use this page").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("“nonsense” is not a length I can read")
+        self.page.get_by_label("Height").fill("5")
+        self.page.get_by_role("button", name="Use this page").click()
+        expect(self.page.locator(".clash .sum")).to_contain_text("the page is 3 in wide")
+        expect(self.page.locator(".board-piece")).to_have_count(0)
+        self.page.locator(".ways-out button", has_text="smaller prints").first.click()
+        expect(self.page.locator(".board-piece")).to_have_count(4)
+
+    def test_two_windows_a_late_write_asks_and_nothing_is_lost(self):
+        page = self.lay_out(SMALL)
+        other = self.new_page()
+        self.open(f"/pages/{page.pk}/page")
+        expect(self.page.locator(".board-piece").first).to_be_visible()
+        self.open(f"/pages/{page.pk}/page", other)
+        other.get_by_role("button", name="8 × 8", exact=True).click()
+        expect(other.get_by_role("button", name="8 × 8", exact=True)).to_have_attribute("aria-pressed", "true")
+        self.page.get_by_role("button", name="A5", exact=True).click()
+        dialog = self.page.get_by_role("dialog", name="Changed in another window")
+        expect(dialog).to_be_visible()
+        self.assertEqual(document_of(Page.objects.get()).format, "8x8")
+        self.assert_accessible("stale dialog")
+        dialog.get_by_role("button", name="Do mine on top").click()
+        expect(self.page.get_by_role("button", name="A5", exact=True)).to_have_attribute("aria-pressed", "true")
+        self.page.keyboard.press("Control+z")
+        expect(self.page.get_by_role("button", name="8 × 8", exact=True)).to_have_attribute("aria-pressed", "true")
+        other.get_by_role("button", name="A4", exact=True).click()
+        stale = other.get_by_role("dialog")
+        stale.get_by_role("button", name="Keep it like this").click()
+        expect(stale).to_have_count(0)
+        self.assertEqual(document_of(Page.objects.get()).format, "8x8")
+
+    def test_put_aside_and_brought_back(self):
+        self.lay_out(SMALL)
+        self.open("/")
+        self.page.get_by_role("button", name="Put aside Test").first.click()
+        back = self.page.get_by_role("button", name="Bring back page Test")
+        expect(back).to_be_visible()
+        back.click()
+        expect(self.page.get_by_role("link", name="Test")).to_be_visible()
+
+
+class Labels(BrowserTestCase):
+    """Dimension labels and numbers never cover a title, the middle of a photo, or each other."""
+
+    def setUp(self):
+        super().setUp()
+        self.sign_in()
+
+    def boxes(self, selector):
+        return [
+            box
+            for box in self.page.locator(selector).evaluate_all(
+                "all => all.map(e => e.getBoundingClientRect()).map(b => [b.left, b.top, b.right, b.bottom])"
+            )
+            if box[2] > box[0]
+        ]
+
+    def middles(self):
+        for left, top, right, bottom in self.boxes(".board .piece-photo"):
+            x, y = (right - left) * 0.2, (bottom - top) * 0.2
+            yield [left + x, top + y, right - x, bottom - y]
+
+    def assert_apart(self, labels, others, what):
+        def meet(a, b):
+            return a[0] < b[2] - 0.5 and b[0] < a[2] - 0.5 and a[1] < b[3] - 0.5 and b[1] < a[3] - 0.5
+
+        found = [(a, b) for a in labels for b in others if a is not b and meet(a, b)]
+        self.assertEqual(found, [], what)
+
+    def test_on_every_piece_of_crowded_pages(self):
+        for name, key in (("kite", "6x8"), ("seven", "12x12"), ("roofline", "a4")):
+            page = self.lay_out(demo_data(name), key, title="A season on the roof")
+            self.open(f"/pages/{page.pk}/cut")
+            expect(self.page.locator(".piece-marks circle").first).to_be_visible()
+            title, photos = self.boxes(".board .piece-title"), list(self.middles())
+            marks = self.boxes(".piece-marks circle")
+            self.assertGreaterEqual(len(marks), 8)
+            self.assert_apart(marks, marks, "numbers")
+            self.assert_apart(marks, title + photos, "numbers on title or photo")
+            for piece in self.page.locator(".board-piece").all():
+                piece.focus()
+                labels = self.boxes(".ribbons text")
+                self.assert_apart(labels, labels, "ribbon labels")
+                self.assert_apart(labels, title + photos, "ribbon labels on title or photo")

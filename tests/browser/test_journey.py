@@ -1,0 +1,162 @@
+"""The whole path from sign-in to files, once by mouse and once by keyboard: one script, two hands."""
+
+import io
+import json
+import tempfile
+from pathlib import Path
+
+from pypdf import PdfReader
+
+from server.pages.models import Page
+from server.pages.services import document_of
+from server.sketches.models import Sketch
+from tests.api.base import SMALL, picture
+from tests.browser.base import BrowserTestCase, expect
+
+
+class Hand:
+    """How a person touches things; subclasses are the mouse and the keyboard."""
+
+    def __init__(self, page):
+        self.page = page
+
+    def touch(self, locator):
+        raise NotImplementedError
+
+    def place(self, photo, slot):
+        raise NotImplementedError
+
+
+class Mouse(Hand):
+    def __init__(self, page, drag):
+        super().__init__(page)
+        self.drag = drag
+
+    def touch(self, locator):
+        locator.click()
+
+    def place(self, photo, slot):
+        self.drag(photo, slot)
+
+
+class Keyboard(Hand):
+    def touch(self, locator):
+        """Walk to the thing with Tab, as somebody without a mouse must, and press Enter."""
+        handle = locator.element_handle()
+        for _ in range(150):
+            if self.page.evaluate("element => document.activeElement === element", handle):
+                self.page.keyboard.press("Enter")
+                return
+            self.page.keyboard.press("Tab")
+        raise AssertionError(f"Tab never reaches {locator}")
+
+    def place(self, photo, slot):
+        self.touch(photo)
+        self.touch(slot)
+
+
+class Journey(BrowserTestCase):
+    def test_by_mouse(self):
+        self.travel(Mouse(self.page, self.drag))
+
+    def test_by_keyboard(self):
+        self.travel(Keyboard(self.page))
+
+    def travel(self, hand):
+        page = self.page
+        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        self.sign_in_at_the_door(hand)
+        self.load_a_sketch(hand, folder)
+        hand.touch(page.get_by_role("button", name="Fit Test"))
+        piece = page.get_by_role("button", name="photo p, empty, 4 by 6")
+        expect(piece).to_be_visible()
+        self.choose_page_and_way(hand)
+        self.add_and_place_photos(hand, folder)
+        self.type_a_title(hand)
+        page.reload()
+        expect(page.locator(".title-words")).to_have_text("Roof honey")
+        expect(page.get_by_role("button", name="photo p, own one")).to_be_visible()
+        self.undo_and_redo(hand)
+        self.cut_and_print(hand)
+        self.assert_quiet()
+
+    def sign_in_at_the_door(self, hand):
+        page = self.page
+        self.open("/")
+        page.get_by_label("Name").fill("ida")
+        page.get_by_label("Password").fill("a roof of bees")
+        hand.touch(page.get_by_role("button", name="Sign in"))
+        expect(page.get_by_role("heading", name="Sketches")).to_be_visible()
+
+    def load_a_sketch(self, hand, folder):
+        bad = folder / "bad.quilt.json"
+        bad.write_text(json.dumps({**SMALL, "blocks": [{"id": "x", "role": "wall"}]}), "utf-8")
+        good = folder / "good.quilt.json"
+        good.write_text(json.dumps(SMALL), "utf-8")
+        for path in (bad, good):
+            with self.page.expect_file_chooser() as chooser:
+                hand.touch(self.page.get_by_role("button", name="Load a sketch"))
+            chooser.value.set_files(path)
+            if path is bad:
+                expect(self.page.get_by_role("alert")).to_contain_text("Block “x”")
+                self.console.clear()  # the browser logs every refused request
+        expect(self.page.get_by_role("status").filter(has_text="is on the shelf")).to_be_visible()
+        self.assertEqual(Sketch.objects.count(), 1)
+
+    def choose_page_and_way(self, hand):
+        page = self.page
+        hand.touch(page.get_by_role("button", name="8 × 8", exact=True))
+        expect(page.get_by_role("button", name="8 × 8", exact=True)).to_have_attribute("aria-pressed", "true")
+        way = page.get_by_role("button", name="All in proportion every")
+        hand.touch(way)
+        expect(way).to_have_attribute("aria-pressed", "true")
+        document = document_of(Page.objects.get())
+        self.assertEqual((document.format, document.way.school.value), ("8x8", "keep-proportions"))
+
+    def add_and_place_photos(self, hand, folder):
+        page = self.page
+        hand.touch(page.get_by_role("link", name="Photos"))
+        own = folder / "own one.jpg"
+        own.write_bytes(picture(400, 600))
+        other = folder / "other one.png"
+        other.write_bytes(picture(500, 500, "PNG", "gold"))
+        liar = folder / "liar.jpg"
+        liar.write_text("not a picture", "utf-8")
+        with page.expect_file_chooser() as chooser:
+            hand.touch(page.get_by_role("button", name="Add photos of your own"))
+        chooser.value.set_files([own, liar, other])
+        expect(page.get_by_role("alert")).to_contain_text("liar.jpg: That is not a JPEG or PNG")
+        self.console.clear()
+        hand.place(page.get_by_role("button", name="own one, upright"), page.locator('[data-slot="p"]'))
+        expect(page.get_by_role("button", name="photo p, own one")).to_be_visible()
+        hand.place(page.get_by_role("button", name="other one, square"), page.locator('[data-slot="q"]'))
+        expect(page.get_by_role("button", name="photo q, other one")).to_be_visible()
+
+    def type_a_title(self, hand):
+        page = self.page
+        hand.touch(page.get_by_role("link", name="Title"))
+        hand.touch(page.locator('[data-block="t"]'))
+        page.get_by_role("textbox", name="Title").fill("Roof honey")
+        page.keyboard.press("Enter")
+        expect(page.locator(".title-words")).to_have_text("Roof honey")
+
+    def undo_and_redo(self, hand):
+        page = self.page
+        hand.touch(page.get_by_role("button", name="Undo “title"))
+        expect(page.locator(".title-words")).to_have_count(0)
+        page.keyboard.press("Control+Shift+Z")
+        expect(page.locator(".title-words")).to_have_text("Roof honey")
+
+    def cut_and_print(self, hand):
+        page = self.page
+        hand.touch(page.get_by_role("link", name="Cut"))
+        expect(page.get_by_role("heading", name="Paper B")).to_be_visible()
+        expect(page.get_by_text("cut away from you")).to_be_visible()
+        hand.touch(page.get_by_role("link", name="Print"))
+        with page.expect_download() as download:
+            hand.touch(page.get_by_role("link", name="PDF on letter sheets"))
+        pdf = PdfReader(io.BytesIO(Path(download.value.path()).read_bytes()))
+        self.assertIn("Roof honey", pdf.pages[1].extract_text())
+        with page.expect_download() as download:
+            hand.touch(page.get_by_role("link", name="Piece list"))
+        self.assertIn("photo p", Path(download.value.path()).read_text("utf-8-sig"))
