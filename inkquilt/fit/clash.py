@@ -11,12 +11,14 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
+from typing import Final
 
 from ortools.sat.python import cp_model
 
+from inkquilt.errors import PageTooSmall
 from inkquilt.fit.model import FitModel
 from inkquilt.fit.request import Budget, Clash, Demand
-from inkquilt.fit.rules import PAGE, Difference, Rules, Share
+from inkquilt.fit.rules import PAGE, Difference, Rules, Share, write_rules
 from inkquilt.fit.solver import new_solver
 from inkquilt.lengths import LONGEST, Grains, Unit, format_nearest
 from inkquilt.sketch.geometry import Axis
@@ -36,7 +38,7 @@ def find_clash(rules: Rules, budget: Budget) -> Clash | None:
             return None
         core = found
     core = _reduced(rules, core, budget)
-    shown = sum_of(rules, core) or least_length(rules, core, budget)
+    shown = sum_of(rules, core) or least_length(rules, core, budget) or least_page(rules, core, budget)
     if shown is None:
         return Clash(tuple(core), "", None)
     return Clash(tuple(core), shown.text, shown.short_by)
@@ -133,14 +135,56 @@ def least_length(rules: Rules, demands: Sequence[Demand], budget: Budget) -> Sho
         cp.minimize(at(page.high))
         solver = new_solver(budget)
         if solver.solve(cp) == cp_model.OPTIMAL and (needed := solver.value(at(page.high))) > page.length:
-            unit = rules.request.page.unit
-            across = ("across", "wide") if axis is Axis.X else ("up and down", "high")
-            text = (
-                f"together they need at least {format_nearest(needed, unit)} {unit.value} {across[0]}; "
-                f"the page is {format_nearest(page.length, unit)} {unit.value} {across[1]}"
-            )
-            return ShownSum(text, needed - page.length)
+            return _needed(rules, axis, needed, page.length)
     return None
+
+
+#: How many times its length a page may grow while looking for one on which demands hold.
+_MOST_GROWTH: Final = 3
+
+
+def least_page(rules: Rules, demands: list[Demand], budget: Budget) -> ShownSum | None:
+    """Return how much wider or higher the page would have to be, where both axes take part.
+
+    Print sizes tie width to height, so the demands are solved again on longer pages,
+    halving towards the shortest on which they hold; the smaller growth is shown.
+    """
+    grown = [shown for axis in Axis if (shown := _grown(rules, demands, axis, budget)) is not None]
+    return min(grown, key=lambda shown: shown.short_by, default=None)
+
+
+def _grown(rules: Rules, demands: list[Demand], axis: Axis, budget: Budget) -> ShownSum | None:
+    length, grid = _page_ends(rules, axis).length, rules.request.grid
+    fails, holds = 0, (_MOST_GROWTH - 1) * length // grid
+    if not _hold_on(rules, demands, axis, length + holds * grid, budget):
+        return None
+    while holds - fails > 1:
+        middle = (fails + holds) // 2
+        if _hold_on(rules, demands, axis, length + middle * grid, budget):
+            holds = middle
+        else:
+            fails = middle
+    return _needed(rules, axis, length + holds * grid, length)
+
+
+def _hold_on(rules: Rules, demands: list[Demand], axis: Axis, length: Grains, budget: Budget) -> bool:
+    page = rules.request.page
+    try:
+        longer = replace(page, width=length) if axis is Axis.X else replace(page, height=length)
+    except PageTooSmall:  # larger than any album
+        return False
+    on_it = write_rules(rules.sketch, replace(rules.request, page=longer), rules.school)
+    return _unsatisfied(FitModel(_only(on_it, set(demands)), explain=True), demands, budget) is None
+
+
+def _needed(rules: Rules, axis: Axis, needed: Grains, length: Grains) -> ShownSum:
+    unit = rules.request.page.unit
+    way, size = ("across", "wide") if axis is Axis.X else ("up and down", "high")
+    text = (
+        f"together they need at least {format_nearest(needed, unit)} {unit.value} {way}; "
+        f"the page is {format_nearest(length, unit)} {unit.value} {size}"
+    )
+    return ShownSum(text, needed - length)
 
 
 def _post_share(cp: cp_model.CpModel, share: Share, at: Callable[[Edge], cp_model.IntVar]) -> None:

@@ -102,7 +102,9 @@ class Block:
     @property
     def name(self) -> str:
         """What to call the block in a sentence: its label, or its role and id."""
-        return self.label or f"{self.role.value} {self.id}"
+        if self.label or self.id == self.role.value:
+            return self.label or self.id
+        return f"{self.role.value} {self.id}"
 
     def placed(self, x: Grains, y: Grains, size: Size) -> Block:
         """Return the block at another place and size."""

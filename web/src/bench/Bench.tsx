@@ -1,5 +1,5 @@
 import { Fractions } from '../app/Fractions'
-import { useCallback, useMemo, useState, type KeyboardEvent } from 'react'
+import { useCallback, useMemo, useState, type CSSProperties, type KeyboardEvent } from 'react'
 import { useParams } from 'react-router'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
@@ -97,7 +97,7 @@ function LaidBench({ page }: { page: Page }) {
           )}
           <LeftOut page={page} onChange={change} />
         </aside>
-        <main className="page-place">
+        <main className="page-place" style={{ '--page-ratio': board.height / board.width } as CSSProperties}>
           {writes.failed && <Trouble error={writes.failed} onClose={() => writes.settle()} />}
           <Board
             board={board}

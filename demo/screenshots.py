@@ -1,0 +1,112 @@
+"""Takes the pictures in docs/screenshots from a freshly loaded demo. Run ``make screenshots``.
+
+The demo runs on a free port with a data folder of its own, and is ended by its
+process id afterwards.
+"""
+
+import os
+import signal
+import socket
+import subprocess
+import sys
+import tempfile
+import time
+import urllib.request
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+from playwright.sync_api import Page, expect, sync_playwright
+
+CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
+ROOT = Path(__file__).parents[1]
+
+
+@contextmanager
+def demo() -> Iterator[str]:
+    """Serve the demo for as long as it is needed; gives its address."""
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port = probe.getsockname()[1]
+    with tempfile.TemporaryDirectory() as data:
+        command = [sys.executable, "manage.py", "demo", "--port", str(port)]
+        server = subprocess.Popen(command, cwd=ROOT, env={**os.environ, "INKQUILT_DATA": data})
+        try:
+            yield _when_ready(f"http://127.0.0.1:{port}")
+        finally:
+            server.send_signal(signal.SIGINT)
+            server.wait(timeout=20)
+
+
+def _when_ready(address: str) -> str:
+    for _ in range(240):
+        try:
+            urllib.request.urlopen(address, timeout=2).close()
+            return address
+        except OSError:
+            time.sleep(0.5)
+    raise SystemExit("the demo did not start")
+
+
+def settle(page: Page) -> None:
+    """Wait until nothing is being fetched or worked out any more."""
+    page.wait_for_load_state("networkidle")
+    expect(page.locator(".waiting, .is-waiting")).to_have_count(0, timeout=20_000)
+    page.wait_for_load_state("networkidle")
+
+
+def main(folder: str) -> None:
+    """Take them all."""
+    out = Path(folder)
+    out.mkdir(parents=True, exist_ok=True)
+    with demo() as address, sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox", "--disable-gpu"])
+        page = browser.new_page(viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
+
+        def shoot(name: str) -> None:
+            settle(page)
+            page.screenshot(path=out / f"{name}.png")
+
+        page.goto(address)
+        page.wait_for_selector(".patch")
+        shoot("shelf")
+        page.get_by_role("link", name="First honey").click()
+        page.wait_for_selector(".board-piece")
+        settle(page)
+        page.locator('[data-block="tall"]').hover()
+        shoot("page")
+        bench = page.url.rsplit("/", 1)[0]
+        for step in ("photos", "title", "cut", "print"):
+            page.goto(f"{bench}/{step}")
+            page.wait_for_selector(".board-piece")
+            if step == "photos":
+                settle(page)
+                page.locator(".tray-picture").nth(4).click()
+            if step == "title":
+                page.locator('[data-block="title"]').click()
+            shoot(step)
+        page.goto(f"{bench}/page")
+        page.get_by_role("button", name="Narrow insert").click()
+        page.wait_for_selector(".clash")
+        shoot("nothing-fits")
+        page.get_by_role("button", name="Undo").click()
+        page.set_viewport_size({"width": 1024, "height": 768})
+        page.wait_for_selector(".board-piece")
+        page.goto(f"{address}/")
+        page.get_by_role("link", name="Kite day").click()
+        page.wait_for_selector(".board-piece")
+        shoot("tablet")
+        page.set_viewport_size({"width": 390, "height": 844})
+        page.goto(page.url.rsplit("/", 1)[0] + "/cut")
+        page.wait_for_selector(".piece-list")
+        shoot("phone")
+        page.set_viewport_size({"width": 1280, "height": 800})
+        page.goto(address)
+        page.get_by_role("button", name="Sign out").click()
+        page.get_by_role("button", name="Sign in").wait_for()
+        shoot("sign-in")
+        browser.close()
+
+
+if __name__ == "__main__":
+    main(sys.argv[1])
