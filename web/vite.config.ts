@@ -9,7 +9,10 @@ export default defineConfig(({ command }) => ({
   css: {
     preprocessorOptions: {
       // Bootstrap 5.3 still uses Sass features that newer Sass warns of.
-      scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] },
+      scss: {
+        quietDeps: true,
+        silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'],
+      },
     },
   },
   server: { proxy: { '/api': 'http://127.0.0.1:8000' } },
