@@ -32,6 +32,8 @@ OVERLAP: Final[Grains] = INCH // 4
 #: What home printers leave blank, and the strip below a tile for its bars and words.
 PRINTER_MARGIN: Final[Grains] = INCH // 4
 FOOTER: Final[Grains] = INCH // 2
+#: Ruled lines of a card to write on lie this far apart.
+RULED_PITCH: Final[Grains] = 5 * INCH // 16
 WORDS: Final = "Figtree"
 TITLES: Final = "Literata"
 #: Photos are put in with at most this many pixels per inch.
@@ -215,9 +217,10 @@ def _numbers(pdf: Any, page: FittedPage, scale: float) -> None:
         number = page.numbers.get(block.id)
         if number is None or block.role is Role.MAT:
             continue
-        x = points(block.x + block.width / 2)
-        y = points(page.height - block.y - block.height / 2)
+        # In the lower left corner, where pieces on top seldom lie and faces never.
         radius = 8 / scale
+        x = points(block.x) + radius * 1.2
+        y = points(page.height - block.y - block.height) + radius * 1.2
         pdf.setFillColorRGB(1, 1, 1)
         pdf.setStrokeColorRGB(*_rgb(INK))
         pdf.circle(x, y, radius, stroke=1, fill=1)
@@ -300,7 +303,19 @@ class _PdfCanvas:
         self.pdf.restoreState()
 
     def journaling(self, outline: Outline, colour: Colour) -> None:
-        self.shape(outline, colour)
+        """A white card with ruled lines, whatever its paper: it is written on."""
+        self.shape(outline, WHITE)
+        block = outline.block
+        self.pdf.saveState()
+        self.turned(outline)
+        self.pdf.setLineWidth(0.4)
+        self.pdf.setStrokeColorRGB(0.56, 0.61, 0.72)
+        inset = points(INCH // 8)
+        left, right = points(block.x) + inset, points(block.x + block.width) - inset
+        for line in range(1, block.height // RULED_PITCH):
+            level = self.y(block.y + line * RULED_PITCH)
+            self.pdf.line(left, level, right, level)
+        self.pdf.restoreState()
 
     def cluster(self, outline: Outline) -> None:
         self.pdf.saveState()

@@ -1,8 +1,9 @@
 """Working out fits for pages, and remembering them."""
 
+from contextlib import suppress
 from typing import Any
 
-from django.db import transaction
+from django.db import IntegrityError, transaction
 
 from inkquilt.fit import Fit, Way, fit
 from inkquilt.fit.explain import gist_of
@@ -34,7 +35,7 @@ def fit_of(page: Page, document: PageDocument, way: Way) -> dict[str, Any]:
     if known is not None:
         return known.document
     worked_out = written_fit(fit(document.request, way), document)
-    with transaction.atomic():
+    with suppress(IntegrityError), transaction.atomic():  # the page may be gone for good by now
         WorkedOutFit.objects.get_or_create(page=page, terms=terms, way=key, defaults={"document": worked_out})
     return worked_out
 

@@ -32,7 +32,7 @@ export function Clash({ page, onChange }: ClashProps) {
         </p>
       )}
       {clash && (
-        <details>
+        <details open={clash.demands.length <= 7}>
           <summary>These cannot all hold together</summary>
           <ul>
             {clash.demands.map((demand) => (

@@ -71,7 +71,7 @@ function Pages() {
             <button
               type="button"
               className="stitched put-aside"
-              aria-label={`Put aside ${page.name}`}
+              aria-label={`Put aside page ${page.name}`}
               onClick={() => remove.mutate({ kind: 'page', id: page.id })}
             >
               put aside
@@ -192,7 +192,7 @@ function SketchPatch({ sketch, busy, onFit }: SketchPatchProps) {
       <button
         type="button"
         className="stitched put-aside"
-        aria-label={`Put aside ${sketch.name}`}
+        aria-label={`Put aside sketch ${sketch.name}`}
         onClick={() => remove.mutate({ kind: 'sketch', id: sketch.id })}
       >
         put aside
