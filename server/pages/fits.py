@@ -7,7 +7,7 @@ from django.db import IntegrityError, transaction
 
 from inkquilt.fit import Fit, Way, fit
 from inkquilt.fit.explain import gist_of
-from inkquilt.fit.solve import USUAL_WAYS
+from inkquilt.fit.solve import USUAL_WAYS, is_possible
 from inkquilt.fit.waysout import WayOut, ways_out
 from inkquilt.fit.writing import write_fit
 from server.pages.document import PageDocument
@@ -46,10 +46,8 @@ def first_that_fits(document: PageDocument) -> tuple[Way, dict[str, Any]]:
     if own["blocks"]:
         return document.way, own
     for way in USUAL_WAYS:
-        if way != document.way:
-            other = written_fit(fit(document.request, way), document)
-            if other["blocks"]:
-                return way, other
+        if way != document.way and is_possible(document.request, way):
+            return way, written_fit(fit(document.request, way), document)
     return document.way, own
 
 
