@@ -16,7 +16,10 @@ export function Clash({ page, onChange }: ClashProps) {
   const { clash } = page.fit
   return (
     <section className="clash" aria-label="Why nothing fits">
-      <h2>This does not fit the page</h2>
+      <h2>{page.fit.status === 'unknown' ? 'Not worked out in time' : 'This does not fit the page'}</h2>
+      {page.fit.status === 'unknown' && (
+        <p>The sketch has more pieces than could be measured in the time. With some left out it goes on.</p>
+      )}
       {clash?.sum && (
         <p className="sum">
           <Fractions text={`${capital(clash.sum)}.`} />

@@ -13,6 +13,9 @@ export function Why({ page }: { page: Page }) {
         ✓ {fit.relations.kept} of {fit.relations.kept + fit.relations.broken.length} relations of the sketch
         kept.
       </p>
+      {fit.status === 'best-found' && (
+        <p className="hint">The best found in the time, not proven to be the best.</p>
+      )}
       <ul>
         {photos.map((change) => (
           <li key={change.block}>
