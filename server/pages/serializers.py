@@ -1,24 +1,12 @@
 """The shapes of pages, fits and changes in the API."""
 
-from fractions import Fraction
 from typing import Any
 
 from rest_framework import serializers
 
-from inkquilt.fit.solve import USUAL_WAYS
-from inkquilt.lengths import format_nearest, with_unit
-from inkquilt.page import Side
-from inkquilt.photos import crop_to_fill
-from inkquilt.sketch import Role
-from inkquilt.sketch.model import Size
-from inkquilt.sketch.relations import cut_to_page
-from inkquilt.sketch.transform import oriented
 from server.common import fields
-from server.common.drawing import BoardSerializer, board
+from server.common.drawing import BoardSerializer
 from server.pages.changes import KIND_CHOICES, LONGEST_TITLE
-from server.pages.document import PageDocument, read_blocks
-from server.pages.models import Page
-from server.photos.models import Photo
 
 
 class WaySerializer(serializers.Serializer):
@@ -237,136 +225,3 @@ class WayOutSerializer(serializers.Serializer):
 
     words = serializers.CharField()
     change = ChangeSerializer()
-
-
-# -- answers ---------------------------------------------------------------------------
-
-
-def page_answer(page: Page, document: PageDocument) -> dict[str, Any]:
-    """Return the whole bench of a page."""
-    around = {r.number: r.done for r in page.revisions.filter(number__in=(page.head, page.head + 1))}
-    return {
-        "id": page.pk,
-        "name": page.name,
-        "version": page.version,
-        "undo": around.get(page.head) if page.head > 1 else None,
-        "redo": around.get(page.head + 1),
-        "sketch_name": document.sketch.name,
-        "sketch_board": board(document.sketch.page, document.sketch.unit, document.sketch.blocks),
-        "format": format_answer(document),
-        "grid": with_unit(document.grid, document.unit),
-        "terms": document.terms,
-        "way": way_answer(document),
-        "ways": [
-            {"school": way.school.value, "turn": way.turn, "mirrored": way.mirrored}
-            for way in dict.fromkeys((*USUAL_WAYS, document.way))
-        ],
-        "fit": fit_answer(document.fit or {}, document),
-        "slots": slots_answer(document, pictures_of(page, document)),
-        "titles": titles_answer(document),
-        "left_out": [
-            {"block": block.id, "name": block.name} for block in document.sketch.blocks if block.id in document.left_out
-        ],
-    }
-
-
-def pictures_of(page: Page, document: PageDocument) -> dict[int, Photo]:
-    """Return the photos on a page that are still there, by id."""
-    return Photo.objects.visible_to(page.owner).in_bulk([placed.photo for placed in document.photos.values()])
-
-
-def card_answer(page: Page, document: PageDocument, pictures: dict[int, Photo]) -> dict[str, Any]:
-    """Return a page for the shelf."""
-    on = document.page
-    return {
-        "id": page.pk,
-        "name": page.name,
-        "size": f"{format_nearest(on.width, on.unit)} × {format_nearest(on.height, on.unit)} {on.unit.value}",
-        "board": board(Size(on.width, on.height), on.unit, document.blocks),
-        "slots": slots_answer(document, pictures),
-        "titles": titles_answer(document),
-    }
-
-
-def way_answer(document: PageDocument) -> dict[str, Any]:
-    """Return the chosen way."""
-    return {
-        "school": document.way.school.value,
-        "turn": document.way.turn,
-        "mirrored": document.way.mirrored,
-    }
-
-
-def format_answer(document: PageDocument) -> dict[str, Any]:
-    """Return the page's format, margins and the box within them."""
-    page, unit = document.page, document.unit
-    clear = page.clear
-    return {
-        "format": document.format,
-        "unit": unit.value,
-        "width": format_nearest(page.width, unit),
-        "height": format_nearest(page.height, unit),
-        "clear": {side.value: format_nearest(getattr(clear, side.value), unit) for side in Side},
-        "binding": document.binding and document.binding.value,
-        "clear_box": [
-            clear.left / unit.grains,
-            clear.top / unit.grains,
-            (page.width - clear.right) / unit.grains,
-            (page.height - clear.bottom) / unit.grains,
-        ],
-    }
-
-
-def fit_answer(written: dict[str, Any], document: PageDocument) -> dict[str, Any]:
-    """Return a kept fit, drawn."""
-    page = document.page
-    blocks = read_blocks(written["blocks"], page) if written["blocks"] else ()
-    way = {name: written[name] for name in ("school", "turn", "mirrored")}
-    kept = ("status", "title", "gist", "seconds", "changes", "relations")
-    clash = written["clash"]
-    if clash and clash["short_by"] is not None:
-        clash = {**clash, "short_by": str(clash["short_by"])}
-    drawn = board(Size(page.width, page.height), page.unit, blocks)
-    return {"way": way, **{name: written[name] for name in kept}, "clash": clash, "board": drawn}
-
-
-def slots_answer(document: PageDocument, pictures: dict[int, Photo]) -> list[dict[str, Any]]:
-    """Return every photo slot with what shows in it on the fitted page, or on the sketch when nothing fits."""
-    fitted = {block.id: block.size for block in document.blocks}
-    turned = cut_to_page(oriented(document.sketch, document.way.turn, document.way.mirrored))
-    slots = []
-    for block in turned.blocks:
-        if block.role is not Role.PHOTO:
-            continue
-        placed = document.photos.get(block.id)
-        picture = pictures.get(placed.photo) if placed else None
-        size = fitted.get(block.id, block.size)
-        slots.append(
-            {
-                "block": block.id,
-                "name": block.name,
-                "photo": picture.pk if picture else None,
-                "photo_name": picture.name if picture else None,
-                "look_x": placed.look_x if placed else 0.5,
-                "look_y": placed.look_y if placed else 0.5,
-                "crop": crop_answer(picture, size, placed) if picture else None,
-                "missing": placed is not None and picture is None,
-                "left_out": block.id in document.left_out,
-            }
-        )
-    return slots
-
-
-def crop_answer(picture: Photo, size: Size, placed: Any) -> dict[str, float]:
-    """Return what of a photo shows in a slot."""
-    crop = crop_to_fill(picture.width, picture.height, size, Fraction(placed.look_x), Fraction(placed.look_y))
-    return {name: float(getattr(crop, name)) for name in ("left", "top", "width", "height")}
-
-
-def titles_answer(document: PageDocument) -> list[dict[str, Any]]:
-    """Return the title blocks with their texts."""
-    return [
-        {"block": block.id, "text": document.titles.get(block.id, "")}
-        for block in document.sketch.blocks
-        if block.role is Role.TITLE
-    ]

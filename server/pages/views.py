@@ -17,6 +17,7 @@ from server.common import fields
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
 from server.pages import services
+from server.pages.answers import card_answer, fit_answer, page_answer
 from server.pages.changes import asked_page
 from server.pages.fits import fit_of, way_out_list
 from server.pages.models import Page
@@ -31,9 +32,6 @@ from server.pages.serializers import (
     WayOutSerializer,
     WaySerializer,
     WriteSerializer,
-    card_answer,
-    fit_answer,
-    page_answer,
 )
 from server.photos.models import Photo
 from server.sketches.models import Sketch

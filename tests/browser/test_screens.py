@@ -68,3 +68,14 @@ class Phone(BrowserTestCase):
         self.assertGreaterEqual(size.evaluate("e => parseFloat(getComputedStyle(e).fontSize)"), 20)
         self.page.locator('[data-block="tall"]').click()
         expect(self.page.locator(".lifted-words")).to_contain_text("from the left")
+
+    def test_a_window_too_narrow_for_any_page_says_so(self):
+        self.sign_in()
+        page = self.lay_out(demo_data("three"))
+        self.open(f"/pages/{page.pk}/page")
+        expect(self.page.locator(".board-piece").first).to_be_visible()
+        self.page.set_viewport_size({"width": 320, "height": 600})
+        self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), 320)
+        self.page.set_viewport_size({"width": 260, "height": 600})
+        expect(self.page.get_by_text("too narrow for a page")).to_be_visible()
+        expect(self.page.locator(".board-piece").first).to_be_hidden()

@@ -45,6 +45,7 @@ const router = createBrowserRouter([
 export function App() {
   return (
     <QueryClientProvider client={cache}>
+      <p className="too-narrow">This window is too narrow for a page. Widen it, or turn the phone.</p>
       <RouterProvider router={router} />
     </QueryClientProvider>
   )

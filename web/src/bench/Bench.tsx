@@ -11,6 +11,7 @@ import { BenchHeader } from './BenchHeader'
 import { Clash } from './Clash'
 import { CutPanel } from './CutPanel'
 import { FormatChooser } from './FormatChooser'
+import { LeftOut } from './LeftOut'
 import { Measures } from './Measures'
 import { PhotoTray } from './PhotoTray'
 import { PrintPanel } from './PrintPanel'
@@ -18,6 +19,7 @@ import { StaleDialog } from './StaleDialog'
 import { stepOf } from './steps'
 import { Thread } from './Thread'
 import { TitleField } from './TitleField'
+import { TitleHelp } from './TitleHelp'
 import { usePhotoCarry } from './usePhotoCarry'
 import { usePhotoLook } from './usePhotoLook'
 import { Ways } from './Ways'
@@ -171,72 +173,5 @@ function LaidBench({ page }: { page: Page }) {
         />
       )}
     </div>
-  )
-}
-
-interface PartProps {
-  page: Page
-  onChange: (change: Change) => void
-}
-
-/** What was left out, each to be brought back with one touch. */
-function LeftOut({ page, onChange }: PartProps) {
-  if (page.left_out.length === 0) return null
-  return (
-    <section className="left-out" aria-label="Left out">
-      <h2>Left out</h2>
-      <ul>
-        {page.left_out.map((row) => (
-          <li key={row.block}>
-            {row.name}{' '}
-            <button
-              type="button"
-              className="stitched"
-              onClick={() => onChange({ kind: 'bring-back', block: row.block })}
-            >
-              bring back
-            </button>
-          </li>
-        ))}
-      </ul>
-    </section>
-  )
-}
-
-/** Where a title is typed: on the page itself. */
-function TitleHelp({ page, onType, onChange }: PartProps & { onType: (block: string) => void }) {
-  if (page.titles.length === 0) {
-    return (
-      <section aria-label="Title">
-        <h2>Title</h2>
-        <p>This sketch has no place for a title. Some pages have none.</p>
-      </section>
-    )
-  }
-  return (
-    <section className="title-help" aria-label="Title">
-      <h2>Title</h2>
-      <p>
-        Touch the letter tiles on the page and type. A title stays inside its place; long ones come out
-        smaller.
-      </p>
-      {page.titles.map((title) => (
-        <p key={title.block} className="title-now">
-          {title.text ? <q>{title.text}</q> : 'No title yet.'}{' '}
-          <button type="button" className="stitched" onClick={() => onType(title.block)}>
-            {title.text ? 'change it' : 'type one'}
-          </button>
-          {title.text && (
-            <button
-              type="button"
-              className="stitched"
-              onClick={() => onChange({ kind: 'title', block: title.block, text: '' })}
-            >
-              no title
-            </button>
-          )}
-        </p>
-      ))}
-    </section>
   )
 }

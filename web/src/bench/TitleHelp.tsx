@@ -1,0 +1,46 @@
+import type { Change, Page } from '../api/client'
+
+interface TitleHelpProps {
+  page: Page
+  onChange: (change: Change) => void
+  /** Begins typing into a title block. */
+  onType: (block: string) => void
+}
+
+/** Where a title is typed: on the page itself. */
+export function TitleHelp({ page, onType, onChange }: TitleHelpProps) {
+  if (page.titles.length === 0) {
+    return (
+      <section aria-label="Title">
+        <h2>Title</h2>
+        <p>This sketch has no place for a title. Some pages have none.</p>
+      </section>
+    )
+  }
+  return (
+    <section className="title-help" aria-label="Title">
+      <h2>Title</h2>
+      <p>
+        Touch the letter tiles on the page and type. A title stays inside its place; long ones come out
+        smaller.
+      </p>
+      {page.titles.map((title) => (
+        <p key={title.block} className="title-now">
+          {title.text ? <q>{title.text}</q> : 'No title yet.'}{' '}
+          <button type="button" className="stitched" onClick={() => onType(title.block)}>
+            {title.text ? 'change it' : 'type one'}
+          </button>
+          {title.text && (
+            <button
+              type="button"
+              className="stitched"
+              onClick={() => onChange({ kind: 'title', block: title.block, text: '' })}
+            >
+              no title
+            </button>
+          )}
+        </p>
+      ))}
+    </section>
+  )
+}
