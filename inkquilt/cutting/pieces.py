@@ -44,6 +44,12 @@ class PieceList:
     papers: tuple[PaperPieces, ...]
     photos: tuple[Piece, ...]
 
+    @property
+    def numbers(self) -> dict[str, int]:
+        """Each piece's number on the page, by block id."""
+        pieces = [*self.photos, *(piece for group in self.papers for piece in group.pieces)]
+        return {piece.block: piece.number for piece in pieces}
+
 
 def paper_of(block: Block) -> str:
     """Return which paper a block is cut from."""

@@ -13,11 +13,14 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from enum import Enum
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from inkquilt.cutting.pieces import Piece
-from inkquilt.lengths import Grains
+from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.model import Size
+
+#: The sheet most paper is sold as; common practice, no source.
+USUAL_SHEET: Final = Size(12 * INCH, 12 * INCH)
 
 
 class Direction(Enum):

@@ -130,7 +130,7 @@ class FitModel:
                     size = self._chosen_size(block_id, sizes)
                 if self.explain:
                     size = self._droppable(size, self.rules.size_demands[block_id])
-            elif block_id in self.rules.relations.layers:
+            elif block_id in self.rules.layers:
                 size = self._layer_size(block_id)
             else:
                 size = self._free_size(block, sizes)
@@ -220,14 +220,8 @@ class FitModel:
         return loose
 
     def _layer_size(self, block_id: str) -> tuple[Expr, Expr]:
-        reveal = self._layer_reveal(block_id)
+        reveal = self.rules.layers[block_id]
         return self.page.width - 2 * reveal, self.page.height - 2 * reveal
-
-    def _layer_reveal(self, block_id: str) -> Grains:
-        for difference in self.rules.differences:
-            if difference.after == Edge(block_id, Axis.X, False) and difference.term == "reveal":
-                return difference.at_least
-        raise KeyError(block_id)
 
     def _free_size(self, block: Block, sizes: FreeSize) -> tuple[Expr, Expr]:
         width = self._free_length(block, Axis.X, sizes.width)
@@ -270,8 +264,8 @@ class FitModel:
             return 0
         if far_side in runs:
             return self.extent(axis) - length
-        if block_id in self.rules.relations.layers:
-            return self._layer_reveal(block_id)
+        if block_id in self.rules.layers:
+            return self.rules.layers[block_id]
         carrier = self._wide_mat_of(block_id)
         if carrier is not None:
             mat = self._place(carrier)

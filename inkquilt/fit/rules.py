@@ -99,6 +99,7 @@ class Rules:
     sizes: dict[str, Sizes]
     size_demands: dict[str, Demand]
     reveals: dict[str, Reveals]
+    layers: dict[str, Grains]
     margins: dict[str, Margins]
     clear_demands: dict[str, Demand]
     differences: tuple[Difference, ...]
@@ -126,6 +127,7 @@ def write_rules(sketch: Sketch, request: FitRequest, school: School) -> Rules:
         sizes,
         writer.size_demands,
         writer.reveals,
+        writer.layers,
         writer.margins,
         writer.clear_demands,
         tuple(writer.differences),
@@ -154,6 +156,9 @@ class _Writer:
         self.slanted: list[Slanted] = []
         self.size_demands: dict[str, Demand] = {}
         self.reveals: dict[str, Reveals] = {}
+        self.layers = {
+            name: partner_reveal(reveal, sketch.unit, request.page.unit) for name, reveal in relations.layers.items()
+        }
         self.margins: dict[str, Margins] = {}
         self.clear_demands: dict[str, Demand] = {}
 
@@ -202,14 +207,11 @@ class _Writer:
         for side in runs:
             axis, high = SIDE_ENDS[side]
             self.fixed(Edge(PAGE, axis, high), Edge(block.id, axis, high), 0)
-        if block.id in self.relations.layers:
-            reveal = self.layer_reveal(block)
+        if block.id in self.layers:
+            reveal = self.layers[block.id]
             for axis, high in SIDE_ENDS.values():
                 inward = -reveal if high else reveal
                 self.fixed(Edge(PAGE, axis, high), Edge(block.id, axis, high), inward, "reveal")
-
-    def layer_reveal(self, block: Block) -> Grains:
-        return partner_reveal(self.relations.layers[block.id], self.sketch.unit, self.request.page.unit)
 
     def fixed(self, before: Edge, after: Edge, distance: Grains, term: str = "") -> None:
         self.add(before, after, distance, None, term)

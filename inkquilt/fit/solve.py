@@ -63,7 +63,7 @@ def fit(request: FitRequest, way: Way) -> Fit:
         Status.OPTIMAL if outcome == cp_model.OPTIMAL else Status.BEST_FOUND,
         sketch,
         blocks,
-        cost=wishes.split(cost),
+        cost=wishes.cost(solver),
         gap=(cost - bound) / max(1, abs(cost)),
         seconds=time.perf_counter() - started,
         changes=changes_of(rules, blocks),

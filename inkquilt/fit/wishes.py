@@ -21,6 +21,8 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from fractions import Fraction
 
+from ortools.sat.python import cp_model
+
 from inkquilt.fit.model import Expr, FitModel
 from inkquilt.fit.request import Cost
 from inkquilt.fit.rules import Rules
@@ -70,12 +72,10 @@ class Wishes:
             + self.displacement.total()
         )
 
-    def split(self, objective: int) -> Cost:
-        """Take a weighted cost apart again."""
-        photos, rest = divmod(objective, self.photo_weight)
-        moved, rest = divmod(rest, self.moved_weight)
-        lines, displacement = divmod(rest, self.line_weight)
-        return Cost(photos, moved, lines, displacement)
+    def cost(self, solver: cp_model.CpSolver) -> Cost:
+        """Read what each stage cost in a solution, in whole numbers."""
+        stages = (self.photos, self.moved, self.lines, self.displacement)
+        return Cost(*(int(solver.value(stage.total())) for stage in stages))
 
     def _stay_wishes(self) -> None:
         for block_id, block in self.rules.blocks.items():

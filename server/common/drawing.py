@@ -64,9 +64,7 @@ class BoardSerializer(serializers.Serializer):
 
 def board(size: Size, unit: Unit, blocks: tuple[Block, ...]) -> dict[str, Any]:
     """Return a page with its blocks as the client draws it."""
-    pieces = pieces_of(blocks)
-    numbered = [*pieces.photos, *(piece for paper in pieces.papers for piece in paper.pieces)]
-    numbers = {piece.block: piece.number for piece in numbered}
+    numbers = pieces_of(blocks).numbers
     tints = tints_of(blocks)
     bottom_up = sorted(blocks, key=lambda block: (block.role.value != "base", block.level))
     return {

@@ -15,7 +15,7 @@ from rest_framework.views import APIView
 
 from inkquilt.cutting import PaperPlan, Piece
 from inkquilt.cutting.plan import Cut, Placement
-from inkquilt.lengths import Unit, format_nearest, with_unit
+from inkquilt.lengths import Unit, format_length, format_nearest, with_unit
 from inkquilt_io.look import tints_of
 from inkquilt_io.pdf import SheetSize, page_pdf
 from inkquilt_io.svg import page_svg
@@ -23,7 +23,7 @@ from inkquilt_io.table import pieces_csv
 from server.common import fields
 from server.common.errors import ApiError
 from server.common.serializers import ErrorSerializer
-from server.exchange.services import cut_list, fitted_page
+from server.exchange.services import cut_list, fitted_page, require_fit
 from server.pages.document import PageDocument, page_as_sketch
 from server.pages.models import Page
 from server.pages.services import document_of
@@ -99,8 +99,8 @@ class PiecesView(APIView):
                     "paper": group.paper,
                     "tint": tints.get(group.paper),
                     "pieces": [_piece(piece, unit) for piece in group.pieces],
-                    "sheet_width": format_nearest(plan.sheet.width, unit),
-                    "sheet_height": format_nearest(plan.sheet.height, unit),
+                    "sheet_width": format_length(plan.sheet.width, unit),
+                    "sheet_height": format_length(plan.sheet.height, unit),
                     "sheet_ratio": plan.sheet.width / plan.sheet.height,
                     "width": plan.sheet.width / unit.grains,
                     "height": plan.sheet.height / unit.grains,
@@ -173,13 +173,11 @@ def _svg(page: Page, document: PageDocument, request: Request) -> bytes:
 
 
 def _csv(page: Page, document: PageDocument, request: Request) -> bytes:
-    fitted_page(page, document)
     return pieces_csv(cut_list(document).pieces, document.unit)
 
 
 def _json(page: Page, document: PageDocument, request: Request) -> bytes:
     """A fitted page is itself a sketch, so that it can be loaded and fitted on."""
-    fitted_page(page, document)
     fit = document.fit or {}
     return json.dumps(page_as_sketch(fit["blocks"], document.page, page.name), ensure_ascii=False, indent=1).encode()
 
@@ -203,8 +201,10 @@ class FileView(APIView):
     def get(self, request: Request, pk: int, name: str) -> HttpResponse:
         """Return the file as a download."""
         page = Page.objects.visible_to(request.user).one(pk)
+        document = document_of(page)
+        require_fit(document)
         kind, make = _FILES[name]
-        answer = HttpResponse(make(page, document_of(page), request), content_type=kind)
+        answer = HttpResponse(make(page, document, request), content_type=kind)
         stem = re.sub(r"[^A-Za-z0-9]+", "-", page.name).strip("-").lower() or "page"
         suffix = name.split(".", 1)[1]
         ending = "-pieces" if name == "pieces.csv" else ""

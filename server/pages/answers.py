@@ -4,7 +4,7 @@ from fractions import Fraction
 from typing import Any
 
 from inkquilt.fit.solve import USUAL_WAYS
-from inkquilt.lengths import format_nearest, with_unit
+from inkquilt.lengths import format_length, format_nearest, with_unit
 from inkquilt.page import Side
 from inkquilt.photos import crop_to_fill
 from inkquilt.sketch import Role
@@ -79,9 +79,10 @@ def format_answer(document: PageDocument) -> dict[str, Any]:
     return {
         "format": document.format,
         "unit": unit.value,
-        "width": format_nearest(page.width, unit),
-        "height": format_nearest(page.height, unit),
-        "clear": {side.value: format_nearest(getattr(clear, side.value), unit) for side in Side},
+        # Exact, for these texts come back as they are when the page is changed.
+        "width": format_length(page.width, unit),
+        "height": format_length(page.height, unit),
+        "clear": {side.value: format_length(getattr(clear, side.value), unit) for side in Side},
         "binding": document.binding and document.binding.value,
         "clear_box": [
             clear.left / unit.grains,

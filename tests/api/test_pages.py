@@ -32,6 +32,17 @@ class Making(ApiTestCase):
         self.assertEqual((form["width"], form["height"], form["unit"]), ("210", "297", "mm"))
         self.assertEqual(form["clear"], {"left": "15", "top": "5", "right": "5", "bottom": "5"})
 
+    def test_what_is_told_of_a_page_can_be_sent_back(self):
+        sketch = self.add_sketch()
+        for wanted in ({"format": "a4", "clear": "1/8 in"}, {"width": "8 1/3", "height": "210 mm", "clear": "3 mm"}):
+            page = self.send("post", "pages/", {"sketch": sketch.pk, **wanted}).json()
+            told = page["format"]
+            again = {name: told[name] for name in ("width", "height", "unit")}
+            answer = self.change(page["id"], 1, kind="format", format=None, clear=told["clear"]["left"], **again)
+            with self.subTest(wanted):
+                self.assertEqual(answer.status_code, 200, answer.content)
+                self.assertEqual(answer.json()["format"], {**told, "format": None})
+
     def test_bad_pages_are_refused_in_words(self):
         sketch = self.add_sketch()
         for wanted, code in (
@@ -229,6 +240,12 @@ class Files(ApiTestCase):
         self.change(page.pk, 1, kind="sheet", paper="B", width="6", height="6")
         small = {p["paper"]: p for p in self.send("get", f"pages/{page.pk}/pieces/").json()["papers"]}
         self.assertIn("choose a larger sheet", small["B"]["too_large"][0])
+
+    def test_a_photo_whose_picture_is_gone_leaves_its_slot_empty_in_files(self):
+        page, photo = self.add_page(), self.add_photo()
+        self.change(page.pk, 1, kind="photo", block="p", photo=photo.pk)
+        photo.rendition("view").unlink()
+        self.assertEqual(self.send("get", f"pages/{page.pk}/files/page.pdf").status_code, 200)
 
 
 class Loading(ApiTestCase):

@@ -23,8 +23,7 @@ def page_of(name, **titles):
     sketch = demo_sketch(name)
     on = own_page(sketch)
     listed = pieces_of(sketch.blocks)
-    numbered = [*listed.photos, *(piece for group in listed.papers for piece in group.pieces)]
-    numbers = {piece.block: piece.number for piece in numbered}
+    numbers = listed.numbers
     return FittedPage("Test", on.width, on.height, on.unit, sketch.blocks, {}, titles, numbers)
 
 

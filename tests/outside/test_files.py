@@ -38,8 +38,7 @@ def page_for(name, key):
     request = FitRequest.plain(demo_sketch(name), form.page())
     result = fit(request, Way(School.KEEP_PHOTOS))
     listed = pieces_of(result.blocks)
-    numbered = [*listed.photos, *(piece for group in listed.papers for piece in group.pieces)]
-    numbers = {piece.block: piece.number for piece in numbered}
+    numbers = listed.numbers
     return FittedPage("Test", form.width, form.height, form.unit, result.blocks, {}, {"title": "Ąę ½"}, numbers)
 
 
