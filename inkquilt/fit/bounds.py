@@ -37,6 +37,13 @@ PAPER_NARROWEST: Final[Grains] = INCH // 4
 #: A piece that lies over an edge goes on doing so by at least this, or as little as drawn.
 OVERHANG: Final[Grains] = INCH // 16
 
+#: Measured by eye, edges this close are meant as one line.
+BY_EYE: Final[Grains] = INCH // 8
+#: The leading photo counts as this many when sizes have to give way.
+LEADING: Final = 4
+#: A step off the place where a piece is anchored or tucked weighs as much as this many steps elsewhere.
+ANCHORED: Final = 3
+
 #: Reveals have a usual partner in the other unit; others go to the nearest half millimetre.
 REVEAL_PARTNERS: Final = (
     (INCH // 16, 3 * MM // 2),

@@ -55,6 +55,18 @@ class _Check:
         self.on_page = {block.id: block for block in blocks}
         self.ids = [block.id for block in blocks if block.role is not Role.BASE]
         self.behind = {mat: self._all_pieces(mat) for mat in self.ids}
+        self.pins = {pin.block: pin for pin in request.pins if pin.block in self.drawn}
+        self.by_hand = self._stacks_of(set(self.pins)) if request.near else set()
+        self.present = {block.id: block for block in request.near}
+
+    def _stacks_of(self, names: set[str]) -> set[str]:
+        """Everything that lies on one mat with these, directly or through further mats."""
+        while True:
+            links = [{mat, *self.drawn[mat].of} for mat in self.ids if len(self.drawn[mat].of) == 1]
+            wider = names.union(*(link for link in links if link & names))
+            if wider == names:
+                return names
+            names = wider
 
     def _all_pieces(self, mat: str) -> set[str]:
         pieces: set[str] = set()
@@ -75,6 +87,7 @@ class _Check:
                 continue
             if block.turn != was.turn:
                 yield f"{block_id} is turned otherwise than drawn"
+            yield from self._as_pinned(block)
             yield from self._place(was, block)
             yield from self._size(was, block)
             if block.of:
@@ -100,6 +113,26 @@ class _Check:
 
         return innermost(a) == innermost(b)  # two mats that each carry the same piece
 
+    def _as_pinned(self, block: Block) -> Iterator[str]:
+        pin = self.pins.get(block.id)
+        if pin is None:
+            return
+        outer = self.on_page[self._outermost_of(block.id)]
+        for name, wanted, came in (
+            ("left edge", pin.x, outer.x),
+            ("top edge", pin.y, outer.y),
+            ("width", pin.width, block.width),
+            ("height", pin.height, block.height),
+        ):
+            if wanted is not None and wanted != came:
+                yield f"{block.id} has its {name} at {came} although it was pinned at {wanted}"
+
+    def _outermost_of(self, block_id: str) -> str:
+        for mat in self.ids:
+            if self.drawn[mat].of == (block_id,):
+                return self._outermost_of(mat)
+        return block_id
+
     # -- place -------------------------------------------------------------------
 
     def _place(self, was: Block, block: Block) -> Iterator[str]:
@@ -123,6 +156,8 @@ class _Check:
             "right": page.width - rect.right,
             "bottom": page.height - rect.bottom,
         }
+        if block.id in self.by_hand:
+            return
         for side in runs:
             if edges[side] != 0:
                 yield f"{block.id} no longer runs off on the {side}"
@@ -132,8 +167,8 @@ class _Check:
                 yield f"{block.id} does not show {reveal} grains of the page on all sides"
         elif self._outermost(block.id) and not self._on_wide_mat(block.id):
             for name, place, free in (
-                ("left edge", block.x, not runs & {"left", "right"}),
-                ("top edge", block.y, not runs & {"top", "bottom"}),
+                ("left edge", block.x, not runs & {"left", "right"} and self._free(block.id, "x")),
+                ("top edge", block.y, not runs & {"top", "bottom"} and self._free(block.id, "y")),
             ):
                 if free and place % self.request.grid:
                     yield f"{block.id} has its {name} off the grid"
@@ -148,14 +183,20 @@ class _Check:
             "right": page.width - was.x - was.width,
             "bottom": page.height - was.y - was.height,
         }
-        return {side for side, gap in gaps.items() if -_SAME <= gap <= _SAME}
+        untied = self.request.untied
+        return {s for s, gap in gaps.items() if -_SAME <= gap <= _SAME and f"run-off {was.id} {s}" not in untied}
+
+    def _free(self, block_id: str, what: str) -> bool:
+        """Whether nobody settled it by hand; a hand need not keep to the grid."""
+        pins = [pin for name, pin in self.pins.items() if self._outermost_of(name) == block_id or name == block_id]
+        return all(getattr(pin, what) is None for pin in pins)
 
     def _layer(self, was: Block) -> Grains | None:
         page = self.sketch.page
         gaps = [was.x, was.y, page.width - was.x - was.width, page.height - was.y - was.height]
         plain = was.role is Role.PAPER and was.shape is Shape.RECT and was.turn == 0
         is_layer = plain and all(_SAME < gap <= _LAYER for gap in gaps) and max(gaps) - min(gaps) <= _SAME
-        return was.x if is_layer else None
+        return was.x if is_layer and f"layer {was.id}" not in self.request.untied else None
 
     def _outermost(self, block_id: str) -> bool:
         return not any(self.drawn[other].of == (block_id,) for other in self.ids)
@@ -170,6 +211,8 @@ class _Check:
             yield f"{block.id} has no size"
         if block.shape is Shape.CIRCLE and block.width != block.height:
             yield f"{block.id} is no circle any more"
+        if not (self._free(block.id, "width") and self._free(block.id, "height")):
+            return
         if block.role is Role.PHOTO:
             yield from self._photo_size(was, block)
         elif block.role is not Role.MAT:
@@ -182,9 +225,13 @@ class _Check:
                 yield f"{block.id} does not stand as it was drawn"
         listed = {(s.width, s.height) for s in self.request.print_sizes}
         listed |= {(height, width) for width, height in listed}
-        if self.school is School.KEEP_PHOTOS:
+        if self.school is not School.KEEP_PROPORTIONS:
             listed.add((was.width, was.height))
+        if block.id in self.present:
+            listed.add((self.present[block.id].width, self.present[block.id].height))
         trim, grid = self.request.trim, self.request.grid
+        if block.id in self.request.never_trim and (block.width, block.height) not in listed:
+            yield f"{block.id} is trimmed although it must not be"
         for width, height in listed:
             off_x, off_y = width - block.width, height - block.height
             lost = width * height - block.width * block.height
@@ -194,6 +241,8 @@ class _Check:
         yield f"{block.id} is neither a print size nor trimmed from one"
 
     def _other_size(self, was: Block, block: Block) -> Iterator[str]:
+        if block.id in self.by_hand or (block.id in self.present and block.size == self.present[block.id].size):
+            return
         runs, grid = self._runs(was), self.request.grid
         if self._layer(was) is None:
             for name, length, free in (
@@ -255,6 +304,9 @@ class _Check:
     # -- pairs -------------------------------------------------------------------
 
     def _pair(self, lower: str, upper: str) -> Iterator[str]:
+        if {lower, upper} & self.by_hand:
+            yield from self._pair_by_hand(lower, upper)
+            return
         drawn_low, drawn_up = self.drawn[lower], self.drawn[upper]
         low, up = self.on_page[lower], self.on_page[upper]
         slack = _TURNED if _tilted(low) or _tilted(up) else 0
@@ -267,7 +319,8 @@ class _Check:
             axis = apart[0] if len(apart) == 1 or gaps["x"] >= gaps["y"] else "y"
             was_first = spans[axis][2] - spans[axis][1] >= spans[axis][0] - spans[axis][3]
             gap = now[axis][2] - now[axis][1] if was_first else now[axis][0] - now[axis][3]
-            if gap < -slack:
+            in_order = f"{lower} {upper}" if was_first else f"{upper} {lower}"
+            if gap < -slack and f"order {axis} {in_order}" not in self.request.untied:
                 yield f"{lower} and {upper} are no longer apart on {axis}"
             return
         if _hull_matters(drawn_low) or _hull_matters(drawn_up):
@@ -275,8 +328,20 @@ class _Check:
                 if not _outline(low).buffer(-_TURNED).disjoint(_outline(up).buffer(-_TURNED)):
                     yield f"{lower} and {upper} touch although they were apart"
                 return
+        if f"overlap {upper} {lower}" in self.request.untied:
+            return
         for axis in ("x", "y"):
             yield from self._overlap(lower, upper, axis, spans[axis], now[axis], slack)
+
+    def _pair_by_hand(self, lower: str, upper: str) -> Iterator[str]:
+        """Where a hand put something, photos and words that were drawn apart still do not lie on each other."""
+        kinds = (Role.PHOTO, Role.TITLE, Role.JOURNALING)
+        if self.drawn[lower].role not in kinds or self.drawn[upper].role not in kinds:
+            return
+        were, are = _outline(self.drawn[lower]), _outline(self.on_page[lower])
+        if were.buffer(-1).disjoint(_outline(self.drawn[upper]).buffer(-1)):
+            if not are.buffer(-_TURNED).disjoint(_outline(self.on_page[upper]).buffer(-_TURNED)):
+                yield f"{lower} and {upper} touch although they were apart"
 
     def _overlap(
         self,

@@ -44,6 +44,12 @@ def find_clash(rules: Rules, budget: Budget) -> Clash | None:
     return Clash(tuple(core), shown.text, shown.short_by)
 
 
+def what_forbids(model: FitModel, budget: Budget) -> list[Demand] | None:
+    """Return the demands that forbid what an explained model was told besides, reduced; None if nothing does."""
+    core = _unsatisfied(model, None, budget)
+    return None if core is None else _fewest(model, core, budget)
+
+
 def _along_one_axis(rules: Rules) -> list[Demand]:
     for axis in Axis:
         along = [difference for difference in rules.differences if difference.before.axis is axis]
@@ -55,7 +61,10 @@ def _along_one_axis(rules: Rules) -> list[Demand]:
 
 def _reduced(rules: Rules, core: list[Demand], budget: Budget) -> list[Demand]:
     """Drop demands until dropping any one more makes the rest possible."""
-    model = FitModel(_only(rules, set(core)), explain=True)
+    return _fewest(FitModel(_only(rules, set(core)), explain=True), core, budget)
+
+
+def _fewest(model: FitModel, core: list[Demand], budget: Budget) -> list[Demand]:
     for demand in list(core):
         if demand in core:
             smaller = _unsatisfied(model, [other for other in core if other != demand], budget)

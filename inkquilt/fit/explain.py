@@ -1,18 +1,17 @@
-"""What became of a sketch on its page, in words: changes, relations kept and broken."""
+"""What became of a sketch on its page, in words: changes, and the gist of a fit."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
+from typing import Final
 
-from inkquilt.fit.request import Broken, Change, Fit, Kept, School
+from inkquilt.fit.request import Change, Fit, School
 from inkquilt.fit.rules import Rules
 from inkquilt.fit.sizes import scale_of, trims
 from inkquilt.lengths import Grains, format_nearest, with_unit
-from inkquilt.sketch.geometry import Axis, Box, box
 from inkquilt.sketch.model import Block, Role, Size
-from inkquilt.sketch.relations import ONE_LINE, Edge, SharedLine
 
 
 def size_text(size: Size, rules: Rules) -> str:
@@ -107,81 +106,9 @@ def _photo_reason(rules: Rules, drawn: Block, block: Block) -> str:
             if off
         ]
         trim = f"print it {size_text(nearest, rules)} and trim {' and '.join(cuts)}"
-    if rules.school is School.KEEP_PHOTOS:
+    if rules.school is not School.KEEP_PROPORTIONS:
         return f"as drawn it would not fit beside the rest; {trim}"
     return f"nearest to the page's scale; {trim}"
-
-
-# -- relations -------------------------------------------------------------------------
-
-
-def relations_of(rules: Rules, blocks: tuple[Block, ...]) -> Kept:
-    """Count the relations that hold on the page and name those that do not.
-
-    Hard rules hold on every result, so only wishes can be broken here.
-    """
-    relations = rules.relations
-    boxes = {block.id: box(block) for block in blocks}
-    broken = [*_lost_lines(rules, boxes), *_lost_order(rules, boxes)]
-    total = (
-        sum(len(sides) for sides in relations.run_offs.values())
-        + len(relations.layers)
-        + len(relations.mattings)
-        + sum(len(line.edges) - 1 for line in relations.lines)
-        + len(relations.aparts)
-        + len(relations.overlaps)
-        + len(relations.besides)
-    )
-    return Kept(total - len(broken), tuple(broken))
-
-
-def place_of(edge: Edge, boxes: Mapping[str, Box]) -> Grains:
-    """Return where an edge lies."""
-    ends = boxes[edge.block].along(edge.axis)
-    return ends.high if edge.high else ends.low
-
-
-def _lost_lines(rules: Rules, boxes: Mapping[str, Box]) -> Iterator[Broken]:
-    for line in rules.relations.lines:
-        stay = _most_common_place(line, boxes)
-        staying = [edge for edge in line.edges if place_of(edge, boxes) == stay]
-        for edge in line.edges:
-            off = abs(place_of(edge, boxes) - stay)
-            if off:
-                mine, theirs = rules.blocks[edge.block].name, rules.blocks[staying[0].block].name
-                yield Broken(
-                    "shared-line",
-                    (edge.block, staying[0].block),
-                    line.axis.value,
-                    f"the {_edge_name(edge)} of {mine} is {with_unit(off, rules.request.page.unit)} off the line "
-                    f"of {theirs}: in line, a photo would change size, another line would break, or a piece "
-                    "would leave its place in the order",
-                )
-
-
-def _most_common_place(line: SharedLine, boxes: Mapping[str, Box]) -> Grains:
-    places = [place_of(edge, boxes) for edge in line.edges]
-    return max(places, key=places.count)
-
-
-def _edge_name(edge: Edge) -> str:
-    names = {(Axis.X, False): "left edge", (Axis.X, True): "right edge", (Axis.Y, False): "top", (Axis.Y, True): "foot"}
-    return names[(edge.axis, edge.high)]
-
-
-def _lost_order(rules: Rules, boxes: Mapping[str, Box]) -> Iterator[Broken]:
-    for apart in rules.relations.aparts:
-        first, second = boxes[apart.first].along(apart.axis), boxes[apart.second].along(apart.axis)
-        overlap = first.high - second.low
-        if not apart.hard and overlap > ONE_LINE:
-            other = "one above the other" if apart.axis is Axis.X else "side by side"
-            yield Broken(
-                "order",
-                (apart.first, apart.second),
-                apart.axis.value,
-                f"{rules.blocks[apart.first].name} and {rules.blocks[apart.second].name} were apart both ways; "
-                f"they are still {other}, and share {with_unit(overlap, rules.request.page.unit)} the other way",
-            )
 
 
 # -- naming a way ----------------------------------------------------------------------
@@ -195,9 +122,16 @@ class Gist:
     words: str
 
 
+TITLES: Final = {
+    School.KEEP_PHOTOS: "Photos kept big",
+    School.KEEP_PROPORTIONS: "All in proportion",
+    School.IDEA: "The idea, evenly spread",
+}
+
+
 def gist_of(fit: Fit) -> Gist:
     """Name a fit by what it gains and gives up."""
-    title = "Photos kept big" if fit.way.school is School.KEEP_PHOTOS else "All in proportion"
+    title = TITLES[fit.way.school]
     if fit.way.turn % 180:
         title += ", on its side"
     if fit.way.mirrored:

@@ -22,6 +22,7 @@ from typing import Any, NamedTuple, TypeAlias
 from ortools.sat.python import cp_model
 
 from inkquilt.fit import bounds
+from inkquilt.fit.pins import pinned_ends
 from inkquilt.fit.request import Demand
 from inkquilt.fit.rules import PAGE, Difference, Rules, Share, Slanted
 from inkquilt.fit.sizes import (
@@ -173,7 +174,12 @@ class FitModel:
             self.cp.add(width == height)
         elif sizes.stance is not None:
             self.cp.add(sizes.stance * (height - width) >= 1)
-        self.size_costs[block_id] = self._print_cost(sizes, chosen, off_x, off_y, width, height)
+        if sizes.least is not None:
+            self.cp.add(width >= sizes.least.width)
+            self.cp.add(height >= sizes.least.height)
+        cost = self._print_cost(sizes, chosen, off_x, off_y, width, height)
+        weight = bounds.LEADING if block_id == self.rules.request.leads else 1
+        self.size_costs[block_id] = SizeCost(weight * cost.expr, weight * cost.most)
         return width, height
 
     def _print_cost(
@@ -230,6 +236,10 @@ class FitModel:
 
     def _free_length(self, block: Block, axis: Axis, allowed: Range) -> Expr:
         """Return a length on the grid; one that runs off at its far end is whatever the page leaves."""
+        if self._is_pinned_length(block, axis):
+            if not self.explain or is_tilted(block):
+                return allowed.least
+            return self.new_var(1, self.extent(axis))
         sides = (Side.LEFT, Side.RIGHT) if axis is Axis.X else (Side.TOP, Side.BOTTOM)
         low, high = (side in self.rules.relations.run_offs[block.id] for side in sides)
         if low and high:
@@ -240,6 +250,9 @@ class FitModel:
         least = 1 if self.explain else max(1, ceil_steps(allowed.least, self.grid))
         most = max(least, floor_steps(max(allowed.greatest, self.grid), self.grid))
         return self.grid * self.new_var(least, most)
+
+    def _is_pinned_length(self, block: Block, axis: Axis) -> bool:
+        return pinned_ends(self.rules.request.pin(block.id), axis)[1] is not None
 
     # -- places ----------------------------------------------------------------
 
@@ -260,6 +273,11 @@ class FitModel:
         side = Side.LEFT if axis is Axis.X else Side.TOP
         far_side = Side.RIGHT if axis is Axis.X else Side.BOTTOM
         runs = self.rules.relations.run_offs[block_id]
+        pinned = pinned_ends(self.rules.request.pin(block_id), axis)[0]
+        if pinned is not None:
+            if not self.explain or is_tilted(self.rules.blocks[block_id]):
+                return pinned
+            return self.new_var(-self.extent(axis), self.extent(axis))
         if side in runs:
             return 0
         if far_side in runs:

@@ -10,6 +10,7 @@ from inkquilt.fit import bounds
 from inkquilt.lengths import Grains
 from inkquilt.page import Page
 from inkquilt.sketch.model import Block, Size, Sketch
+from inkquilt.sketch.ties import AddedTie
 
 
 class School(Enum):
@@ -17,6 +18,7 @@ class School(Enum):
 
     KEEP_PHOTOS = "keep-photos"
     KEEP_PROPORTIONS = "keep-proportions"
+    IDEA = "idea"
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,11 +50,29 @@ class Budget:
 
 
 @dataclass(frozen=True, slots=True)
+class Pin:
+    """What a person settled about a block by hand, in grains; what is None is left to the fit.
+
+    A place belongs to the outermost piece of a stack: x and y of its unturned box.
+    """
+
+    block: str
+    x: Grains | None = None
+    y: Grains | None = None
+    width: Grains | None = None
+    height: Grains | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class FitRequest:
     """A sketch, the page it shall go on, and the terms.
 
     ``grid`` in grains; ``any_orientation`` names photo blocks that may also lie
-    the other way than drawn.
+    the other way than drawn; photos in ``never_trim`` keep the whole print, and
+    ``leads`` names the photo that keeps its size before all others. ``untied``
+    are keys of relations that are let go (see ``sketch.ties``), ``ties`` relations
+    that were added. ``by_eye`` takes edges within 1/8 in for one line. ``near``
+    is a page that exists already: then as little of it is changed as possible.
     """
 
     sketch: Sketch
@@ -61,12 +81,23 @@ class FitRequest:
     print_sizes: tuple[Size, ...]
     trim: TrimLimits = TrimLimits()
     any_orientation: frozenset[str] = frozenset()
+    never_trim: frozenset[str] = frozenset()
+    leads: str | None = None
+    pins: tuple[Pin, ...] = ()
+    untied: frozenset[str] = frozenset()
+    ties: tuple[AddedTie, ...] = ()
+    by_eye: bool = False
+    near: tuple[Block, ...] = ()
     budget: Budget = Budget()
 
     @classmethod
     def plain(cls, sketch: Sketch, page: Page) -> FitRequest:
         """Return a request on the page's usual grid and print sizes."""
         return cls(sketch, page, bounds.DEFAULT_GRID[page.unit], bounds.PRINT_SIZES[page.unit])
+
+    def pin(self, block_id: str) -> Pin:
+        """Return what is settled about a block; nothing is a pin too."""
+        return next((pin for pin in self.pins if pin.block == block_id), Pin(block_id))
 
 
 class Status(Enum):
@@ -136,6 +167,7 @@ class Cost:
     photos: int
     moved: int
     lines: int
+    rows: int
     displacement: int
 
 

@@ -11,11 +11,12 @@ Each rule carries the ``Demand`` it comes from, in words a scrapbooker uses.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from typing import Final
 
 from inkquilt.fit import bounds
+from inkquilt.fit.pins import pins_of, replanned
 from inkquilt.fit.request import Demand, FitRequest, School
 from inkquilt.fit.sizes import (
     FreeSize,
@@ -31,6 +32,7 @@ from inkquilt.page import Margins, Side
 from inkquilt.sketch.geometry import TRIG, Axis, Ends, is_tilted, trig
 from inkquilt.sketch.model import Block, Role, Shape, Sketch
 from inkquilt.sketch.relations import (
+    ONE_LINE,
     SIDE_ENDS,
     Apart,
     Beside,
@@ -40,8 +42,10 @@ from inkquilt.sketch.relations import (
     Relations,
     Reveals,
     Stacks,
+    gap_between,
     read_relations,
 )
+from inkquilt.sketch.ties import tied, untied
 
 #: Stands for the page in an ``Edge``.
 PAGE: Final = ""
@@ -107,11 +111,35 @@ class Rules:
     slanted: tuple[Slanted, ...]
     wishes: tuple[Apart, ...]
 
+    def neighbours(self, axis: Axis) -> Iterator[tuple[str, str]]:
+        """Yield outermost pieces that follow each other along an axis, the page's edges (``PAGE``) at both ends."""
+        boxes, across = self.relations.boxes, axis.other
+        hard = [a for a in self.relations.aparts if a.hard and a.axis is axis]
+        pairs = [
+            (a.first, a.second)
+            for a in hard
+            if self.stacks.root(a.first) == a.first and self.stacks.root(a.second) == a.second
+        ]
+        near = [
+            (first, second)
+            for first, second in without_detours(pairs)
+            if gap_between(boxes[first].along(across), boxes[second].along(across)) < 0
+        ]
+        yield from near
+        before, after = {first for first, _ in near}, {second for _, second in near}
+        ends = (Side.LEFT, Side.RIGHT) if axis is Axis.X else (Side.TOP, Side.BOTTOM)
+        for name in before | after:
+            runs = self.relations.run_offs[name]
+            if name not in after and ends[0] not in runs:
+                yield PAGE, name
+            if name not in before and ends[1] not in runs:
+                yield name, PAGE
+
 
 def write_rules(sketch: Sketch, request: FitRequest, school: School) -> Rules:
     """Write down the rules for a sketch already oriented and cut to its page."""
-    relations = read_relations(sketch)
     blocks = {block.id: block for block in sketch.blocks if block.role is not Role.BASE}
+    relations = relations_for(sketch, request, blocks)
     stacks = Stacks(relations.mattings)
     pieces = [block for block in blocks.values() if block.role is not Role.MAT]
     sizes = {block.id: sizes_for(block, sketch, request, school) for block in pieces}
@@ -135,6 +163,12 @@ def write_rules(sketch: Sketch, request: FitRequest, school: School) -> Rules:
         tuple(writer.slanted),
         tuple(apart for apart in relations.aparts if not apart.hard and writer.is_outermost_pair(apart)),
     )
+
+
+def relations_for(sketch: Sketch, request: FitRequest, blocks: Mapping[str, Block]) -> Relations:
+    """Return the sketch's relations with what was untied, tied and moved by hand."""
+    read = read_relations(sketch, bounds.BY_EYE if request.by_eye else ONE_LINE)
+    return replanned(tied(untied(read, request.untied), request.ties), blocks, request)
 
 
 class _Writer:
@@ -172,6 +206,7 @@ class _Writer:
             if block.role is not Role.MAT:
                 self.size_rules(block)
         self.mat_rules()
+        self.pin_rules()
         self.order_rules()
         for overlap in self.relations.overlaps:
             self.overlap_rules(overlap)
@@ -249,6 +284,29 @@ class _Writer:
             return f"{block.name} is at least {self.length(height)} high"
         return f"{block.name} is at least {self.length(least.width)} × {self.length(least.height)}"
 
+    # -- pins ------------------------------------------------------------------
+
+    def pin_rules(self) -> None:
+        """Hold what was settled by hand: places of stacks, sizes of pieces (tilted ones in the model)."""
+        page = {Axis.X: self.request.page.width, Axis.Y: self.request.page.height}
+        for pin, axis, start, length in pins_of(self.request):
+            if pin.block not in self.blocks or is_tilted(self.blocks[pin.block]):
+                continue
+            low, high = Edge(pin.block, axis, False), Edge(pin.block, axis, True)
+            if length is not None:
+                what = "wide" if axis is Axis.X else "high"
+                demand = Demand(f"{self.name(pin.block)} is pinned {self.length(length)} {what}", (pin.block,))
+                self.add(low, high, length, demand, self.name(pin.block))
+                self.add(high, low, -length, demand, self.name(pin.block))
+            if start is not None:
+                root = self.stacks.root(pin.block)
+                side = "left" if axis is Axis.X else "top"
+                demand = Demand(f"{self.name(root)} is pinned {self.length(start)} from the {side}", (root,))
+                near, edge = Edge(PAGE, axis, False), Edge(root, axis, False)
+                self.add(near, edge, start, demand, f"{self.name(root)} pinned at")
+                far = Edge(PAGE, axis, True)
+                self.add(edge, far, page[axis] - start, demand, f"from {self.name(root)}'s pin to the {_FAR[axis]}")
+
     # -- mats ------------------------------------------------------------------
 
     def mat_rules(self) -> None:
@@ -313,7 +371,7 @@ class _Writer:
         words = f"{self.name(upper)} goes on lying over {self.name(lower)} as drawn"
         demand = Demand(words, (upper, lower))
         for axis in Axis:
-            over, under = self.relations.boxes[upper].along(axis), self.relations.boxes[lower].along(axis)
+            over, under = overlap.over.along(axis), overlap.under.along(axis)
             self.lie_rules(overlap, axis, over, under, demand)
             if overlap.covers and overlap.along(axis) is not Lie.SPANNING:
                 covered = min(over.high, under.high) - max(over.low, under.low)
@@ -343,6 +401,9 @@ class _Writer:
                 self.add(lower_low, upper_low, by(over.low - under.low), demand, "overhang")
                 self.add(upper_low, lower_high, by(under.high - over.low), demand, "overlap")
                 self.add(lower_high, upper_high, by(over.high - under.high), demand, "overhang")
+
+
+_FAR: Final = {Axis.X: "right", Axis.Y: "foot"}
 
 
 def reach_of_sizes(block: Block, width: Ends, height: Ends) -> Iterator[Ends]:

@@ -8,13 +8,13 @@ bounds on the grid (``FreeSize``).
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from itertools import pairwise
 from typing import Final, NamedTuple, TypeAlias
 
 from inkquilt.fit import bounds
-from inkquilt.fit.request import FitRequest, School
+from inkquilt.fit.request import FitRequest, School, TrimLimits
 from inkquilt.lengths import INCH, MM, Grains, Unit
 from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
 
@@ -89,7 +89,8 @@ class PrintChoice:
     """The prints a photo may be, trimmed by whole ``grid`` steps.
 
     ``stance`` 1 keeps it upright, -1 landscape, 0 square, None leaves it open.
-    Costs count from ``wanted``; ``as_drawn`` is the size that is dearest to keep.
+    Costs count from ``wanted``; ``as_drawn`` is the size that is dearest to keep;
+    below ``least`` something that matters on the photo is lost.
     """
 
     prints: tuple[PrintOption, ...]
@@ -97,6 +98,7 @@ class PrintChoice:
     as_drawn: Size | None
     stance: int | None
     grid: Grains
+    least: Size | None = None
 
     def lies_over(self, option: PrintOption) -> bool:
         """Tell whether a print lies the other way than the photo was drawn."""
@@ -156,15 +158,34 @@ def scale_of(sketch: Sketch, request: FitRequest) -> tuple[Fraction, Fraction]:
 
 def sizes_for(block: Block, sketch: Sketch, request: FitRequest, school: School) -> Sizes:
     """Return the sizes a block that is neither base nor mat may take."""
+    pin = request.pin(block.id)
+    if pin.width is not None and pin.height is not None:
+        return _pinned_size(block, Size(pin.width, pin.height), request)
     if block.role is Role.PHOTO:
         return _print_choice(block, sketch, request, school)
     if block.role is Role.TAG:
-        return SizeChoice(tuple(_scaled_options(block, request, bounds.TAG_SMALLEST, bounds.TAG_LARGEST)))
+        return _size_choice(block, request, bounds.TAG_SMALLEST, bounds.TAG_LARGEST)
     if block.role is Role.CLUSTER:
         smaller = request.page.width < sketch.page.width or request.page.height < sketch.page.height
         smallest = bounds.CLUSTER_SMALLEST if smaller else Fraction(1)
-        return SizeChoice(tuple(_scaled_options(block, request, smallest, Fraction(1))))
+        return _size_choice(block, request, smallest, Fraction(1))
     return _free_size(block, request)
+
+
+def size_on_page(block: Block, request: FitRequest) -> Size | None:
+    """Return the size a block has on the page that exists already, if there is one."""
+    return next((near.size for near in request.near if near.id == block.id), None)
+
+
+def _pinned_size(block: Block, size: Size, request: FitRequest) -> Sizes:
+    """A person's own size stands as it is: no grid, no list, no trimming of a photo."""
+    if block.role is Role.PHOTO:
+        whole = PrintOption(size, (TrimBound(1, 0, 0), TrimBound(0, 1, 0)))
+        return PrintChoice((whole,), size, size, None, request.grid)
+    if block.role in (Role.TAG, Role.CLUSTER):
+        return SizeChoice((SizeOption(size.width, size.height, 0),))
+    square = block.shape is Shape.CIRCLE
+    return FreeSize(Range(size.width, size.width), Range(size.height, size.height), square)
 
 
 # -- photos --------------------------------------------------------------------------
@@ -172,17 +193,28 @@ def sizes_for(block: Block, sketch: Sketch, request: FitRequest, school: School)
 
 def _print_choice(block: Block, sketch: Sketch, request: FitRequest, school: School) -> PrintChoice:
     scale_x, scale_y = scale_of(sketch, request)
-    keeps = school is School.KEEP_PHOTOS
+    keeps = keeps_photos(school)
     wanted = block.size if keeps else Size(round(block.width * scale_x), round(block.height * scale_y))
     sizes = {size for listed in request.print_sizes for size in (listed, listed.swapped())}
     if keeps:
         sizes.add(block.size)
+    if (present := size_on_page(block, request)) is not None:
+        sizes.add(present)
+        wanted, keeps = present, True
     stance = None if block.id in request.any_orientation else stance_of(block.size)
     if block.shape is Shape.CIRCLE:
         stance = 0
-    options = [PrintOption(size, tuple(_trim_bounds(size, request))) for size in sorted(sizes, key=_by_area)]
+    terms = request
+    if block.id in request.never_trim:
+        terms = replace(request, trim=TrimLimits(0, Fraction(0)))
+    options = [PrintOption(size, tuple(_trim_bounds(size, terms))) for size in sorted(sizes, key=_by_area)]
     usable = tuple(option for option in options if stance is None or _can_stand(option, stance, request.grid))
-    return PrintChoice(usable, wanted, block.size if keeps else None, stance, request.grid)
+    return PrintChoice(usable, wanted, wanted if keeps else None, stance, request.grid, block.min_size)
+
+
+def keeps_photos(school: School) -> bool:
+    """Tell whether a school keeps photos at their drawn size rather than in proportion."""
+    return school is not School.KEEP_PROPORTIONS
 
 
 def _by_area(size: Size) -> tuple[int, int]:
@@ -255,6 +287,18 @@ def trims(whole: Size, request: FitRequest) -> Iterator[Size]:
 # -- pieces that exist at a size -------------------------------------------------------
 
 
+def _size_choice(block: Block, request: FitRequest, smallest: Fraction, largest: Fraction) -> SizeChoice:
+    options = tuple(_scaled_options(block, request, smallest, largest))
+    present = size_on_page(block, request)
+    if present is None:
+        return SizeChoice(options)
+    far = [abs(option.width - present.width) + abs(option.height - present.height) for option in options]
+    counted = [SizeOption(o.width, o.height, off // request.grid) for o, off in zip(options, far, strict=True)]
+    if present not in [Size(option.width, option.height) for option in options]:
+        counted.append(SizeOption(present.width, present.height, 0))
+    return SizeChoice(tuple(counted))
+
+
 def _scaled_options(block: Block, request: FitRequest, smallest: Fraction, largest: Fraction) -> Iterator[SizeOption]:
     """Yield the sizes on the grid that keep the proportions to within a step; nearest to as drawn is cheapest.
 
@@ -284,6 +328,11 @@ def _free_size(block: Block, request: FitRequest) -> FreeSize:
             height = strip_range(block.height, request.grid)
         else:
             width = strip_range(block.width, request.grid)
+    pin = request.pin(block.id)
+    if pin.width is not None:
+        width = Range(pin.width, pin.width)
+    if pin.height is not None:
+        height = Range(pin.height, pin.height)
     return FreeSize(width, height, square=block.shape is Shape.CIRCLE)
 
 

@@ -8,20 +8,20 @@ from __future__ import annotations
 
 import time
 from collections.abc import Iterable, Iterator
-from dataclasses import replace
 
 from ortools.sat.python import cp_model
 
 from inkquilt.errors import FitNotSound
 from inkquilt.fit.check import check_fit
 from inkquilt.fit.clash import find_clash
-from inkquilt.fit.explain import changes_of, relations_of
+from inkquilt.fit.explain import changes_of
+from inkquilt.fit.kept import relations_of
 from inkquilt.fit.model import FitModel
+from inkquilt.fit.readback import read_back
 from inkquilt.fit.request import Fit, FitRequest, School, Status, Way
-from inkquilt.fit.rules import Rules, write_rules
+from inkquilt.fit.rules import write_rules
 from inkquilt.fit.solver import new_solver
 from inkquilt.fit.wishes import Wishes
-from inkquilt.sketch.model import Block, Role, Size
 from inkquilt.sketch.relations import cut_to_page
 from inkquilt.sketch.transform import oriented
 
@@ -76,17 +76,3 @@ def is_possible(request: FitRequest, way: Way) -> bool:
     sketch = cut_to_page(oriented(request.sketch, way.turn, way.mirrored))
     outcome = new_solver(request.budget).solve(FitModel(write_rules(sketch, request, way.school)).cp)
     return outcome in (cp_model.OPTIMAL, cp_model.FEASIBLE)
-
-
-def read_back(solver: cp_model.CpSolver, model: FitModel, rules: Rules) -> tuple[Block, ...]:
-    """Return all blocks of the sketch, in file order, where the solver put them."""
-    page = rules.request.page
-    blocks = []
-    for block in rules.sketch.blocks:
-        if block.role is Role.BASE:
-            blocks.append(replace(block.placed(0, 0, Size(page.width, page.height)), turn=0))
-            continue
-        place = model.placed[block.id]
-        size = Size(int(solver.value(place.width)), int(solver.value(place.height)))
-        blocks.append(block.placed(int(solver.value(place.x)), int(solver.value(place.y)), size))
-    return tuple(blocks)

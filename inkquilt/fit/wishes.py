@@ -9,27 +9,40 @@ Costs count grid steps; a miss of up to half a step counts as none:
 photos        the cost of the size chosen (``sizes``)
 moved         on the sketch's own page only: blocks that are not as drawn, so that
               none but the offending ones change
-lines         edges that left the line they were drawn on; a line stays where most of it stays
+lines         edges that left the line they were drawn on; a line stays where most of it
+              stays; a layer on another that no longer shows the same all round counts 2
+rows          gaps of a row that are not the row's gap, pieces of one size that are not,
+              things that were centred and are off by more than a step
 displacement  per stack and axis: twice the way of its centre from the scaled
-              place; per free length: its difference from the scaled length; per
+              place, or from where it is anchored (then three times as dear); per free
+              length: its difference from the scaled length; per
               tag or cluster: steps off its drawn size; per pair that was apart on
-              both axes and overlaps on the one not kept: the steps of overlap
+              both axes and overlaps on the one not kept: the steps of overlap; per
+              tucked end: three times the steps it is tucked more or less than drawn
+
+On a page that exists already (``near``) places and sizes are counted from that page.
+Where places are free (the school of the idea, on another page) they cost nothing; instead the gaps
+between neighbours and to the page's edges count from one even gap on each axis.
 """
 
 from __future__ import annotations
 
 from dataclasses import dataclass, field
 from fractions import Fraction
+from itertools import pairwise
+from typing import Any
 
 from ortools.sat.python import cp_model
 
+from inkquilt.fit import bounds
 from inkquilt.fit.model import Expr, FitModel
-from inkquilt.fit.request import Cost
-from inkquilt.fit.rules import Rules
-from inkquilt.fit.sizes import FreeSize, ceil_steps, scale_of
-from inkquilt.page import Side
+from inkquilt.fit.request import Cost, School
+from inkquilt.fit.rules import PAGE, Rules
+from inkquilt.fit.sizes import FreeSize, ceil_steps, partner_reveal, scale_of
+from inkquilt.page import LARGEST_SIDE, Side
 from inkquilt.sketch.geometry import Axis, is_tilted
-from inkquilt.sketch.model import Role
+from inkquilt.sketch.model import Block, Role
+from inkquilt.sketch.patterns import Along, Anchor, Centred, Concentric, EqualGaps, EqualSizes, Tuck
 from inkquilt.sketch.relations import Edge, SharedLine
 
 
@@ -54,27 +67,35 @@ class Wishes:
     def __init__(self, model: FitModel) -> None:
         self.model = model
         self.rules: Rules = model.rules
-        self.photos, self.moved, self.lines, self.displacement = _Stage(), _Stage(), _Stage(), _Stage()
+        self.photos, self.moved, self.lines = _Stage(), _Stage(), _Stage()
+        self.rows, self.displacement = _Stage(), _Stage()
+        self.scales = dict(zip(Axis, scale_of(self.rules.sketch, self.rules.request), strict=True))
+        self.near = {block.id: block for block in self.rules.request.near}
+        own_page = set(self.scales.values()) == {Fraction(1)}
+        self.free_places = self.rules.school is School.IDEA and not self.near and not own_page
         self._size_wishes()
-        if set(scale_of(self.rules.sketch, self.rules.request)) == {Fraction(1)}:
+        if own_page and not self.near:
             self._stay_wishes()
         for line in self.rules.relations.lines:
             self._line_wish(line)
+        self._pattern_wishes()
         self._place_wishes()
         self._order_wishes()
-        self.line_weight = self.displacement.most + 1
+        self.row_weight = self.displacement.most + 1
+        self.line_weight = self.row_weight * (self.rows.most + 1)
         self.moved_weight = self.line_weight * (self.lines.most + 1)
         self.photo_weight = self.moved_weight * (self.moved.most + 1)
         model.cp.minimize(
             self.photo_weight * self.photos.total()
             + self.moved_weight * self.moved.total()
             + self.line_weight * self.lines.total()
+            + self.row_weight * self.rows.total()
             + self.displacement.total()
         )
 
     def cost(self, solver: cp_model.CpSolver) -> Cost:
         """Read what each stage cost in a solution, in whole numbers."""
-        stages = (self.photos, self.moved, self.lines, self.displacement)
+        stages = (self.photos, self.moved, self.lines, self.rows, self.displacement)
         return Cost(*(int(solver.value(stage.total())) for stage in stages))
 
     def _stay_wishes(self) -> None:
@@ -109,27 +130,162 @@ class Wishes:
         lost = []
         for edge in line.edges:
             off = model.cp.new_bool_var(f"off {edge.block} {edge.axis.value} {edge.high}")
-            model.cp.add(model.edge(edge).expr == place).only_enforce_if(~off)
+            self._hold(model.edge(edge).expr == place, off)
             lost.append(off)
         self.lines.add(sum(lost), len(lost) - 1)
 
+    # -- patterns --------------------------------------------------------------
+
+    def _pattern_wishes(self) -> None:
+        patterns = self.rules.relations.patterns
+        for row in patterns.gaps:
+            self._gap_wish(row)
+        for sizes in patterns.sizes:
+            self._size_wish(sizes)
+        for centred in patterns.centred:
+            off = self._off("off centre")
+            before, after = self._margins(centred)
+            self._hold(after - before >= 0, off)  # the odd step goes to the right or the foot
+            self._hold(after - before <= self.model.grid, off)
+            self.rows.add(off, 1)
+        for layer in patterns.concentric:
+            self._layer_wish(layer)
+
+    def _off(self, name: str) -> cp_model.IntVar:
+        return self.model.cp.new_bool_var(name)
+
+    def _hold(self, condition: Any, off: cp_model.IntVar) -> None:
+        """Require a condition unless it is given up; it may be settled already."""
+        if isinstance(condition, bool):
+            if not condition:
+                self.model.cp.add(off == 1)
+        else:
+            self.model.cp.add(condition).only_enforce_if(~off)
+
+    def _span(self, block_id: str, axis: Axis) -> tuple[Expr, Expr]:
+        """Return where an unturned block begins and how long it is on an axis."""
+        place = self.model.placed[block_id]
+        return (place.x, place.width) if axis is Axis.X else (place.y, place.height)
+
+    def _gap_wish(self, row: EqualGaps) -> None:
+        """One gap for the row; each gap is it or counts as lost, at most all but one."""
+        gap = self.model.new_var(-self.model.extent(row.axis), self.model.extent(row.axis))
+        spans = [self._span(block_id, row.axis) for block_id in row.blocks]
+        lost = []
+        for (start, length), (after, _) in pairwise(spans):
+            off = self._off("uneven gap")
+            self._hold(after - start - length == gap, off)
+            lost.append(off)
+        self.rows.add(sum(lost), len(lost) - 1)
+
+    def _size_wish(self, sizes: EqualSizes) -> None:
+        """One width and height for the group; each piece has them or counts as lost, at most all but one."""
+        width, height = self.model.new_var(0, LARGEST_SIDE), self.model.new_var(0, LARGEST_SIDE)
+        lost = []
+        for block_id in sizes.blocks:
+            off = self._off("another size")
+            place = self.model.placed[block_id]
+            self._hold(place.width == width, off)
+            self._hold(place.height == height, off)
+            lost.append(off)
+        self.rows.add(sum(lost), len(lost) - 1)
+
+    def _margins(self, centred: Centred) -> tuple[Expr, Expr]:
+        low, _ = self._span(centred.first, centred.axis)
+        start, length = self._span(centred.last, centred.axis)
+        if not centred.on:
+            return low, self.model.extent(centred.axis) - start - length
+        on, whole = self._span(centred.on, centred.axis)
+        return low - on, on + whole - start - length
+
+    def _layer_wish(self, layer: Concentric) -> None:
+        off = self._off("uneven layer")
+        reveal = partner_reveal(layer.reveal, self.rules.sketch.unit, self.model.page.unit)
+        for axis in Axis:
+            start, length = self._span(layer.upper, axis)
+            under, whole = self._span(layer.lower, axis)
+            self._hold(start - under == reveal, off)
+            self._hold(under + whole - start - length == reveal, off)
+        self.lines.add(2 * off, 2)
+
+    # -- places ----------------------------------------------------------------
+
     def _place_wishes(self) -> None:
-        scales = dict(zip(Axis, scale_of(self.rules.sketch, self.rules.request), strict=True))
+        patterns = self.rules.relations.patterns
+        anchored = {(anchor.upper, anchor.axis) for anchor in patterns.anchors}
+        anchored |= {(along.upper, along.axis) for along in patterns.alongs}
+        free_places = self.free_places
         for block_id, block in self.rules.blocks.items():
             if block_id in self.rules.relations.layers:
                 continue
-            drawn = {Axis.X: (block.x, block.width), Axis.Y: (block.y, block.height)}
-            place = self.model.placed[block_id]
-            exprs = {Axis.X: (place.x, place.width), Axis.Y: (place.y, place.height)}
             for axis in Axis:
-                start, length = drawn[axis]
-                start_expr, length_expr = exprs[axis]
+                start, length = self._drawn(block, axis)
+                start_expr, length_expr = self._span(block_id, axis)
                 if isinstance(length_expr, int):
-                    continue  # it spans the page
-                if self._is_free(block_id) and not is_tilted(block):
-                    self._near(length_expr, length * scales[axis], 1)
-                if self.rules.stacks.root(block_id) == block_id and not self._at_page_edge(block_id, axis):
-                    self._near(2 * start_expr + length_expr, (2 * start + length) * scales[axis], 2)
+                    if isinstance(start_expr, int):
+                        continue  # it spans the page, or is pinned
+                elif self._is_free(block_id) and not is_tilted(block):
+                    self._near(length_expr, length, 1)
+                is_root = self.rules.stacks.root(block_id) == block_id
+                settled = (block_id, axis) in anchored or self._at_page_edge(block_id, axis)
+                if is_root and not settled and not free_places:
+                    self._near(2 * start_expr + length_expr, 2 * start + length, 2)
+        for anchor in patterns.anchors:
+            self._anchor_wish(anchor)
+        for along in patterns.alongs:
+            self._along_wish(along)
+        for tuck in patterns.tucks:
+            self._tuck_wish(tuck)
+        if free_places:
+            self._even_wishes()
+
+    def _drawn(self, block: Block, axis: Axis) -> tuple[Fraction, Fraction]:
+        """Return where a block should begin and how long it should be: scaled, or as on the page that exists."""
+        present = self.near.get(block.id)
+        source, scale = (present, Fraction(1)) if present is not None else (block, self.scales[axis])
+        start, length = (source.x, source.width) if axis is Axis.X else (source.y, source.height)
+        return start * scale, length * scale
+
+    def _anchor_wish(self, anchor: Anchor) -> None:
+        start, length = self._span(anchor.upper, anchor.axis)
+        under, whole = self._span(anchor.lower, anchor.axis)
+        edge = under + whole if anchor.high else under
+        self._near(2 * start + length - 2 * edge, Fraction(anchor.doubled), 2, bounds.ANCHORED)
+
+    def _along_wish(self, along: Along) -> None:
+        """Keep the place along a piece in proportion: its middle at the drawn part of the length it has now."""
+        start, length = self._span(along.upper, along.axis)
+        under, whole = self._span(along.lower, along.axis)
+        part = Fraction(along.part, along.whole).limit_denominator(64)
+        middle = (2 * start + length - 2 * under) * part.denominator
+        wanted = 2 * whole * part.numerator
+        most = ceil_steps(2 * max(self.model.page.width, self.model.page.height), self.model.grid) + 2
+        steps = self.model.new_var(0, most)
+        unit = self.model.grid * part.denominator
+        for miss in (middle - wanted, wanted - middle):
+            self.model.cp.add(unit * steps + unit // 2 >= miss)
+        self.displacement.add(bounds.ANCHORED * steps, bounds.ANCHORED * most)
+
+    def _tuck_wish(self, tuck: Tuck) -> None:
+        over, length = self._span(tuck.upper, tuck.axis)
+        under, whole = self._span(tuck.lower, tuck.axis)
+        amount = under + whole - over if tuck.high else over + length - under
+        self._near(amount, Fraction(tuck.amount), 1, bounds.ANCHORED)
+
+    def _even_wishes(self) -> None:
+        """Spread neighbours evenly: each gap between them or to the page's edge counts from one gap per axis."""
+        for axis in Axis:
+            even = self.model.new_var(0, self.model.extent(axis))
+            for before, after in self.rules.neighbours(axis):
+                if before == PAGE:
+                    room = self._span(after, axis)[0]
+                else:
+                    start, length = self._span(before, axis)
+                    end = self.model.extent(axis) if after == PAGE else self._span(after, axis)[0]
+                    room = end - start - length
+                most = ceil_steps(self.model.extent(axis), self.model.grid) + 2
+                steps = self.model.near(room - even, 0, most)
+                self.displacement.add(steps, most)
 
     def _is_free(self, block_id: str) -> bool:
         return isinstance(self.rules.sizes.get(block_id), FreeSize)
@@ -139,10 +295,10 @@ class Wishes:
         sides = {Side.LEFT, Side.RIGHT} if axis is Axis.X else {Side.TOP, Side.BOTTOM}
         return bool(sides & self.rules.relations.run_offs[block_id])
 
-    def _near(self, expr: Expr, wanted: Fraction, doubled: int) -> None:
+    def _near(self, expr: Expr, wanted: Fraction, doubled: int, weight: int = 1) -> None:
         """Cost the steps by which ``expr`` misses ``wanted`` (rounded to a grain), half a step free."""
         most = ceil_steps(doubled * max(self.model.page.width, self.model.page.height), self.model.grid) + 2
-        self.displacement.add(self.model.near(expr, round(wanted), most), most)
+        self.displacement.add(weight * self.model.near(expr, round(wanted), most), weight * most)
 
     def _order_wishes(self) -> None:
         for wish in self.rules.wishes:

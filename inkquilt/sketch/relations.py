@@ -21,6 +21,7 @@ from inkquilt.lengths import INCH, SIXTY_FOURTH, Grains
 from inkquilt.page import Side
 from inkquilt.sketch.geometry import CORNER_SCALE, TRIG, Axis, Box, Ends, Point, box, is_tilted, outline, trig
 from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
+from inkquilt.sketch.patterns import Drawn, Lying, Patterns, read_patterns
 
 #: Edges this close count as one line.
 ONE_LINE: Final[Grains] = SIXTY_FOURTH
@@ -92,13 +93,15 @@ class Lie(Enum):
 
 @dataclass(frozen=True, slots=True)
 class Overlap:
-    """``upper`` lies partly over ``lower``: how on each axis, and their drawn boxes."""
+    """``upper`` lies partly over ``lower``: how on each axis; ``over`` and ``under`` are their boxes as drawn."""
 
     upper: str
     lower: str
     x: Lie
     y: Lie
     covers: bool
+    over: Box
+    under: Box
 
     def along(self, axis: Axis) -> Lie:
         """Return how it lies on one axis."""
@@ -130,6 +133,7 @@ class Relations:
     aparts: tuple[Apart, ...]
     overlaps: tuple[Overlap, ...]
     besides: tuple[Beside, ...]
+    patterns: Patterns
 
 
 COVERABLE: Final = frozenset({Role.PHOTO, Role.TITLE, Role.JOURNALING})
@@ -149,18 +153,38 @@ def cut_to_page(sketch: Sketch) -> Sketch:
     return replace(sketch, blocks=tuple(map(cut, sketch.blocks)))
 
 
-def read_relations(sketch: Sketch) -> Relations:
-    """Read every relation of a sketch that has been cut to its page."""
+def read_relations(sketch: Sketch, one_line: Grains = ONE_LINE) -> Relations:
+    """Read every relation of a sketch that has been cut to its page.
+
+    Edges within ``one_line`` of each other are taken for one line.
+    """
     blocks = {block.id: block for block in sketch.blocks if block.role is not Role.BASE}
     boxes = {block_id: box(block) for block_id, block in blocks.items()}
     layers = {b.id: reveal for b in blocks.values() if (reveal := _layer_reveal(b, sketch.page)) is not None}
     run_offs = {b.id: _run_offs(b, sketch.page) for b in blocks.values()}
     mattings = tuple(_matting(block, blocks) for block in blocks.values() if block.of)
     stacks = Stacks(mattings)
-    lines = tuple(_shared_lines(blocks, boxes, run_offs, layers, stacks))
+    lines = tuple(_shared_lines(blocks, boxes, run_offs, layers, stacks, one_line))
     pairs = _Pairs(blocks, boxes, stacks, [block.id for block in sketch.stacked() if block.id in blocks])
+    drawn = Drawn(
+        sketch.page,
+        {name: block for name, block in blocks.items() if stacks.root(name) == name},
+        blocks,
+        boxes,
+        {name: frozenset(SIDE_ENDS[side][0] for side in sides) for name, sides in run_offs.items()},
+        frozenset(layers),
+        tuple(Lying(overlap.upper, overlap.lower) for overlap in pairs.overlaps),
+    )
     return Relations(
-        boxes, run_offs, layers, mattings, lines, tuple(pairs.aparts), tuple(pairs.overlaps), tuple(pairs.besides)
+        boxes,
+        run_offs,
+        layers,
+        mattings,
+        lines,
+        tuple(pairs.aparts),
+        tuple(pairs.overlaps),
+        tuple(pairs.besides),
+        read_patterns(drawn),
     )
 
 
@@ -253,6 +277,7 @@ def _shared_lines(
     run_offs: Mapping[str, frozenset[Side]],
     layers: Mapping[str, Grains],
     stacks: Stacks,
+    one_line: Grains,
 ) -> Iterator[SharedLine]:
     for axis in Axis:
         places: list[tuple[Grains, Edge]] = []
@@ -264,18 +289,18 @@ def _shared_lines(
                 if side_axis is axis and side not in run_offs[block.id]:
                     places.append((ends.high if high else ends.low, Edge(block.id, axis, high)))
         places.sort(key=lambda place: place[0])
-        for edges in _close_together(places):
+        for edges in _close_together(places, one_line):
             edges = _without_implied(edges, boxes, stacks)
             if len({stacks.root(edge.block) for edge in edges}) > 1:
                 yield SharedLine(axis, tuple(edges))
 
 
-def _close_together(places: list[tuple[Grains, Edge]]) -> Iterator[list[Edge]]:
-    """Group sorted edges: each group reaches at most ``ONE_LINE`` from its first edge."""
+def _close_together(places: list[tuple[Grains, Edge]], one_line: Grains) -> Iterator[list[Edge]]:
+    """Group sorted edges: each group reaches at most ``one_line`` from its first edge."""
     group: list[Edge] = []
     start = 0
     for place, edge in places:
-        if group and place - start > ONE_LINE:
+        if group and place - start > one_line:
             yield group
             group = []
         if not group:
@@ -321,35 +346,47 @@ class _Pairs:
                     self.pair(lower, upper)
 
     def pair(self, lower: str, upper: str) -> None:
-        gaps = {axis: self.gap(lower, upper, axis) for axis in Axis}
-        open_axes = [axis for axis in Axis if gaps[axis] >= -ONE_LINE]
-        if open_axes:
-            hard = max(open_axes, key=lambda axis: gaps[axis])  # tie: x, the first
-            for axis in open_axes:
-                self.aparts.append(self.apart(lower, upper, axis, hard=axis is hard))
+        apart = aparts_of(lower, upper, self.boxes[lower], self.boxes[upper])
+        if apart:
+            self.aparts.extend(apart)
             return
-        if is_tilted(self.blocks[lower]) or is_tilted(self.blocks[upper]) or self.has_hull(lower, upper):
+        if has_hull(self.blocks[lower]) or has_hull(self.blocks[upper]):
             beside = separation(self.blocks[lower], self.blocks[upper])
             if beside is not None:
                 self.besides.append(beside)
                 return
-        below, above = self.boxes[lower], self.boxes[upper]
         covers = self.blocks[lower].role in COVERABLE
-        self.overlaps.append(Overlap(upper, lower, lie(above.x, below.x), lie(above.y, below.y), covers))
+        self.overlaps.append(overlap_of(upper, lower, self.boxes[upper], self.boxes[lower], covers))
 
-    def has_hull(self, lower: str, upper: str) -> bool:
-        round_or_pointed = (Shape.CIRCLE, Shape.TRIANGLE)
-        return self.blocks[lower].shape in round_or_pointed or self.blocks[upper].shape in round_or_pointed
 
-    def gap(self, a: str, b: str, axis: Axis) -> Grains:
-        """Free length between two blocks on an axis, negative where they overlap."""
-        one, two = self.boxes[a].along(axis), self.boxes[b].along(axis)
-        return max(two.low - one.high, one.low - two.high)
+def has_hull(block: Block) -> bool:
+    """Tell whether a block's outline is less than the upright box round it."""
+    return is_tilted(block) or block.shape in (Shape.CIRCLE, Shape.TRIANGLE)
 
-    def apart(self, a: str, b: str, axis: Axis, hard: bool) -> Apart:
-        one, two = self.boxes[a].along(axis), self.boxes[b].along(axis)
-        a_first = two.low - one.high >= one.low - two.high
-        return Apart(a, b, axis, hard) if a_first else Apart(b, a, axis, hard)
+
+def gap_between(a: Ends, b: Ends) -> Grains:
+    """Return the free length between two things on an axis, negative where they overlap."""
+    return max(b.low - a.high, a.low - b.high)
+
+
+def aparts_of(a: str, b: str, one: Box, two: Box) -> list[Apart]:
+    """Return on which axes two boxes are apart; the wider gap is hard (tie: x)."""
+    gaps = {axis: gap_between(one.along(axis), two.along(axis)) for axis in Axis}
+    open_axes = [axis for axis in Axis if gaps[axis] >= -ONE_LINE]
+    hard = max(open_axes, key=lambda axis: gaps[axis], default=None)
+    return [apart_on(axis, a, b, one, two, axis is hard) for axis in open_axes]
+
+
+def apart_on(axis: Axis, a: str, b: str, one: Box, two: Box, hard: bool) -> Apart:
+    """Return the order of two boxes on an axis."""
+    first, second = one.along(axis), two.along(axis)
+    a_first = second.low - first.high >= first.low - second.high
+    return Apart(a, b, axis, hard) if a_first else Apart(b, a, axis, hard)
+
+
+def overlap_of(upper: str, lower: str, over: Box, under: Box, covers: bool) -> Overlap:
+    """Return how one box lies over another."""
+    return Overlap(upper, lower, lie(over.x, under.x), lie(over.y, under.y), covers, over, under)
 
 
 def lie(upper: Ends, lower: Ends) -> Lie:

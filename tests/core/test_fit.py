@@ -45,7 +45,7 @@ class OwnPage(TestCase):
                 result = fitted(sketch, own_page(sketch), school)
                 with self.subTest(sketch.name, school=school):
                     self.assertEqual(result.status, Status.OPTIMAL)
-                    self.assertEqual(result.cost, Cost(0, 0, 0, 0))
+                    self.assertEqual(result.cost, Cost(0, 0, 0, 0, 0))
                     self.assertEqual(result.blocks, result.sketch.blocks)
                     self.assertEqual(result.changes, ())
                     self.assertEqual(result.relations.broken, ())
