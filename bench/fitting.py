@@ -10,12 +10,13 @@ import statistics
 from decimal import Decimal
 from pathlib import Path
 
-from inkquilt.fit import Fit, FitRequest, Status, fit
-from inkquilt.fit.solve import USUAL_WAYS
+from inkquilt.fit import Fit, FitRequest, School, Status, Way
+from inkquilt.fit.solve import fit
 from inkquilt.page import FORMATS
 from inkquilt.sketch.reading import read_sketch
 
 SKETCHES = Path(__file__).parents[1] / "demo" / "sketches"
+USUAL_WAYS = tuple(Way(school, turn) for turn in (0, 90) for school in (School.KEEP_PHOTOS, School.KEEP_PROPORTIONS))
 #: A sketch this large counts for the figure "20 blocks".
 LARGE = 18
 

@@ -48,17 +48,32 @@ class Margins:
 
 
 @dataclass(frozen=True, slots=True)
-class Page:
-    """One page: its size in grains, the unit its owner measures in, what is kept clear.
+class Fold:
+    """Where two facing pages meet: the left one is ``at`` wide, then comes the ``gap``, then the right one."""
 
-    Raises ``PageTooSmall`` when a side is not between 1 in and 48 in, or when the
-    keep-clear margins leave less than half an inch.
+    at: Grains
+    gap: Grains
+
+    @property
+    def end(self) -> Grains:
+        """Where the right page begins."""
+        return self.at + self.gap
+
+
+@dataclass(frozen=True, slots=True)
+class Page:
+    """One page, or two that face each other: size in grains, the unit its owner measures in, what is kept clear.
+
+    With a ``fold`` the width is both pages and the gap between them. Raises
+    ``PageTooSmall`` when a side is not between 1 in and 48 in, or when the keep-clear
+    margins leave less than half an inch.
     """
 
     width: Grains
     height: Grains
     unit: Unit
     clear: Margins = Margins()
+    fold: Fold | None = None
 
     def __post_init__(self) -> None:
         for name, side in (("wide", self.width), ("high", self.height)):
@@ -71,6 +86,12 @@ class Page:
                 raise PageTooSmall(
                     f"a page {with_unit(side, self.unit)} {name} is larger than any album; "
                     f"up to {with_unit(LARGEST_SIDE, self.unit)} works"
+                )
+        if self.fold is not None:
+            right = self.width - self.fold.end
+            if self.fold.gap < 0 or self.fold.at < SMALLEST_SIDE or right < SMALLEST_SIDE:
+                raise PageTooSmall(
+                    f"two facing pages need at least {with_unit(SMALLEST_SIDE, self.unit)} on each side of their gap"
                 )
         if min(self.clear.left, self.clear.top, self.clear.right, self.clear.bottom) < 0:
             raise PageTooSmall("a keep-clear margin cannot be less than nothing")
@@ -104,6 +125,8 @@ FORMATS: Final[tuple[PageFormat, ...]] = (
     PageFormat("6x8", "6 × 8 album", 25 * INCH // 4, 17 * INCH // 2, Unit.IN),
     PageFormat("8x8", "8 × 8", 8 * INCH, 8 * INCH, Unit.IN),
     PageFormat("insert", "Narrow insert", 110 * MM, 210 * MM, Unit.MM),
+    PageFormat("6x12", "6 × 12", 6 * INCH, 12 * INCH, Unit.IN),
+    PageFormat("4x6", "4 × 6 card", 4 * INCH, 6 * INCH, Unit.IN),
     PageFormat("a4", "A4", 210 * MM, 297 * MM, Unit.MM),
     PageFormat("a5", "A5", 148 * MM, 210 * MM, Unit.MM),
 )

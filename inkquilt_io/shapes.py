@@ -12,16 +12,20 @@ from typing import Protocol
 from inkquilt.lengths import Grains, Unit, format_nearest
 from inkquilt.photos import Crop
 from inkquilt.sketch import Block, Role, Shape
-from inkquilt.sketch.geometry import Vertex, drawn_outline
+from inkquilt.sketch.geometry import Vertex, drawn_outline, hole_outline
 from inkquilt_io.look import Colour, tint_of, tints_of
 
 
 @dataclass(frozen=True, slots=True)
 class Outline:
-    """A block's outline: its unturned corners, or a circle when there are none, and how it is turned."""
+    """A block's outline: its unturned corners, or a circle when there are none, and how it is turned.
+
+    ``hole`` are the corners of a frame's hole.
+    """
 
     block: Block
     corners: tuple[Vertex, ...]
+    hole: tuple[Vertex, ...] = ()
 
     @property
     def centre(self) -> tuple[float, float]:
@@ -82,7 +86,7 @@ def walk(page: FittedPage, canvas: Canvas, notes: bool = True) -> None:
     """Draw a page on a canvas, bottom layer first, then the notes on top of all."""
     tints = tints_of(page.blocks)
     outlines = [
-        Outline(block, drawn_outline(block) if block.shape is not Shape.CIRCLE else ())
+        Outline(block, drawn_outline(block) if block.shape is not Shape.CIRCLE else (), hole_outline(block))
         for block in sorted(page.blocks, key=lambda block: (block.role is not Role.BASE, block.level))
     ]
     for outline in outlines:

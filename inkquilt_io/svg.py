@@ -6,6 +6,7 @@ from xml.etree import ElementTree
 
 from inkquilt.lengths import Grains, Unit, format_length
 from inkquilt.sketch import Shape
+from inkquilt.sketch.geometry import Vertex
 from inkquilt_io.look import INK, Colour
 from inkquilt_io.shapes import FittedPage, Outline, Picture, walk
 
@@ -72,9 +73,16 @@ class _SvgCanvas:
                 "height": self.number(block.height),
             }
             self.add("rect", common | place)
+        elif outline.hole:
+            rings = " ".join(self.ring(corners) for corners in (outline.corners, outline.hole))
+            self.add("path", common | {"d": rings, "fill-rule": "evenodd"})
         else:
             points = " ".join(f"{self.number(corner.x)},{self.number(corner.y)}" for corner in outline.corners)
             self.add("polygon", common | {"points": points})
+
+    def ring(self, corners: tuple[Vertex, ...]) -> str:
+        points = " L ".join(f"{self.number(corner.x)} {self.number(corner.y)}" for corner in corners)
+        return f"M {points} Z"
 
     def add(self, tag: str, attributes: dict[str, str]) -> ElementTree.Element:
         return ElementTree.SubElement(self.root, f"{{{NAMESPACE}}}{tag}", attributes)

@@ -5,13 +5,16 @@ from decimal import Decimal
 from pathlib import Path
 from typing import Any
 
-from inkquilt.fit import Fit, FitRequest, School, Way, fit
+from inkquilt.fit import Fit, FitRequest, School, Way
+from inkquilt.fit.solve import fit
 from inkquilt.lengths import Unit, parse_length
 from inkquilt.page import Margins, Page
 from inkquilt.sketch import Block, Sketch
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
 
+#: The schools that fit a sketch as it is drawn.
+PLAIN_SCHOOLS = (School.KEEP_PHOTOS, School.KEEP_PROPORTIONS, School.IDEA)
 DEMO_SKETCHES = sorted((Path(__file__).parents[1] / "demo" / "sketches").glob("*.quilt.json"))
 
 

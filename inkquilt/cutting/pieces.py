@@ -7,9 +7,10 @@ the page's diagram shows. Titles and clusters are not cut from sheets.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
+from inkquilt.page import Fold
 from inkquilt.sketch.model import Block, Role, Shape, Size
 
 #: What is cut from sheets. A journaling block is a card to write on.
@@ -51,13 +52,27 @@ class PieceList:
         return {piece.block: piece.number for piece in pieces}
 
 
+def _halves(block: Block, piece: Piece, fold: Fold | None) -> list[Piece]:
+    if fold is None or block.turn or not (block.x < fold.at and block.x + block.width > fold.end):
+        return [piece]
+    left, right = fold.at - block.x, block.x + block.width - fold.end
+    return [
+        replace(piece, name=f"{piece.name}, {side}", size=Size(width, block.height))
+        for side, width in (("left page", left), ("right page", right))
+    ]
+
+
 def paper_of(block: Block) -> str:
     """Return which paper a block is cut from."""
     return block.paper or block.role.value
 
 
-def pieces_of(blocks: tuple[Block, ...]) -> PieceList:
-    """Return the piece list of a page; papers come in the order in which they are first stuck down."""
+def pieces_of(blocks: tuple[Block, ...], fold: Fold | None = None) -> PieceList:
+    """Return the piece list of a page; papers come in the order in which they are first stuck down.
+
+    On two facing pages a piece that crosses the gap is two pieces under one number,
+    each as long as it lies on its page.
+    """
     order = sorted(blocks, key=lambda block: (block.role is not Role.BASE, block.level))
     papers: dict[str, list[Piece]] = {}
     photos: list[Piece] = []
@@ -66,9 +81,9 @@ def pieces_of(blocks: tuple[Block, ...]) -> PieceList:
         if block.role is not Role.PHOTO and block.role not in CUT_FROM_PAPER:
             continue
         number += 1
-        piece = Piece(number, block.id, block.name, block.role, block.shape, block.size, block.turn != 0)
+        whole = Piece(number, block.id, block.name, block.role, block.shape, block.size, block.turn != 0)
         if block.role is Role.PHOTO:
-            photos.append(piece)
+            photos.append(whole)
         else:
-            papers.setdefault(paper_of(block), []).append(piece)
+            papers.setdefault(paper_of(block), []).extend(_halves(block, whole, fold))
     return PieceList(tuple(PaperPieces(name, tuple(group)) for name, group in papers.items()), tuple(photos))

@@ -1,17 +1,30 @@
 """Fitting: a sketch and another page -> pages worked out block by block.
 
-``bounds``   every number the rules of fitting use, named
-``request``  what is asked and what comes back
-``sizes``    which sizes a block may take
-``model``    the constraint model (build)
-``solver``   how the solver is set up
-``solve``    solving, reading back, checking
-``clash``    why nothing fits: the smallest set of demands and its sum
-``explain``  what changed, what was kept, what broke
-``check``    the hard rules again, by code that shares nothing with the model
+What is asked and the drawing it starts from:
+``bounds``      every number the rules of fitting use, named
+``request``     what is asked and what comes back
+``switches``    choices for a whole page; ``straighten`` tilts that are given up
+``filling``     the extra of a larger page; ``reflow`` rows and columns arranged anew
+``ways``        which ways there are for one sketch and page
+
+Working it out:
+``sizes``       which sizes a block may take
+``pins``        what was settled by hand, and the relations around it
+``rules``       the hard rules as plain arithmetic
+``model``       the constraint model; ``wishes`` its objective; ``solver`` its set-up
+``solve``       solving, reading back (``readback``), checking
+``check``       the hard rules again, by code that shares nothing with the model
+
+Saying what came of it:
+``explain``     what changed and what a fit is called
+``kept``        which relations hold; ``reasons`` why the others were lost
+``clash``       why nothing fits: the smallest set of demands and its sum
+``waysout``     what would help; ``concessions`` what that gives up
+``proposals``   slots to merge, split, drop or leave to a card
+
+Nothing here is imported that loads the solver: ``inkquilt.fit.solve`` does that.
 """
 
-from inkquilt.fit.request import Clash, Fit, FitRequest, School, Status, Way
-from inkquilt.fit.solve import fit, fit_ways
+from inkquilt.fit.request import Clash, Fit, FitRequest, School, Status, Variant, Way
 
-__all__ = ["Clash", "Fit", "FitRequest", "School", "Status", "Way", "fit", "fit_ways"]
+__all__ = ["Clash", "Fit", "FitRequest", "School", "Status", "Variant", "Way"]

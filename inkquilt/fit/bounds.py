@@ -10,6 +10,8 @@ from inkquilt.sketch.model import Size
 
 #: Everything that is cut lies on this grid when nothing else is asked.
 DEFAULT_GRID: Final = {Unit.IN: INCH // 8, Unit.MM: MM}
+#: Measured by eye.
+EYE_GRID: Final = {Unit.IN: INCH // 4, Unit.MM: 5 * MM}
 #: Grids people's cutters have.
 GRIDS: Final = {
     Unit.IN: (INCH // 16, INCH // 8, INCH // 4),

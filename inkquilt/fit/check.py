@@ -31,6 +31,9 @@ _TURNED: Final = 5
 _CLEAR_ROLES: Final = (Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.TAG, Role.CLUSTER)
 
 
+_FREE_ROLES: Final = (Role.PAPER, Role.STRIP, Role.BORDER, Role.TITLE, Role.JOURNALING)
+
+
 class _Rect(NamedTuple):
     left: float
     top: float
@@ -78,7 +81,7 @@ class _Check:
         page = self.request.page
         for block_id, block in self.on_page.items():
             was = self.drawn[block_id]
-            same = ("role", "shape", "level", "of", "paper", "corner", "end", "label")
+            same = ("role", "shape", "level", "of", "paper", "corner", "end", "label", "notch", "corners")
             if any(getattr(was, name) != getattr(block, name) for name in same):
                 yield f"{block_id} is no longer the block that was drawn"
             if block.role is Role.BASE:
@@ -138,7 +141,7 @@ class _Check:
     def _place(self, was: Block, block: Block) -> Iterator[str]:
         page, margins = self.request.page, self.request.page.clear
         runs, layer = self._runs(was), self._layer(was)
-        rect = _rect(block)
+        rect = _Rect(*_outline(block).bounds) if _tilted(block) else _rect(block)
         slack = _TURNED if _tilted(block) else 0
         clear = block.role in _CLEAR_ROLES
         limits = {
@@ -150,6 +153,9 @@ class _Check:
         for side, room in limits.items():
             if room < -slack:
                 yield f"{block.id} reaches {-room} grains past the {side} of the page or into its margin"
+        if page.fold and block.role in (Role.PHOTO, Role.JOURNALING, Role.TAG, Role.CLUSTER):
+            if rect.left < page.fold.at + page.fold.gap - slack and rect.right > page.fold.at + slack:
+                yield f"{block.id} lies over the gap between the pages"
         edges = {
             "left": rect.left,
             "top": rect.top,
@@ -211,6 +217,10 @@ class _Check:
             yield f"{block.id} has no size"
         if block.shape is Shape.CIRCLE and block.width != block.height:
             yield f"{block.id} is no circle any more"
+        across = block.end.value in ("top", "bottom")
+        flat, deep = (block.width, block.height) if across else (block.height, block.width)
+        if block.shape is Shape.HALF_CIRCLE and block.role in _FREE_ROLES and flat != 2 * deep:
+            yield f"{block.id} is no half circle any more"
         if not (self._free(block.id, "width") and self._free(block.id, "height")):
             return
         if block.role is Role.PHOTO:
@@ -225,7 +235,7 @@ class _Check:
                 yield f"{block.id} does not stand as it was drawn"
         listed = {(s.width, s.height) for s in self.request.print_sizes}
         listed |= {(height, width) for width, height in listed}
-        if self.school is not School.KEEP_PROPORTIONS:
+        if self.school not in (School.KEEP_PROPORTIONS, School.REFLOW):
             listed.add((was.width, was.height))
         if block.id in self.present:
             listed.add((self.present[block.id].width, self.present[block.id].height))

@@ -3,42 +3,56 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Final
 
-from inkquilt.fit.request import Change, Fit, School
+from inkquilt.fit.request import Change, Fit, School, Variant
 from inkquilt.fit.rules import Rules
-from inkquilt.fit.sizes import scale_of, trims
-from inkquilt.lengths import Grains, format_nearest, with_unit
-from inkquilt.sketch.model import Block, Role, Size
+from inkquilt.fit.sizes import keeps_photos, scale_of, trims
+from inkquilt.lengths import Grains, Unit, format_nearest, with_unit
+from inkquilt.sketch.model import FULL_TURN, Block, Role, Size, Sketch
 
 
 def size_text(size: Size, rules: Rules) -> str:
     """Return "4 × 6" in the page's unit."""
-    unit = rules.request.page.unit
+    return size_text_of(size, rules.request.page.unit)
+
+
+def size_text_of(size: Size, unit: Unit) -> str:
+    """Return "4 × 6" in a unit."""
     return f"{format_nearest(size.width, unit)} × {format_nearest(size.height, unit)}"
 
 
-def changes_of(rules: Rules, blocks: tuple[Block, ...]) -> tuple[Change, ...]:
+def changes_of(rules: Rules, blocks: tuple[Block, ...], held: Sketch) -> tuple[Change, ...]:
     """Return a change for each block that is not the drawn block scaled to the page.
 
     A ``size`` change is told for every size that differs from the drawn one; a
     ``place`` change only where a block lies off its scaled place by a grid step or more.
+    ``held`` is the sketch before it was arranged anew: sizes are told from it, and
+    what it does not have was added.
     """
+    sizes = {block.id: block.size for block in held.blocks}
     return tuple(change for drawn, block in zip(rules.sketch.blocks, blocks, strict=True)
-                 for change in _changes(rules, drawn, block))  # fmt: skip
+                 for change in _changes(rules, drawn, block, sizes.get(drawn.id)))  # fmt: skip
 
 
-def _changes(rules: Rules, drawn: Block, block: Block) -> Iterator[Change]:
-    if block.size != drawn.size:
-        yield Change(
-            block.id,
-            "size",
-            size_text(drawn.size, rules),
-            size_text(block.size, rules),
-            _size_reason(rules, drawn, block),
-        )
+def tilts_given_up(sketch: Sketch, straight: frozenset[str]) -> Iterator[Change]:
+    """Yield a ``turn`` change for every block that was straightened."""
+    for block in sketch.blocks:
+        if block.id in straight and block.turn:
+            degrees = block.turn / 100 if block.turn <= FULL_TURN // 2 else (FULL_TURN - block.turn) / 100
+            way = "clockwise" if block.turn <= FULL_TURN // 2 else "anticlockwise"
+            why = "tilted it would not fit at its size, so it stands straight rather than being cut smaller"
+            yield Change(block.id, "turn", f"{degrees:g}° {way}", "straight", why)
+
+
+def _changes(rules: Rules, drawn: Block, block: Block, was: Size | None) -> Iterator[Change]:
+    if was is None:
+        yield Change(block.id, "added", "", size_text(block.size, rules), "added to fill the larger page")
+    elif block.size != was:
+        reason = _size_reason(rules, replace(drawn, width=was.width, height=was.height), block)
+        yield Change(block.id, "size", size_text(was, rules), size_text(block.size, rules), reason)
     if drawn.role is Role.BASE:
         return
     scale_x, scale_y = scale_of(rules.sketch, rules.request)
@@ -106,7 +120,7 @@ def _photo_reason(rules: Rules, drawn: Block, block: Block) -> str:
             if off
         ]
         trim = f"print it {size_text(nearest, rules)} and trim {' and '.join(cuts)}"
-    if rules.school is not School.KEEP_PROPORTIONS:
+    if keeps_photos(rules.school):
         return f"as drawn it would not fit beside the rest; {trim}"
     return f"nearest to the page's scale; {trim}"
 
@@ -126,19 +140,32 @@ TITLES: Final = {
     School.KEEP_PHOTOS: "Photos kept big",
     School.KEEP_PROPORTIONS: "All in proportion",
     School.IDEA: "The idea, evenly spread",
+    School.FILL: "The extra filled",
+    School.REFLOW: "Rows and columns anew",
+}
+VARIANT_TITLES: Final = {
+    Variant.WIDER_PAPER: "Wider paper",
+    Variant.SPLIT_BASE: "Base in two papers",
+    Variant.STEP_OUT: "A panel steps out",
+    Variant.REPEAT_STRIP: "The strip again",
+    Variant.WIDER_BORDER: "Wider border",
+    Variant.ONE_COLUMN: "One column",
+    Variant.TWO_COLUMNS: "Two columns",
+    Variant.TURNED_ROWS: "Rows as columns",
+    Variant.ONE_ROW: "One row",
 }
 
 
 def gist_of(fit: Fit) -> Gist:
     """Name a fit by what it gains and gives up."""
-    title = TITLES[fit.way.school]
+    title = VARIANT_TITLES.get(fit.way.variant, TITLES[fit.way.school])
     if fit.way.turn % 180:
         title += ", on its side"
     if fit.way.mirrored:
         title += ", mirrored"
     if not fit.found:
         return Gist(title, "does not fit this page")
-    drawn = {block.id: block.size for block in fit.sketch.blocks}
+    drawn = {block.id: block.size for block in (fit.held or fit.sketch).blocks}
     photos = [block for block in fit.blocks if block.role is Role.PHOTO]
     smaller = sum(_is_smaller(block.size, drawn[block.id]) for block in photos)
     larger = sum(_is_smaller(drawn[block.id], block.size) for block in photos)

@@ -230,9 +230,20 @@ class FitModel:
         return self.page.width - 2 * reveal, self.page.height - 2 * reveal
 
     def _free_size(self, block: Block, sizes: FreeSize) -> tuple[Expr, Expr]:
-        width = self._free_length(block, Axis.X, sizes.width)
-        height = width if sizes.square else self._free_length(block, Axis.Y, sizes.height)
-        return width, height
+        if sizes.ratio == (1, 1):
+            width = self._free_length(block, Axis.X, sizes.width)
+            return width, width
+        if sizes.ratio is None or any(self._is_pinned_length(block, axis) for axis in Axis):
+            return self._free_length(block, Axis.X, sizes.width), self._free_length(block, Axis.Y, sizes.height)
+        across, down = sizes.ratio
+        least_x, least_y = (
+            ceil_steps(sizes.width.least, self.grid * across),
+            ceil_steps(sizes.height.least, self.grid * down),
+        )
+        least = max(1, least_x, least_y)
+        longest = max(least, floor_steps(max(self.page.width, self.page.height), self.grid))
+        steps = self.new_var(1 if self.explain else least, longest)
+        return self.grid * across * steps, self.grid * down * steps
 
     def _free_length(self, block: Block, axis: Axis, allowed: Range) -> Expr:
         """Return a length on the grid; one that runs off at its far end is whatever the page leaves."""

@@ -8,7 +8,7 @@ from ortools.sat.python import cp_model
 
 from inkquilt.fit.model import FitModel
 from inkquilt.fit.rules import Rules
-from inkquilt.sketch.model import Block, Role, Size
+from inkquilt.sketch.model import Block, Role, Shape, Size
 
 
 def read_back(solver: cp_model.CpSolver, model: FitModel, rules: Rules) -> tuple[Block, ...]:
@@ -21,5 +21,7 @@ def read_back(solver: cp_model.CpSolver, model: FitModel, rules: Rules) -> tuple
             continue
         place = model.placed[block.id]
         size = Size(int(solver.value(place.width)), int(solver.value(place.height)))
+        if block.shape is Shape.FRAME:
+            block = replace(block, band=block.frame_band)  # like a reveal, it does not scale
         blocks.append(block.placed(int(solver.value(place.x)), int(solver.value(place.y)), size))
     return tuple(blocks)

@@ -19,15 +19,59 @@ class School(Enum):
     KEEP_PHOTOS = "keep-photos"
     KEEP_PROPORTIONS = "keep-proportions"
     IDEA = "idea"
+    FILL = "fill-extra"
+    REFLOW = "reflow"
+
+
+class Variant(Enum):
+    """Ways within a school: how the extra of a larger page is filled, how rows and columns are rearranged."""
+
+    PLAIN = ""
+    SPLIT_BASE = "split-base"
+    WIDER_PAPER = "wider-paper"
+    STEP_OUT = "step-out"
+    REPEAT_STRIP = "repeat-strip"
+    WIDER_BORDER = "wider-border"
+    ONE_COLUMN = "one-column"
+    TWO_COLUMNS = "two-columns"
+    TURNED_ROWS = "turned-rows"
+    ONE_ROW = "one-row"
 
 
 @dataclass(frozen=True, slots=True)
 class Way:
-    """One way to fit: a school, and how the sketch is held first (turned clockwise, then mirrored)."""
+    """One way to fit: a school, and how the sketch is held first (turned clockwise, then mirrored).
+
+    ``variant`` says which way of the schools that have several.
+    """
 
     school: School
     turn: int = 0
     mirrored: bool = False
+    variant: Variant = Variant.PLAIN
+
+
+class Ends(Enum):
+    """What the ends of strips and bands do at the page's edge."""
+
+    AS_DRAWN = "as-drawn"
+    TO_THE_EDGE = "to-the-edge"
+    SHORT = "short"
+
+
+@dataclass(frozen=True, slots=True)
+class Switches:
+    """Choices that hold for the whole page.
+
+    ``in_line`` straightens every tilt; ``by_eye`` takes edges within 1/8 in for one
+    line; ``recount`` lets a row of repeated pieces have more or fewer of them
+    instead of wider or narrower ones.
+    """
+
+    ends: Ends = Ends.AS_DRAWN
+    in_line: bool = False
+    by_eye: bool = False
+    recount: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,7 +115,7 @@ class FitRequest:
     the other way than drawn; photos in ``never_trim`` keep the whole print, and
     ``leads`` names the photo that keeps its size before all others. ``untied``
     are keys of relations that are let go (see ``sketch.ties``), ``ties`` relations
-    that were added. ``by_eye`` takes edges within 1/8 in for one line. ``near``
+    that were added. ``near``
     is a page that exists already: then as little of it is changed as possible.
     """
 
@@ -86,7 +130,7 @@ class FitRequest:
     pins: tuple[Pin, ...] = ()
     untied: frozenset[str] = frozenset()
     ties: tuple[AddedTie, ...] = ()
-    by_eye: bool = False
+    switches: Switches = Switches()
     near: tuple[Block, ...] = ()
     budget: Budget = Budget()
 
@@ -175,8 +219,11 @@ class Cost:
 class Fit:
     """One fitted page, or the clash that forbids it.
 
-    ``sketch`` is the sketch as turned, mirrored and cut to its own page;
-    ``blocks`` are complete, in file order. ``gap`` is (cost - bound) / max(1, cost).
+    ``sketch`` is the drawing that was fitted: turned, mirrored, cut to its own page,
+    arranged anew where the way asks for it; ``held`` is the same before it was arranged.
+    ``note`` says in numbers how a school went about it. ``blocks`` are complete, in
+    file order; ``straightened`` are those whose tilt was
+    given up (``sketch`` has them straight already). ``gap`` is (cost - bound) / max(1, cost).
     """
 
     way: Way
@@ -189,6 +236,9 @@ class Fit:
     changes: tuple[Change, ...] = ()
     relations: Kept = field(default_factory=lambda: Kept(0, ()))
     clash: Clash | None = None
+    note: str = ""
+    held: Sketch | None = None
+    straightened: frozenset[str] = frozenset()
 
     @property
     def found(self) -> bool:

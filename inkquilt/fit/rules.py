@@ -54,6 +54,10 @@ PAGE: Final = ""
 KEPT_CLEAR: Final = frozenset({Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.TAG, Role.CLUSTER})
 
 
+#: Roles that are not laid across the gap between facing pages.
+OFF_THE_GAP: Final = frozenset({Role.PHOTO, Role.JOURNALING, Role.TAG, Role.CLUSTER})
+
+
 @dataclass(frozen=True, slots=True)
 class Difference:
     """``after`` lies at least ``at_least`` after ``before`` on their axis; ``term`` names that length in a sum.
@@ -167,7 +171,7 @@ def write_rules(sketch: Sketch, request: FitRequest, school: School) -> Rules:
 
 def relations_for(sketch: Sketch, request: FitRequest, blocks: Mapping[str, Block]) -> Relations:
     """Return the sketch's relations with what was untied, tied and moved by hand."""
-    read = read_relations(sketch, bounds.BY_EYE if request.by_eye else ONE_LINE)
+    read = read_relations(sketch, bounds.BY_EYE if request.switches.by_eye else ONE_LINE)
     return replanned(tied(untied(read, request.untied), request.ties), blocks, request)
 
 
@@ -203,6 +207,7 @@ class _Writer:
             )
         for block in self.blocks.values():
             self.page_rules(block)
+            self.fold_rules(block)
             if block.role is not Role.MAT:
                 self.size_rules(block)
         self.mat_rules()
@@ -247,6 +252,24 @@ class _Writer:
             for axis, high in SIDE_ENDS.values():
                 inward = -reveal if high else reveal
                 self.fixed(Edge(PAGE, axis, high), Edge(block.id, axis, high), inward, "reveal")
+
+    def fold_rules(self, block: Block) -> None:
+        """Keep photos, words to read and embellishments off the gap between facing pages, on the side they are on."""
+        fold = self.request.page.fold
+        inner = block
+        while len(inner.of) == 1:
+            inner = self.blocks[inner.of[0]]
+        if fold is None or inner.role not in OFF_THE_GAP:
+            return
+        drawn = self.relations.boxes[block.id].x
+        middle = (drawn.low + drawn.high) * self.request.page.width
+        page, low, high = self.request.page.width, Edge(block.id, Axis.X, False), Edge(block.id, Axis.X, True)
+        if middle < (fold.at + fold.end) * self.sketch.page.width:
+            demand = Demand(f"{block.name} stays on the left page, clear of the gap", (block.id,))
+            self.add(high, Edge(PAGE, Axis.X, True), page - fold.at, demand, "gap and right page")
+        else:
+            demand = Demand(f"{block.name} stays on the right page, clear of the gap", (block.id,))
+            self.add(Edge(PAGE, Axis.X, False), low, fold.end, demand, "left page and gap")
 
     def fixed(self, before: Edge, after: Edge, distance: Grains, term: str = "") -> None:
         self.add(before, after, distance, None, term)
@@ -370,6 +393,8 @@ class _Writer:
         upper, lower = overlap.upper, overlap.lower
         words = f"{self.name(upper)} goes on lying over {self.name(lower)} as drawn"
         demand = Demand(words, (upper, lower))
+        if overlap.covers and self.blocks[upper].shape is Shape.FRAME and not is_tilted(self.blocks[upper]):
+            self.frame_rules(overlap)
         for axis in Axis:
             over, under = overlap.over.along(axis), overlap.under.along(axis)
             self.lie_rules(overlap, axis, over, under, demand)
@@ -378,6 +403,19 @@ class _Writer:
                 words = f"{self.name(upper)} covers no more of {self.name(lower)} than drawn"
                 cover_demand = Demand(words, (upper, lower))
                 self.shares.append(Share(upper, lower, axis, overlap.along(axis), covered, under.length, cover_demand))
+
+    def frame_rules(self, overlap: Overlap) -> None:
+        """A frame hides no more of what shows through it than its lip did in the drawing."""
+        band = self.blocks[overlap.upper].frame_band
+        words = f"{self.name(overlap.upper)} lets {self.name(overlap.lower)} show through as drawn"
+        demand = Demand(words, (overlap.upper, overlap.lower))
+        for axis in Axis:
+            over, under = overlap.over.along(axis), overlap.under.along(axis)
+            low_lip, high_lip = over.low + band - under.low, under.high - over.high + band
+            low, high = Edge(overlap.upper, axis, False), Edge(overlap.upper, axis, True)
+            if overlap.along(axis) is Lie.SPANNING:
+                self.add(low, Edge(overlap.lower, axis, False), band - max(low_lip, 0), demand, "side of the frame")
+                self.add(Edge(overlap.lower, axis, True), high, band - max(high_lip, 0), demand, "side of the frame")
 
     def lie_rules(self, overlap: Overlap, axis: Axis, over: Ends, under: Ends, demand: Demand) -> None:
         upper_low, upper_high = Edge(overlap.upper, axis, False), Edge(overlap.upper, axis, True)

@@ -16,7 +16,7 @@ from typing import Final, NamedTuple, TypeAlias
 from inkquilt.fit import bounds
 from inkquilt.fit.request import FitRequest, School, TrimLimits
 from inkquilt.lengths import INCH, MM, Grains, Unit
-from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
+from inkquilt.sketch.model import Block, End, Role, Shape, Size, Sketch
 
 #: In keep-photos a photo off its drawn size costs this many steps before its size error counts.
 NOT_AS_DRAWN: Final = 1000
@@ -126,11 +126,14 @@ class Range(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class FreeSize:
-    """Width and height free within ranges, on the grid; ``square`` for circles."""
+    """Width and height free within ranges, on the grid.
+
+    ``ratio`` ties them: 1 to 1 for circles, 2 to 1 for half circles.
+    """
 
     width: Range
     height: Range
-    square: bool = False
+    ratio: tuple[int, int] | None = None
 
     @property
     def ranges(self) -> tuple[Range, Range]:
@@ -184,8 +187,7 @@ def _pinned_size(block: Block, size: Size, request: FitRequest) -> Sizes:
         return PrintChoice((whole,), size, size, None, request.grid)
     if block.role in (Role.TAG, Role.CLUSTER):
         return SizeChoice((SizeOption(size.width, size.height, 0),))
-    square = block.shape is Shape.CIRCLE
-    return FreeSize(Range(size.width, size.width), Range(size.height, size.height), square)
+    return FreeSize(Range(size.width, size.width), Range(size.height, size.height))
 
 
 # -- photos --------------------------------------------------------------------------
@@ -214,7 +216,7 @@ def _print_choice(block: Block, sketch: Sketch, request: FitRequest, school: Sch
 
 def keeps_photos(school: School) -> bool:
     """Tell whether a school keeps photos at their drawn size rather than in proportion."""
-    return school is not School.KEEP_PROPORTIONS
+    return school in (School.KEEP_PHOTOS, School.IDEA, School.FILL)
 
 
 def _by_area(size: Size) -> tuple[int, int]:
@@ -333,7 +335,15 @@ def _free_size(block: Block, request: FitRequest) -> FreeSize:
         width = Range(pin.width, pin.width)
     if pin.height is not None:
         height = Range(pin.height, pin.height)
-    return FreeSize(width, height, square=block.shape is Shape.CIRCLE)
+    return FreeSize(width, height, _ratio(block))
+
+
+def _ratio(block: Block) -> tuple[int, int] | None:
+    if block.shape is Shape.CIRCLE:
+        return 1, 1
+    if block.shape is Shape.HALF_CIRCLE:
+        return (2, 1) if block.end in (End.TOP, End.BOTTOM) else (1, 2)
+    return None
 
 
 def strip_range(drawn: Grains, grid: Grains) -> Range:

@@ -8,30 +8,29 @@ from __future__ import annotations
 
 import time
 from collections.abc import Iterable, Iterator
+from dataclasses import replace
 
 from ortools.sat.python import cp_model
 
 from inkquilt.errors import FitNotSound
 from inkquilt.fit.check import check_fit
 from inkquilt.fit.clash import find_clash
-from inkquilt.fit.explain import changes_of
+from inkquilt.fit.explain import changes_of, tilts_given_up
 from inkquilt.fit.kept import relations_of
 from inkquilt.fit.model import FitModel
 from inkquilt.fit.readback import read_back
-from inkquilt.fit.request import Fit, FitRequest, School, Status, Way
+from inkquilt.fit.request import Fit, FitRequest, Status, Way
 from inkquilt.fit.rules import write_rules
 from inkquilt.fit.solver import new_solver
+from inkquilt.fit.straighten import straightened, tilted_stacks
+from inkquilt.fit.ways import drawn_for, held, usual_ways
 from inkquilt.fit.wishes import Wishes
-from inkquilt.sketch.relations import cut_to_page
-from inkquilt.sketch.transform import oriented
-
-#: The ways offered side by side when nothing else is asked.
-USUAL_WAYS = tuple(Way(school, turn) for turn in (0, 90) for school in School)
+from inkquilt.sketch.model import Role, Sketch
 
 
-def fit_ways(request: FitRequest, ways: Iterable[Way] = USUAL_WAYS) -> Iterator[Fit]:
-    """Yield a fit for each way, as each is done."""
-    for way in ways:
+def fit_ways(request: FitRequest, ways: Iterable[Way] | None = None) -> Iterator[Fit]:
+    """Yield a fit for each way (the usual ones when none are given), as each is done."""
+    for way in usual_ways(request) if ways is None else ways:
         yield fit(request, way)
 
 
@@ -39,24 +38,51 @@ def fit(request: FitRequest, way: Way) -> Fit:
     """Fit the request's sketch to its page in one way.
 
     A page that cannot be is a value (``Status.IMPOSSIBLE`` with its clash), not
-    an error. Raises ``FitNotSound`` if the independent checker refuses the result.
+    an error. A tilt that costs a photo its size, or the whole page, is given up
+    (``Fit.straightened``). Raises ``FitNotSound`` if the independent checker refuses
+    the result.
     """
     started = time.perf_counter()
-    sketch = cut_to_page(oriented(request.sketch, way.turn, way.mirrored))
+    drawn = drawn_for(request, way)
+    if drawn is None:
+        return Fit(way, Status.IMPOSSIBLE, held(request, way), note="this page has nothing for this way to do")
+    sketch = drawn.sketch
+    best = _fit(sketch, request, way, frozenset())
+    if best.cost is None or best.cost.photos:
+        for names in _tilts_to_give_up(sketch, best):
+            other = _fit(straightened(sketch, names), request, way, names)
+            if other.cost is not None and (best.cost is None or other.cost.photos < best.cost.photos):
+                best = other
+    if best.status is Status.IMPOSSIBLE:
+        best = replace(best, clash=find_clash(write_rules(sketch, request, way.school), request.budget))
+    return replace(best, note=drawn.note, seconds=time.perf_counter() - started)
+
+
+def _tilts_to_give_up(sketch: Sketch, best: Fit) -> Iterator[frozenset[str]]:
+    """Yield what to straighten: each stack that lost its size alone, then those together, then all."""
+    stacks = tilted_stacks(sketch)
+    drawn = {block.id: block.size for block in sketch.blocks}
+    smaller = {block.id for block in best.blocks if block.role is Role.PHOTO and block.size != drawn[block.id]}
+    shrunk = [stack for stack in stacks if stack & smaller]
+    tried = [*shrunk, frozenset().union(*shrunk), frozenset().union(*stacks)]
+    yield from dict.fromkeys(names for names in tried if names)
+
+
+def _fit(sketch: Sketch, request: FitRequest, way: Way, straight: frozenset[str]) -> Fit:
     rules = write_rules(sketch, request, way.school)
     model = FitModel(rules)
     wishes = Wishes(model)
     solver = new_solver(request.budget)
     outcome = solver.solve(model.cp)
     if outcome == cp_model.INFEASIBLE:
-        clash = find_clash(rules, request.budget)
-        return Fit(way, Status.IMPOSSIBLE, sketch, clash=clash, seconds=time.perf_counter() - started)
+        return Fit(way, Status.IMPOSSIBLE, sketch, straightened=straight)
     if outcome not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-        return Fit(way, Status.UNKNOWN, sketch, seconds=time.perf_counter() - started)
+        return Fit(way, Status.UNKNOWN, sketch, straightened=straight)
     blocks = read_back(solver, model, rules)
     faults = check_fit(sketch, blocks, request, way.school)
     if faults:
         raise FitNotSound(faults)
+    as_held = held(request, way)
     cost, bound = round(solver.objective_value), round(solver.best_objective_bound)
     return Fit(
         way,
@@ -65,14 +91,22 @@ def fit(request: FitRequest, way: Way) -> Fit:
         blocks,
         cost=wishes.cost(solver),
         gap=(cost - bound) / max(1, abs(cost)),
-        seconds=time.perf_counter() - started,
-        changes=changes_of(rules, blocks),
+        changes=(*tilts_given_up(as_held, straight), *changes_of(rules, blocks, as_held)),
         relations=relations_of(rules, blocks),
+        held=as_held,
+        straightened=straight,
     )
 
 
 def is_possible(request: FitRequest, way: Way) -> bool:
     """Tell whether a page can be made in one way at all; wishes and clashes are left aside, which is quicker."""
-    sketch = cut_to_page(oriented(request.sketch, way.turn, way.mirrored))
-    outcome = new_solver(request.budget).solve(FitModel(write_rules(sketch, request, way.school)).cp)
-    return outcome in (cp_model.OPTIMAL, cp_model.FEASIBLE)
+    drawn = drawn_for(request, way)
+    if drawn is None:
+        return False
+    sketch = drawn.sketch
+    upright = straightened(sketch, frozenset().union(*tilted_stacks(sketch)))
+    return any(
+        new_solver(request.budget).solve(FitModel(write_rules(one, request, way.school)).cp)
+        in (cp_model.OPTIMAL, cp_model.FEASIBLE)
+        for one in dict.fromkeys((sketch, upright))
+    )

@@ -8,11 +8,10 @@ one helps, and after that more and more of the page is left out.
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
-from dataclasses import dataclass, replace
 from itertools import combinations
 from typing import Final
 
-from inkquilt.fit.bounds import SMALL_PRINT_SIZES
+from inkquilt.fit.concessions import WayOut, conceded, with_smaller_prints
 from inkquilt.fit.request import Clash, FitRequest, School, Way
 from inkquilt.fit.solve import is_possible
 from inkquilt.page import Margins
@@ -21,29 +20,6 @@ from inkquilt.sketch.model import Block, Role
 #: Trying one costs a solve.
 MOST_TRIES: Final = 24
 MOST_OFFERED: Final = 6
-
-
-@dataclass(frozen=True, slots=True)
-class WayOut:
-    """What to give up: another ``way``, smaller prints, the margin, blocks to leave out, or several of these."""
-
-    way: Way | None = None
-    smaller_prints: bool = False
-    no_margin: bool = False
-    leave_out: tuple[str, ...] = ()
-    words: str = ""
-
-    def joined(self, other: WayOut) -> WayOut | None:
-        """Return both together, or None where both hold the sketch differently."""
-        if self.way is not None and other.way is not None:
-            return None
-        return WayOut(
-            self.way or other.way,
-            self.smaller_prints or other.smaller_prints,
-            self.no_margin or other.no_margin,
-            tuple(dict.fromkeys((*self.leave_out, *other.leave_out))),
-            f"{self.words} and {other.words[0].lower()}{other.words[1:]}",
-        )
 
 
 def ways_out(request: FitRequest, way: Way, clash: Clash | None) -> list[WayOut]:
@@ -71,23 +47,6 @@ def _that_work(request: FitRequest, way: Way, candidates: Iterable[WayOut], trie
     return found, tries
 
 
-def conceded(request: FitRequest, way_out: WayOut) -> FitRequest:
-    """Return the request with what the way out gives up."""
-    if way_out.smaller_prints:
-        request = with_smaller_prints(request)
-    if way_out.no_margin:
-        request = replace(request, page=replace(request.page, clear=Margins()))
-    if way_out.leave_out:
-        request = replace(request, sketch=request.sketch.without(frozenset(way_out.leave_out)))
-    return request
-
-
-def with_smaller_prints(request: FitRequest) -> FitRequest:
-    """Return the request with prints allowed that are smaller than the usual ones."""
-    more = tuple(size for size in SMALL_PRINT_SIZES[request.page.unit] if size not in request.print_sizes)
-    return replace(request, print_sizes=request.print_sizes + more)
-
-
 def _single(request: FitRequest, way: Way, clash: Clash | None) -> Iterator[WayOut]:
     for other in _other_ways(way):
         yield WayOut(way=other, words=_turn_words(other))
@@ -101,7 +60,8 @@ def _single(request: FitRequest, way: Way, clash: Clash | None) -> Iterator[WayO
 
 def _other_ways(way: Way) -> Iterator[Way]:
     """The same school turned, then the other school."""
-    schools = [way.school, *(school for school in School if school is not way.school)]
+    plain = (School.KEEP_PHOTOS, School.KEEP_PROPORTIONS)
+    schools = [way.school, *(school for school in plain if school is not way.school)]
     for school in schools:
         for turn in (way.turn, (way.turn + 90) % 180):
             other = Way(school, turn, way.mirrored)

@@ -74,7 +74,7 @@ class Wishes:
         own_page = set(self.scales.values()) == {Fraction(1)}
         self.free_places = self.rules.school is School.IDEA and not self.near and not own_page
         self._size_wishes()
-        if own_page and not self.near:
+        if own_page and not self.near and self.rules.school is not School.REFLOW:
             self._stay_wishes()
         for line in self.rules.relations.lines:
             self._line_wish(line)

@@ -41,6 +41,8 @@ def write_fit(fit: Fit, unit: Unit) -> dict[str, Any]:
     """Return one fit; its blocks are complete sketch blocks in the page's unit."""
     return {
         "school": fit.way.school.value,
+        "variant": fit.way.variant.value,
+        "note": fit.note,
         "turn": fit.way.turn,
         "mirrored": fit.way.mirrored,
         "status": fit.status.value,

@@ -13,7 +13,7 @@ from enum import Enum
 from typing import Final, NamedTuple
 
 from inkquilt.lengths import Grains
-from inkquilt.sketch.model import Block, Corner, End, Shape
+from inkquilt.sketch.model import POLYGON_PARTS, Block, Corner, End, Shape
 
 #: Sine and cosine are given in these parts.
 TRIG: Final = 1 << 16
@@ -97,7 +97,8 @@ _OPPOSITE: Final = {
 def spots(block: Block) -> tuple[Spot, ...]:
     """Return the corners of the block's hull: three of a triangle, else four.
 
-    A banner's notch is taken as filled; a circle has no corners and gets its box.
+    A banner's notch is taken as filled; a circle, half circle or polygon counts
+    with the box it is drawn in, turned as it is.
     """
     if block.shape is Shape.TRIANGLE:
         return tuple(spot for spot in _RECT if spot != _OPPOSITE[block.corner])
@@ -156,16 +157,54 @@ class Vertex(NamedTuple):
 def drawn_outline(block: Block) -> tuple[Vertex, ...]:
     """Return the unturned outline as it is cut and drawn: the notch of a banner included, none for a circle.
 
-    A banner without a notch of its own is notched by half its width.
+    A banner without a notch of its own is notched by half its width. A half circle
+    is given by ``ARC_STEPS`` chords. A frame's hole is ``hole_outline``.
     """
     left, top, right, bottom = block.x, block.y, block.x + block.width, block.y + block.height
     if block.shape is Shape.CIRCLE:
         return ()
     if block.shape is Shape.BANNER:
         return _banner(block, left, top, right, bottom)
+    if block.shape is Shape.POLYGON:
+        return tuple(
+            Vertex(
+                left + round(block.width * part.across / POLYGON_PARTS),
+                top + round(block.height * part.down / POLYGON_PARTS),
+            )
+            for part in block.corners
+        )
+    if block.shape is Shape.HALF_CIRCLE:
+        return _half_circle(block)
     corners = (Vertex(left, top), Vertex(right, top), Vertex(right, bottom), Vertex(left, bottom))
     kept = spots(block)
     return tuple(corner for spot, corner in zip(_RECT, corners, strict=True) if spot in kept)
+
+
+def hole_outline(block: Block) -> tuple[Vertex, ...]:
+    """Return the corners of a frame's hole, unturned; nothing for other shapes."""
+    if block.shape is not Shape.FRAME:
+        return ()
+    band = block.frame_band
+    left, top, right, bottom = block.x + band, block.y + band, block.x + block.width - band, block.y + block.height
+    return Vertex(left, top), Vertex(right, top), Vertex(right, bottom - band), Vertex(left, bottom - band)
+
+
+#: A half circle is drawn with this many chords; on 12 in they miss the arc by less than 1/64 in.
+ARC_STEPS: Final = 48
+
+
+def _half_circle(block: Block) -> tuple[Vertex, ...]:
+    across = block.end in (End.TOP, End.BOTTOM)  # the flat side lies across
+    centre_x, centre_y = block.x + block.width / 2, block.y + block.height / 2
+    from_flat = {End.TOP: 0.0, End.RIGHT: 90.0, End.BOTTOM: 180.0, End.LEFT: 270.0}[block.end]
+    flat_x = {End.LEFT: block.x, End.RIGHT: block.x + block.width}.get(block.end, centre_x)
+    flat_y = {End.TOP: block.y, End.BOTTOM: block.y + block.height}.get(block.end, centre_y)
+    radius_x, radius_y = (block.width / 2, block.height) if across else (block.width, block.height / 2)
+    corners = []
+    for step in range(ARC_STEPS + 1):
+        angle = math.radians(from_flat + 180 * step / ARC_STEPS)
+        corners.append(Vertex(round(flat_x + radius_x * math.cos(angle)), round(flat_y + radius_y * math.sin(angle))))
+    return tuple(corners)
 
 
 def _banner(block: Block, left: Grains, top: Grains, right: Grains, bottom: Grains) -> tuple[Vertex, ...]:

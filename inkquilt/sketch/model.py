@@ -11,7 +11,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from enum import Enum
-from typing import Final
+from typing import Final, NamedTuple
 
 from inkquilt.lengths import Grains, Unit
 
@@ -41,6 +41,9 @@ class Shape(Enum):
     CIRCLE = "circle"
     TRIANGLE = "triangle"
     BANNER = "banner"
+    FRAME = "frame"
+    HALF_CIRCLE = "half-circle"
+    POLYGON = "polygon"
 
 
 class Corner(Enum):
@@ -53,7 +56,7 @@ class Corner(Enum):
 
 
 class End(Enum):
-    """The side of a banner that is notched."""
+    """A side of a block: of a banner the notched one, of a half circle the flat one."""
 
     LEFT = "left"
     TOP = "top"
@@ -73,9 +76,24 @@ class Size:
         return Size(self.height, self.width)
 
 
+#: Corners of a polygon are given in these parts of its box.
+POLYGON_PARTS: Final = 10_000
+
+
+class Part(NamedTuple):
+    """A corner of a polygon, in ``POLYGON_PARTS`` of the width and height of its box."""
+
+    across: int
+    down: int
+
+
 @dataclass(frozen=True, slots=True)
 class Block:
-    """One thing on a page. Lengths in grains; ``of`` names the next pieces inwards of a mat."""
+    """One thing on a page. Lengths in grains; ``of`` names the next pieces inwards of a mat.
+
+    ``notch`` is the depth of a banner's notch, ``band`` the width of a frame's sides,
+    ``corners`` those of a polygon, clockwise or not.
+    """
 
     id: str
     role: Role
@@ -93,11 +111,19 @@ class Block:
     corner: Corner = Corner.BOTTOM_LEFT
     end: End = End.RIGHT
     notch: Grains | None = None
+    band: Grains | None = None
+    corners: tuple[Part, ...] = ()
 
     @property
     def size(self) -> Size:
         """Width and height."""
         return Size(self.width, self.height)
+
+    @property
+    def frame_band(self) -> Grains:
+        """How wide the sides of a frame are: its own ``band``, or an eighth of its shorter side."""
+        shorter = min(self.width, self.height)
+        return min(self.band if self.band is not None else shorter // 8, (shorter - 1) // 2)
 
     @property
     def name(self) -> str:

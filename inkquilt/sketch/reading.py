@@ -16,18 +16,31 @@ from typing import Any, Final, TypeVar
 from inkquilt.errors import Fault, SketchFaults, UnreadableLength
 from inkquilt.lengths import Grains, Unit, read_number
 from inkquilt.page import LARGEST_SIDE, SMALLEST_SIDE
-from inkquilt.sketch.model import FULL_TURN, MOST_BLOCKS, Block, Corner, End, Role, Shape, Size, Sketch
+from inkquilt.sketch.model import (
+    FULL_TURN,
+    MOST_BLOCKS,
+    POLYGON_PARTS,
+    Block,
+    Corner,
+    End,
+    Part,
+    Role,
+    Shape,
+    Size,
+    Sketch,
+)
 
 KIND: Final = "ink-quilt/sketch"
 VERSION: Final = 1
 LONGEST_NAME: Final = 120
 LONGEST_ID: Final = 60
 HIGHEST_LEVEL: Final = 10_000
+MOST_CORNERS: Final = 60
 
 _SKETCH_FIELDS: Final = {"kind", "version", "name", "unit", "page", "blocks"}
 _BLOCK_FIELDS: Final = {
     "id", "role", "shape", "x", "y", "width", "height", "turn", "level", "of", "paper", "min", "label",
-    "corner", "end", "notch",
+    "corner", "end", "notch", "band", "points",
 }  # fmt: skip
 
 E = TypeVar("E", bound=Enum)
@@ -141,15 +154,56 @@ class _Reader:
         corner = self.choice(block_id, row, "corner", Corner, Corner.BOTTOM_LEFT)
         end = self.choice(block_id, row, "end", End, End.RIGHT)
         notch = self.positive(block_id, row, "notch") if row.get("notch") is not None else None
+        band = self.positive(block_id, row, "band") if row.get("band") is not None else None
+        corners = self.corners(block_id, row) if shape is Shape.POLYGON else ()
         if role is None or shape is None or corner is None or end is None:
             return None
         if x is None or y is None or width is None or height is None:
             return None
         if shape is Shape.CIRCLE and abs(width - height) > 1:
             self.fault(block_id, "circle", "a circle is as wide as it is high.")
+        if shape is Shape.HALF_CIRCLE and role is not Role.PHOTO:
+            flat, deep = (width, height) if end in (End.TOP, End.BOTTOM) else (height, width)
+            if abs(flat - 2 * deep) > 2:
+                self.fault(block_id, "half-circle", "a half circle is twice as long on its flat side as it is deep.")
+        if shape is Shape.FRAME and band is not None and 2 * band >= min(width, height):
+            self.fault(block_id, "frame", "the sides of this frame leave no hole; make its “band” narrower.")
         return Block(
-            block_id, role, shape, x, y, width, height, turn, level, of, paper, min_size, label, corner, end, notch
+            block_id,
+            role,
+            shape,
+            x,
+            y,
+            width,
+            height,
+            turn,
+            level,
+            of,
+            paper,
+            min_size,
+            label,
+            corner,
+            end,
+            notch,
+            band,
+            corners,
         )
+
+    def corners(self, block: str, row: Mapping[str, Any]) -> tuple[Part, ...]:
+        value = row.get("points")
+        words = "a polygon needs “points”: 3 to 60 pairs of numbers from 0 to 1, parts of its width and height"
+        if not isinstance(value, list) or not 3 <= len(value) <= MOST_CORNERS:
+            self.fault(block, "points", f"{words}.")
+            return ()
+        parts = []
+        for pair in value:
+            if not isinstance(pair, list) or len(pair) != 2 or not all(_is_part(number) for number in pair):
+                self.fault(block, "points", f"{words}; “{str(pair)[:40]}” is none.")
+                return ()
+            parts.append(Part(round(pair[0] * POLYGON_PARTS), round(pair[1] * POLYGON_PARTS)))
+        if _crosses_itself(parts):
+            self.fault(block, "points", "the sides of this polygon cross each other.")
+        return tuple(parts)
 
     def turn(self, block: str, row: Mapping[str, Any]) -> int:
         value = row.get("turn", 0)
@@ -292,6 +346,25 @@ class _Reader:
 
 
 _MATTED: Final = {Role.MAT, Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.PAPER, Role.TAG, Role.STRIP}
+
+
+def _is_part(number: object) -> bool:
+    return isinstance(number, int | float | Decimal) and not isinstance(number, bool) and 0 <= number <= 1
+
+
+def _crosses_itself(parts: list[Part]) -> bool:
+    """Tell whether two sides that are not neighbours meet (signed areas of corner triples)."""
+
+    def side(a: Part, b: Part, c: Part) -> int:
+        area = (b.across - a.across) * (c.down - a.down) - (b.down - a.down) * (c.across - a.across)
+        return (area > 0) - (area < 0)
+
+    sides = list(zip(parts, parts[1:] + parts[:1], strict=True))
+    for index, (a, b) in enumerate(sides):
+        for c, d in sides[index + 2 :]:
+            if len({a, b, c, d}) == 4 and side(a, b, c) != side(a, b, d) and side(c, d, a) != side(c, d, b):
+                return True
+    return False
 
 
 def _reaches_itself(block: Block, by_id: Mapping[str, Block]) -> bool:

@@ -12,7 +12,7 @@ apart.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, replace
 from enum import Enum
 from typing import Final, NamedTuple
@@ -217,6 +217,18 @@ class Stacks:
     def one_stack(self, a: str, b: str) -> bool:
         """Tell whether two blocks are held together by mats."""
         return self.root(a) == self.root(b) or self.carries(a, b) or self.carries(b, a)
+
+
+def stack_roots(blocks: Iterable[Block]) -> dict[str, str]:
+    """Return for every block the outermost mat that moves with it, or itself."""
+    carrier = {block.of[0]: block.id for block in blocks if len(block.of) == 1}
+
+    def root(name: str) -> str:
+        while name in carrier:
+            name = carrier[name]
+        return name
+
+    return {block.id: root(block.id) for block in blocks}
 
 
 def _layer_reveal(block: Block, page: Size) -> Grains | None:

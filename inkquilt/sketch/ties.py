@@ -48,12 +48,13 @@ _EDGE_NAMES: Final = {
 
 @dataclass(frozen=True, slots=True)
 class Tie:
-    """One relation: its key, its kind, the blocks it holds, and a short sentence."""
+    """One relation: its key, its kind, the blocks it holds, and a short sentence; of a line also the side it is."""
 
     key: str
     kind: TieKind
     blocks: tuple[str, ...]
     words: str
+    side: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -185,7 +186,7 @@ def _ties(relations: Relations, names: Mapping[str, str]) -> Iterator[Tie]:
             with_what = _listed([f"{names[other.block]} ({edge_name(other)})" for other in others])
             words = f"the {edge_name(edge)} of {names[edge.block]} is in line with {with_what}"
             blocks = tuple(dict.fromkeys((edge.block, *(other.block for other in others))))
-            yield Tie(line_key(edge), TieKind.LINE, blocks, words)
+            yield Tie(line_key(edge), TieKind.LINE, blocks, words, edge_name(edge))
     yield from _pattern_ties(relations, names)
     for overlap in relations.overlaps:
         words = f"{names[overlap.upper]} lies over {names[overlap.lower]}{_how(overlap)}"
@@ -228,3 +229,21 @@ def _how(overlap: Overlap) -> str:
 
 def _listed(words: list[str]) -> str:
     return words[0] if len(words) == 1 else f"{', '.join(words[:-1])} and {words[-1]}"
+
+
+def added_words(tie: AddedTie, blocks: Mapping[str, Block]) -> str:
+    """Return a tie that a person added, in words."""
+    names = [blocks[name].name for name in tie.blocks if name in blocks]
+    if not names:
+        return "a tie between pieces that are not on the page"
+    way = "across" if tie.axis is Axis.X else "up and down"
+    match tie.kind:
+        case TieKind.LINE:
+            sides = [_EDGE_NAMES[(tie.axis, high)] for high in tie.highs]
+            return f"{_listed([f'{n} ({s})' for n, s in zip(names, sides, strict=False)])} in one line"
+        case TieKind.EQUAL_SIZE:
+            return f"{_listed(names)} have one size"
+        case TieKind.EQUAL_GAPS:
+            return f"the gaps between {_listed(names)} are equal, {way}"
+        case _:
+            return f"{names[0]} is centred on {names[1] if len(names) > 1 else 'the page'}, {way}"

@@ -11,7 +11,7 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Final
 
-from inkquilt.sketch.model import FULL_TURN, Block, Corner, End, Sketch
+from inkquilt.sketch.model import FULL_TURN, POLYGON_PARTS, Block, Corner, End, Part, Sketch
 
 _NEXT_CORNER: Final = {
     Corner.TOP_LEFT: Corner.TOP_RIGHT,
@@ -49,6 +49,7 @@ def _quarter_turned(sketch: Sketch) -> Sketch:
             min_size=block.min_size and block.min_size.swapped(),
             corner=_NEXT_CORNER[block.corner],
             end=_NEXT_END[block.end],
+            corners=tuple(Part(POLYGON_PARTS - part.down, part.across) for part in block.corners),
         )
 
     return replace(sketch, page=sketch.page.swapped(), blocks=tuple(map(move, sketch.blocks)))
@@ -64,6 +65,7 @@ def mirrored(sketch: Sketch) -> Sketch:
             turn=-block.turn % FULL_TURN,
             corner=_OTHER_CORNER[block.corner],
             end=_OTHER_END[block.end],
+            corners=tuple(Part(POLYGON_PARTS - part.across, part.down) for part in block.corners),
         )
 
     return replace(sketch, blocks=tuple(map(move, sketch.blocks)))

@@ -10,9 +10,11 @@ from rest_framework import serializers
 from inkquilt.cutting import pieces_of
 from inkquilt.cutting.pieces import paper_of
 from inkquilt.lengths import Grains, Unit, format_nearest
-from inkquilt.sketch import Block
-from inkquilt.sketch.geometry import box, drawn_outline
+from inkquilt.page import Fold
+from inkquilt.sketch import Block, Shape
+from inkquilt.sketch.geometry import box, drawn_outline, hole_outline
 from inkquilt.sketch.model import Size
+from inkquilt.sketch.relations import stack_roots
 from inkquilt_io.look import tints_of
 from server.common import fields
 
@@ -29,7 +31,8 @@ class TextsSerializer(serializers.Serializer):
 
 
 class BoardBlockSerializer(serializers.Serializer):
-    """One block to draw, in the page's unit; ``points`` outline a shape that is neither box nor circle.
+    """One block to draw, in the page's unit; ``points`` outline a shape that is neither box nor circle,
+    ``hole`` what a frame leaves open.
 
     ``box`` is the upright box round the block as it lies: left, top, right, bottom.
     """
@@ -46,7 +49,9 @@ class BoardBlockSerializer(serializers.Serializer):
     paper = serializers.CharField(allow_null=True)
     tint = serializers.IntegerField(allow_null=True)
     number = serializers.IntegerField(allow_null=True)
+    stack = serializers.CharField(help_text="the outermost mat that moves with it, or itself")
     points = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()), allow_null=True)
+    hole = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()), allow_null=True)
     box = serializers.ListField(child=serializers.FloatField(), min_length=4, max_length=4)
     texts = TextsSerializer()
 
@@ -57,25 +62,29 @@ class BoardSerializer(serializers.Serializer):
     unit = serializers.ChoiceField(fields.UNIT_CHOICES)
     width = serializers.FloatField()
     height = serializers.FloatField()
+    fold = serializers.ListField(child=serializers.FloatField(), allow_null=True, help_text="the gap of a spread")
     width_text = serializers.CharField()
     height_text = serializers.CharField()
     blocks = BoardBlockSerializer(many=True)
 
 
-def board(size: Size, unit: Unit, blocks: tuple[Block, ...]) -> dict[str, Any]:
+def board(size: Size, unit: Unit, blocks: tuple[Block, ...], fold: Fold | None = None) -> dict[str, Any]:
     """Return a page with its blocks as the client draws it."""
     numbers = pieces_of(blocks).numbers
     tints = tints_of(blocks)
+    stacks = stack_roots(blocks)
     bottom_up = sorted(blocks, key=lambda block: (block.role.value != "base", block.level))
     return {
         "unit": unit.value,
         "width": size.width / unit.grains,
         "height": size.height / unit.grains,
+        "fold": fold and [fold.at / unit.grains, fold.end / unit.grains],
         "width_text": format_nearest(size.width, unit),
         "height_text": format_nearest(size.height, unit),
         "blocks": [
             {
                 **_block(block, size, unit),
+                "stack": stacks[block.id],
                 "number": numbers.get(block.id),
                 "tint": tints.get(paper_of(block)),
             }
@@ -88,7 +97,8 @@ def _block(block: Block, page: Size, unit: Unit) -> dict[str, Any]:
     def units(grains: Grains) -> float:
         return grains / unit.grains
 
-    outline = drawn_outline(block) if block.shape.value in ("triangle", "banner") else None
+    outline = drawn_outline(block) if block.shape not in (Shape.RECT, Shape.CIRCLE) else None
+    hole = hole_outline(block)
     around = box(block)
     return {
         "id": block.id,
@@ -101,6 +111,7 @@ def _block(block: Block, page: Size, unit: Unit) -> dict[str, Any]:
         "height": units(block.height),
         "turn": block.turn / 100,
         "paper": block.paper,
+        "hole": [[units(point.x), units(point.y)] for point in hole] or None,
         "points": outline and [[units(point.x), units(point.y)] for point in outline],
         "box": [units(around.x.low), units(around.y.low), units(around.x.high), units(around.y.high)],
         "texts": {

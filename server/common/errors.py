@@ -10,6 +10,7 @@ from rest_framework.response import Response
 from rest_framework.views import exception_handler
 
 from inkquilt.errors import BadInput, CoreError, FitNotSound
+from server.solving.pool import Replaced
 
 log = logging.getLogger(__name__)
 
@@ -29,6 +30,8 @@ def answer_error(error: Exception, context: dict[str, Any]) -> Response | None:
     """Turn any error into the one shape. Unknown ones are logged and told without detail."""
     if isinstance(error, ApiError):
         return Response({"code": error.detail.code, "detail": str(error.detail), **error.extra}, error.status_code)
+    if isinstance(error, Replaced):
+        return Response({"code": error.code, "detail": "A newer move of this page took over."}, 409)
     if isinstance(error, FitNotSound):
         log.error("a fit did not pass its check: %s", error.faults)
         return Response({"code": error.code, "detail": "This page could not be worked out safely."}, 500)

@@ -1,12 +1,19 @@
 """Words of the core as choices of the API."""
 
-from inkquilt.fit import School, Status
+from inkquilt.fit import School, Status, Variant
+from inkquilt.fit.request import Ends
 from inkquilt.lengths import Unit
 from inkquilt.page import Side
 from inkquilt.sketch import Role, Shape
+from inkquilt.sketch.rework import Rework
+from inkquilt.sketch.ties import TieKind
 
 UNIT_CHOICES = [(unit.value, unit.value) for unit in Unit]
 SCHOOL_CHOICES = [(school.value, school.value) for school in School]
+VARIANT_CHOICES = [(variant.value, variant.value) for variant in Variant if variant.value]
+ENDS_CHOICES = [(ends.value, ends.value) for ends in Ends]
+TIE_CHOICES = [(kind.value, kind.value) for kind in TieKind]
+REWORK_CHOICES = [(rework.value, rework.value) for rework in Rework]
 STATUS_CHOICES = [(status.value, status.value) for status in Status]
 ROLE_CHOICES = [(role.value, role.value) for role in Role]
 SHAPE_CHOICES = [(shape.value, shape.value) for shape in Shape]

@@ -3,6 +3,8 @@
 from django.core.wsgi import get_wsgi_application
 from waitress.server import create_server
 
+from server.solving.pool import solvers
+
 #: Photos are up to 30 MB; nothing larger is read.
 MOST_BODY_BYTES = 32 * 1024 * 1024
 THREADS = 8
@@ -27,9 +29,11 @@ def serve(host: str, port: int, ready: str) -> None:
         raise PortTaken(
             f"Port {port} is taken by another program: stop it, or choose a port with PORT=8001."
         ) from error
+    solvers().warm()
     print(ready, flush=True)
     try:
         server.run()
     finally:
         server.close()
+        solvers().close()
         print("\nStopped.", flush=True)

@@ -116,6 +116,10 @@ SPECTACULAR_SETTINGS = {
     "ENUM_NAME_OVERRIDES": {
         "UnitEnum": "server.common.fields.UNIT_CHOICES",
         "SchoolEnum": "server.common.fields.SCHOOL_CHOICES",
+        "TieKindEnum": "server.common.fields.TIE_CHOICES",
+        "VariantEnum": "server.common.fields.VARIANT_CHOICES",
+        "EndsEnum": "server.common.fields.ENDS_CHOICES",
+        "ReworkEnum": "server.common.fields.REWORK_CHOICES",
         "StatusEnum": "server.common.fields.STATUS_CHOICES",
         "ChangeKindEnum": "server.pages.changes.KIND_CHOICES",
         "RoleEnum": "server.common.fields.ROLE_CHOICES",

@@ -18,3 +18,4 @@ DATABASES["default"]["OPTIONS"] = {key: SQLITE_OPTIONS[key] for key in ("timeout
 DATABASES["default"]["TEST"] = {"NAME": Path(DATA_DIR) / "test.sqlite3"}
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 STATIC_ROOT.mkdir(exist_ok=True)
+TEST_RUNNER = "tests.runner.Runner"

@@ -22,7 +22,7 @@ class CutList:
 
 def cut_list(document: PageDocument) -> CutList:
     """Return the piece list of a page and a first plan of cuts per paper."""
-    pieces = pieces_of(document.blocks)
+    pieces = pieces_of(document.blocks, document.page.fold)
     plans = {
         group.paper: plan_cuts(group.pieces, document.sheets.get(group.paper, USUAL_SHEET)) for group in pieces.papers
     }

@@ -1,18 +1,22 @@
 """What the API answers about pages: documents of the core's values turned into what a bench shows."""
 
+from dataclasses import replace
 from fractions import Fraction
 from typing import Any
 
-from inkquilt.fit.solve import USUAL_WAYS
+from inkquilt.fit import Way
+from inkquilt.fit.rules import relations_for
+from inkquilt.fit.ways import drawn_for, usual_ways
 from inkquilt.lengths import format_length, format_nearest, with_unit
 from inkquilt.page import Side
 from inkquilt.photos import crop_to_fill
 from inkquilt.sketch import Role
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.relations import cut_to_page
+from inkquilt.sketch.ties import added_words, ties_of
 from inkquilt.sketch.transform import oriented
 from server.common.drawing import board
-from server.pages.document import PageDocument, SlotPhoto, read_blocks
+from server.pages.document import PageDocument, SlotPhoto, read_blocks, written_way
 from server.pages.models import Page
 from server.photos.models import Photo
 
@@ -33,8 +37,8 @@ def page_answer(page: Page, document: PageDocument) -> dict[str, Any]:
         "terms": document.terms,
         "way": way_answer(document),
         "ways": [
-            {"school": way.school.value, "turn": way.turn, "mirrored": way.mirrored}
-            for way in dict.fromkeys((*USUAL_WAYS, document.way))
+            written_way(way)
+            for way in dict.fromkeys((*usual_ways(document.request, *held_of(document.way)), document.way))
         ],
         "fit": fit_answer(document.fit or {}, document),
         "slots": slots_answer(document, pictures_of(page, document)),
@@ -42,7 +46,54 @@ def page_answer(page: Page, document: PageDocument) -> dict[str, Any]:
         "left_out": [
             {"block": block.id, "name": block.name} for block in document.sketch.blocks if block.id in document.left_out
         ],
+        "pins": [
+            {
+                "block": pin.block,
+                "place": pin.x is not None or pin.y is not None,
+                "size": pin.width is not None or pin.height is not None,
+            }
+            for pin in document.pins
+        ],
+        "switches": {
+            "ends": document.switches.ends.value,
+            "in_line": document.switches.in_line,
+            "by_eye": document.switches.by_eye,
+            "recount": document.switches.recount,
+        },
+        "never_trim": sorted(document.never_trim),
+        "leads": document.leads,
+        "step": document.grid / document.unit.grains,
     }
+
+
+def held_of(way: Way) -> tuple[int, bool]:
+    """Return how a sketch is held whose ways are shown; the one on its side belongs to the upright ones."""
+    return way.turn, way.mirrored
+
+
+def ties_answer(document: PageDocument) -> list[dict[str, Any]]:
+    """Return the relations of the page's sketch in words, those that were let go and those that were added too."""
+    request = document.request
+    drawn = drawn_for(request, document.way)
+    if drawn is None:
+        return []
+    blocks = {block.id: block for block in drawn.sketch.blocks if block.role is not Role.BASE}
+    free = replace(request, untied=frozenset(), ties=())
+    rows = [
+        {"key": tie.key, "kind": tie.kind.value, "blocks": list(tie.blocks), "words": tie.words, "side": tie.side}
+        for tie in ties_of(relations_for(drawn.sketch, free, blocks), blocks)
+    ]
+    added = [
+        {
+            "key": f"added {number}",
+            "kind": tie.kind.value,
+            "blocks": list(tie.blocks),
+            "words": added_words(tie, blocks),
+            "side": None,
+        }
+        for number, tie in enumerate(document.ties)
+    ]
+    return [{**row, "held": row["key"] not in document.untied} for row in (*added, *rows)]
 
 
 def pictures_of(page: Page, document: PageDocument) -> dict[int, Photo]:
@@ -65,11 +116,7 @@ def card_answer(page: Page, document: PageDocument, pictures: dict[int, Photo]) 
 
 def way_answer(document: PageDocument) -> dict[str, Any]:
     """Return the chosen way."""
-    return {
-        "school": document.way.school.value,
-        "turn": document.way.turn,
-        "mirrored": document.way.mirrored,
-    }
+    return written_way(document.way)
 
 
 def format_answer(document: PageDocument) -> dict[str, Any]:
@@ -80,10 +127,13 @@ def format_answer(document: PageDocument) -> dict[str, Any]:
         "format": document.format,
         "unit": unit.value,
         # Exact, for these texts come back as they are when the page is changed.
-        "width": format_length(page.width, unit),
+        "width": format_length(page.fold.at if page.fold else page.width, unit),
         "height": format_length(page.height, unit),
         "clear": {side.value: format_length(getattr(clear, side.value), unit) for side in Side},
         "binding": document.binding and document.binding.value,
+        "sides": 2 if page.fold else 1,
+        "gap": format_length(page.fold.gap if page.fold else 0, unit),
+        "fold": page.fold and [page.fold.at / unit.grains, page.fold.end / unit.grains],
         "clear_box": [
             clear.left / unit.grains,
             clear.top / unit.grains,
@@ -97,13 +147,14 @@ def fit_answer(written: dict[str, Any], document: PageDocument) -> dict[str, Any
     """Return a kept fit, drawn."""
     page = document.page
     blocks = read_blocks(written["blocks"], page) if written["blocks"] else ()
-    way = {name: written[name] for name in ("school", "turn", "mirrored")}
+    way = {name: written.get(name, "") for name in ("school", "variant", "turn", "mirrored")}
     kept = ("status", "title", "gist", "seconds", "changes", "relations")
     clash = written["clash"]
     if clash and clash["short_by"] is not None:
         clash = {**clash, "short_by": str(clash["short_by"])}
-    drawn = board(Size(page.width, page.height), page.unit, blocks)
-    return {"way": way, **{name: written[name] for name in kept}, "clash": clash, "board": drawn}
+    drawn = board(Size(page.width, page.height), page.unit, blocks, page.fold)
+    note = written.get("note", "")
+    return {"way": way, "note": note, **{name: written[name] for name in kept}, "clash": clash, "board": drawn}
 
 
 def slots_answer(document: PageDocument, pictures: dict[int, Photo]) -> list[dict[str, Any]]:

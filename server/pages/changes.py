@@ -8,16 +8,23 @@ from dataclasses import dataclass, replace
 from typing import Any, Final
 
 from inkquilt.errors import BadInput, Fault, UnreadableLength
-from inkquilt.fit import School, Way
-from inkquilt.fit.waysout import WayOut, conceded
+from inkquilt.fit import School, Variant, Way, bounds
+from inkquilt.fit.concessions import WayOut, conceded
+from inkquilt.fit.hand import Grip, pinned
+from inkquilt.fit.request import Ends, Switches
+from inkquilt.fit.ways import drawn_for
 from inkquilt.lengths import Grains, Unit, parse_length, with_unit
-from inkquilt.page import FORMATS, Margins, Page, Side
+from inkquilt.page import FORMATS, Fold, Margins, Page, Side
 from inkquilt.sketch import Role
+from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Size
+from inkquilt.sketch.rework import Rework, mergeable, reworked
+from inkquilt.sketch.ties import ADDABLE, AddedTie, TieKind
 from server.pages.document import PageDocument, SlotPhoto
 
 KINDS: Final = (
     "format", "way", "photo", "title", "leave-out", "bring-back", "concede", "sheet",
+    "pin", "unpin", "untie", "tie", "switches", "never-trim", "leads", "least", "rework", "grid",
 )  # fmt: skip
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]
 LONGEST_TITLE: Final = 80
@@ -53,7 +60,8 @@ def _format(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
     side = Side(change["binding"]) if change.get("binding") else None
     named = next((form.name for form in FORMATS if form.key == key), None)
     size = f"{with_unit(page.width, page.unit)} × {with_unit(page.height, page.unit)}"
-    return Changed(document.with_page(page, key, side), f"page {named or size}")
+    pages = "two pages" if page.fold else "page"
+    return Changed(replace(document.with_page(page, key, side), pins=()), f"{pages} {named or size}")
 
 
 def asked_page(change: dict[str, Any]) -> tuple[Page, str | None]:
@@ -68,12 +76,16 @@ def asked_page(change: dict[str, Any]) -> tuple[Page, str | None]:
         unit = Unit(change.get("unit") or "in")
         width = _length(change, "width", unit, "The page's width")
         height = _length(change, "height", unit, "The page's height")
+    fold = None
+    if change.get("sides") == 2:
+        gap = _length(change, "gap", unit, "The gap between the pages") if change.get("gap") else 0
+        fold, width = Fold(width, gap), 2 * width + gap
     clear = _length(change, "clear", unit, "The margin to keep clear") if change.get("clear") else 0
     margins = Margins.even(clear)
     if change.get("binding"):
         binding = _length(change, "binding_margin", unit, "The binding margin") if change.get("binding_margin") else 0
         margins = margins.with_binding(Side(change["binding"]), binding)
-    return Page(width, height, unit, margins), key
+    return Page(width, height, unit, margins, fold), key
 
 
 def _length(change: dict[str, Any], key: str, unit: Unit, what: str) -> Grains:
@@ -89,8 +101,15 @@ def _length(change: dict[str, Any], key: str, unit: Unit, what: str) -> Grains:
 def _way(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
     if not change.get("school"):
         raise refuse("no-school", "Which way to fit is missing.", "school")
-    way = Way(School(change["school"]), change.get("turn", 0), change.get("mirrored", False))
-    return Changed(replace(document, way=way), "another way to fit")
+    way = asked_way(change)
+    lifted = f", {len(document.pins)} pinned set free" if document.pins else ""
+    return Changed(replace(document, way=way, pins=()), f"another way to fit{lifted}")
+
+
+def asked_way(change: dict[str, Any]) -> Way:
+    """Return the way a person asked for."""
+    variant = Variant(change.get("variant") or "")
+    return Way(School(change["school"]), change.get("turn", 0), change.get("mirrored", False), variant)
 
 
 def _leave_out(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
@@ -98,6 +117,7 @@ def _leave_out(document: PageDocument, change: dict[str, Any], _: Any) -> Change
     if block.role in (Role.BASE, Role.MAT):
         raise refuse("not-left-out", f"{block.name} cannot be left out by itself.", "block")
     left_out = document.left_out | {block.id}
+    document = replace(document, pins=())
     if not document.sketch.without(left_out).blocks:
         raise refuse("nothing-left", "Then nothing would be left on the page.", "block")
     return Changed(replace(document, left_out=left_out), f"left out {block.name}")
@@ -105,6 +125,7 @@ def _leave_out(document: PageDocument, change: dict[str, Any], _: Any) -> Change
 
 def _bring_back(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
     block = _block(document, change)
+    document = replace(document, pins=())
     return Changed(replace(document, left_out=document.left_out - {block.id}), f"brought back {block.name}")
 
 
@@ -116,7 +137,7 @@ def _concede(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
         _block(document, {"block": block_id})
     way = None
     if change.get("school"):
-        way = Way(School(change["school"]), change.get("turn", 0), change.get("mirrored", False))
+        way = asked_way(change)
     way_out = WayOut(way, bool(change.get("smaller_prints")), bool(change.get("no_margin")), leave_out)
     request = conceded(document.request, way_out)
     if not request.sketch.blocks:
@@ -132,6 +153,7 @@ def _concede(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
             print_sizes=request.print_sizes,
             left_out=document.left_out | frozenset(leave_out),
             way=way or document.way,
+            pins=(),
         ),
         ", ".join(done) or "another way to fit",
     )
@@ -196,6 +218,158 @@ def _sheet(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
     return Changed(replace(document, sheets=sheets), f"sheet size of paper {paper}")
 
 
+# -- by hand ----------------------------------------------------------------------------------
+
+
+def _pin(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Settle a place or size: dragged (numbers in the page's unit), typed (texts) or nudged (grid steps)."""
+    if not document.blocks:
+        raise refuse("nothing-fits", "Nothing fits on this page yet, so there is nothing to move.")
+    drawn = drawn_for(document.request, document.way)
+    assert drawn is not None
+    grip = _grip(document, change)
+    pins = pinned(document.refit_request, drawn.sketch, grip)
+    name = next(block.name for block in document.blocks if block.id == grip.block)
+    sized = grip.width is not None or grip.height is not None
+    return Changed(replace(document, pins=pins), f"{name} {'resized' if sized else 'moved'}")
+
+
+def _grip(document: PageDocument, change: dict[str, Any]) -> Grip:
+    block_id, unit, page = str(change.get("block") or ""), document.unit, document.page
+    block = next((block for block in document.blocks if block.id == block_id), None)
+    if block is None:
+        raise refuse("unknown-block", f"There is no block “{block_id[:60]}” on this page.", "block")
+    if change.get("step_x") or change.get("step_y"):
+        across, down = (change.get(name) or 0 for name in ("step_x", "step_y"))
+        return Grip(
+            block_id,
+            block.x + across * document.grid if across else None,
+            block.y + down * document.grid if down else None,
+        )
+    if any(change.get(name) for name in TYPED):
+        typed = {name: _length(change, name, unit, f"That {name}") for name in TYPED if change.get(name)}
+        x, y = typed.get("left"), typed.get("top")
+        if "right" in typed:
+            x = page.width - typed["right"] - typed.get("width", block.width)
+        if "bottom" in typed:
+            y = page.height - typed["bottom"] - typed.get("height", block.height)
+        return Grip(block_id, x, y, typed.get("width"), typed.get("height"), exact=True)
+
+    def dragged(key: str) -> Grains | None:
+        value = change.get(key)
+        return None if value is None else round(value * unit.grains)
+
+    return Grip(block_id, *(dragged(key) for key in ("at_x", "at_y", "wide", "high")))
+
+
+#: Distances from the page's edges and sizes, as they are typed.
+TYPED: Final = ("left", "top", "right", "bottom", "width", "height")
+
+
+def _unpin(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Set one piece free, or all; the page stays as it lies."""
+    block = change.get("block")
+    pins = tuple(pin for pin in document.pins if block is not None and pin.block != block)
+    if pins == document.pins:
+        raise refuse("not-pinned", "That is not pinned.", "block")
+    return Changed(replace(document, pins=pins), "set free" if block else "all set free")
+
+
+# -- relations and choices for the whole page --------------------------------------------------
+
+
+def _untie(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Let a relation go, or (``again``) take it up again; one that was added is taken away."""
+    key = str(change.get("tie") or "")
+    if not key:
+        raise refuse("no-tie", "Which relation is missing.", "tie")
+    number = key.removeprefix("added ")
+    if key.startswith("added ") and number.isdigit() and int(number) < len(document.ties):
+        ties = document.ties[: int(number)] + document.ties[int(number) + 1 :]
+        return Changed(replace(document, ties=ties), "a tie taken away")
+    untied = document.untied - {key} if change.get("again") else document.untied | {key}
+    return Changed(replace(document, untied=untied), "tied again" if change.get("again") else "a tie let go")
+
+
+def _tie(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Add a relation between blocks."""
+    kind = TieKind(change.get("tie_kind") or "line")
+    blocks = tuple(change.get("blocks") or ())
+    for block_id in blocks:
+        _block(document, {"block": block_id})
+    least = {TieKind.LINE: 2, TieKind.EQUAL_SIZE: 2, TieKind.EQUAL_GAPS: 3, TieKind.CENTRED: 1}
+    if kind not in ADDABLE or len(set(blocks)) < least[kind]:
+        raise refuse("not-tied", "These cannot be tied like that: name at least two blocks, three for equal gaps.")
+    axis = Axis(change.get("axis") or "x")
+    highs = tuple(bool(high) for high in change.get("highs") or ())[: len(blocks)]
+    highs += (False,) * (len(blocks) - len(highs))
+    return Changed(replace(document, ties=(*document.ties, AddedTie(kind, blocks, axis, highs))), "a tie added")
+
+
+def _switches(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    now = document.switches
+    ends = Ends(change["ends"]) if change.get("ends") else now.ends
+    flags = {name: bool(change.get(name, getattr(now, name))) for name in ("in_line", "by_eye", "recount")}
+    switches = Switches(ends, **flags)
+    grid = document.grid
+    if switches.by_eye != now.by_eye:
+        grid = bounds.EYE_GRID[document.unit] if switches.by_eye else bounds.DEFAULT_GRID[document.unit]
+    return Changed(replace(document, switches=switches, grid=grid, pins=()), "a choice for the whole page")
+
+
+def _grid(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    grid = _length(change, "grid", document.unit, "The finest mark")
+    if not 0 < grid <= document.page.width // 8:
+        raise refuse("grid", f"A mark every {with_unit(grid, document.unit)} is too coarse, or nothing.", "grid")
+    return Changed(replace(document, grid=grid, pins=()), f"marks every {with_unit(grid, document.unit)}")
+
+
+def _never_trim(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    photo = _block(document, change, Role.PHOTO)
+    kept = photo.id in document.never_trim
+    never = document.never_trim ^ {photo.id}
+    return Changed(replace(document, never_trim=never), f"{photo.name} {'may be' if kept else 'is never'} trimmed")
+
+
+def _leads(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    photo = _block(document, change, Role.PHOTO)
+    leads = None if document.leads == photo.id else photo.id
+    return Changed(replace(document, leads=leads), f"{photo.name} {'leads' if leads else 'leads no more'}")
+
+
+def _least(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Say how small a block may become at most; nothing typed takes that away."""
+    block = _block(document, change)
+    least = None
+    if change.get("width") or change.get("height"):
+        least = Size(*(_length(change, name, document.unit, f"The least {name}") for name in ("width", "height")))
+        if not (0 < least.width <= document.page.width and 0 < least.height <= document.page.height):
+            raise refuse("least", "A least size is more than nothing and no larger than the page.", "width")
+    blocks = tuple(replace(b, min_size=least) if b.id == block.id else b for b in document.sketch.blocks)
+    words = f"{block.name} has a least size" if least else f"{block.name} may be as small as needed"
+    return Changed(replace(document, sketch=replace(document.sketch, blocks=blocks)), words)
+
+
+def _rework(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Merge, split or drop slots of this page's own sketch."""
+    how = Rework(change.get("rework") or "drop")
+    blocks = tuple(change.get("blocks") or ())
+    for block_id in blocks:
+        _block(document, {"block": block_id})
+    if how is Rework.MERGE and blocks not in set(mergeable(document.sketch)):
+        raise refuse("not-merged", "Only two photos side by side can become one.", "blocks")
+    if not blocks or (how is Rework.SPLIT and len(blocks) != 1):
+        raise refuse("rework", "Which blocks are meant?", "blocks")
+    if how in (Rework.DROP, Rework.CARD):
+        left_out = document.left_out | set(blocks)
+        return Changed(replace(document, left_out=left_out, pins=()), f"left out {len(blocks)}")
+    sketch = reworked(document.sketch, how, blocks)
+    names = {block.id for block in sketch.blocks}
+    photos = {slot: photo for slot, photo in document.photos.items() if slot in names}
+    done = "two slots made one" if how is Rework.MERGE else "one slot made two"
+    return Changed(replace(document, sketch=sketch, photos=photos, pins=()), done)
+
+
 _APPLY: Final[dict[str, Callable[..., Changed]]] = {
     "format": _format,
     "way": _way,
@@ -205,4 +379,14 @@ _APPLY: Final[dict[str, Callable[..., Changed]]] = {
     "photo": _photo,
     "title": _title,
     "sheet": _sheet,
+    "pin": _pin,
+    "unpin": _unpin,
+    "untie": _untie,
+    "tie": _tie,
+    "switches": _switches,
+    "grid": _grid,
+    "never-trim": _never_trim,
+    "leads": _leads,
+    "least": _least,
+    "rework": _rework,
 }

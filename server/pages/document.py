@@ -9,15 +9,20 @@ import json
 from dataclasses import dataclass, field, replace
 from typing import Any, Self
 
-from inkquilt.fit import FitRequest, School, Way, bounds
+from inkquilt.fit import bounds
+from inkquilt.fit.request import Ends, FitRequest, Pin, School, Switches, Variant, Way
 from inkquilt.lengths import Grains, Unit, json_length, read_number
-from inkquilt.page import Margins, Page, Side
+from inkquilt.page import Fold, Margins, Page, Side
 from inkquilt.sketch import Block, Sketch
+from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
+from inkquilt.sketch.ties import AddedTie, TieKind
 from inkquilt.sketch.writing import write_sketch
 
 VERSION = 1
+#: What a pin may settle.
+PINNED = ("x", "y", "width", "height")
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,6 +32,12 @@ class SlotPhoto:
     photo: int
     look_x: float = 0.5
     look_y: float = 0.5
+
+
+#: What the ways to fit depend on.
+TERMS = (
+    "sketch", "page", "grid", "print_sizes", "left_out", "switches", "untied", "ties", "never_trim", "leads",
+)  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,6 +55,12 @@ class PageDocument:
     photos: dict[str, SlotPhoto] = field(default_factory=dict)
     titles: dict[str, str] = field(default_factory=dict)
     sheets: dict[str, Size] = field(default_factory=dict)
+    switches: Switches = field(default_factory=Switches)
+    untied: frozenset[str] = frozenset()
+    ties: tuple[AddedTie, ...] = ()
+    never_trim: frozenset[str] = frozenset()
+    leads: str | None = None
+    pins: tuple[Pin, ...] = ()
     fit: dict[str, Any] | None = None
 
     @property
@@ -53,13 +70,28 @@ class PageDocument:
 
     @property
     def request(self) -> FitRequest:
-        """What the core is asked for this page."""
-        return FitRequest(self.sketch.without(self.left_out), self.page, self.grid, self.print_sizes)
+        """What the core is asked for this page, whatever lies on it now."""
+        return FitRequest(
+            self.sketch.without(self.left_out),
+            self.page,
+            self.grid,
+            self.print_sizes,
+            never_trim=self.never_trim,
+            leads=self.leads,
+            untied=self.untied,
+            ties=self.ties,
+            switches=self.switches,
+        )
+
+    @property
+    def refit_request(self) -> FitRequest:
+        """What the core is asked for the page as it lies: to keep to the pins and change as little as possible."""
+        return replace(self.request, pins=self.pins, near=self.blocks)
 
     @property
     def terms(self) -> str:
         """A key for everything a fit depends on but the way."""
-        terms = {name: self.written()[name] for name in ("sketch", "page", "grid", "print_sizes", "left_out")}
+        terms = {name: self.written()[name] for name in TERMS}
         return hashlib.sha256(json.dumps(terms, sort_keys=True).encode()).hexdigest()
 
     @property
@@ -88,6 +120,9 @@ class PageDocument:
         def size(value: Size) -> list[Any]:
             return [json_length(value.width, unit), json_length(value.height, unit)]
 
+        def length(grains: Grains | None) -> Any:
+            return None if grains is None else json_length(grains, unit)
+
         clear = self.page.clear
         return {
             "version": VERSION,
@@ -99,11 +134,32 @@ class PageDocument:
                 "height": json_length(self.page.height, unit),
                 "clear": {side.value: json_length(getattr(clear, side.value), unit) for side in Side},
                 "binding": self.binding and self.binding.value,
+                "fold": self.page.fold
+                and {
+                    "at": json_length(self.page.fold.at, unit),
+                    "gap": json_length(self.page.fold.gap, unit),
+                },
             },
             "grid": json_length(self.grid, unit),
             "print_sizes": [size(value) for value in self.print_sizes],
             "left_out": sorted(self.left_out),
-            "way": {"school": self.way.school.value, "turn": self.way.turn, "mirrored": self.way.mirrored},
+            "way": written_way(self.way),
+            "switches": {
+                "ends": self.switches.ends.value,
+                "in_line": self.switches.in_line,
+                "by_eye": self.switches.by_eye,
+                "recount": self.switches.recount,
+            },
+            "untied": sorted(self.untied),
+            "ties": [
+                {"kind": tie.kind.value, "blocks": list(tie.blocks), "axis": tie.axis.value, "highs": list(tie.highs)}
+                for tie in self.ties
+            ],
+            "never_trim": sorted(self.never_trim),
+            "leads": self.leads,
+            "pins": [
+                {"block": pin.block, **{name: length(getattr(pin, name)) for name in PINNED}} for pin in self.pins
+            ],
             "photos": {
                 slot: {"photo": p.photo, "look_x": p.look_x, "look_y": p.look_y} for slot, p in self.photos.items()
             },
@@ -124,21 +180,56 @@ class PageDocument:
             return Size(length(row[0]), length(row[1]))
 
         page, way = data["page"], data["way"]
+        fold = Fold(*(length(page["fold"][name]) for name in ("at", "gap"))) if page.get("fold") else None
         clear = Margins(**{side.value: length(page["clear"][side.value]) for side in Side})
         return cls(
             sketch=read_sketch(data["sketch"]).sketch,
-            page=Page(length(page["width"]), length(page["height"]), unit, clear),
+            page=Page(length(page["width"]), length(page["height"]), unit, clear, fold),
             format=page["format"],
             binding=Side(page["binding"]) if page["binding"] else None,
             grid=length(data["grid"]),
             print_sizes=tuple(size(row) for row in data["print_sizes"]),
-            way=Way(School(way["school"]), way["turn"], way["mirrored"]),
+            way=read_way(way),
+            switches=read_switches(data.get("switches") or {}),
+            untied=frozenset(data.get("untied") or ()),
+            ties=tuple(
+                AddedTie(TieKind(row["kind"]), tuple(row["blocks"]), Axis(row["axis"]), tuple(row["highs"]))
+                for row in data.get("ties") or ()
+            ),
+            never_trim=frozenset(data.get("never_trim") or ()),
+            leads=data.get("leads"),
+            pins=tuple(
+                Pin(row["block"], **{n: None if row[n] is None else length(row[n]) for n in PINNED})
+                for row in data.get("pins") or ()
+            ),
             left_out=frozenset(data["left_out"]),
             photos={slot: SlotPhoto(**row) for slot, row in data["photos"].items()},
             titles=dict(data["titles"]),
             sheets={paper: size(row) for paper, row in data["sheets"].items()},
             fit=data["fit"],
         )
+
+
+def written_way(way: Way) -> dict[str, Any]:
+    """Return a way as JSON data."""
+    return {
+        "school": way.school.value,
+        "variant": way.variant.value,
+        "turn": way.turn,
+        "mirrored": way.mirrored,
+    }
+
+
+def read_way(data: dict[str, Any]) -> Way:
+    """Read a way; what is not said is plain."""
+    variant = Variant(data.get("variant") or "")
+    return Way(School(data["school"]), data.get("turn", 0), data.get("mirrored", False), variant)
+
+
+def read_switches(data: dict[str, Any]) -> Switches:
+    """Read switches; what is not said is as drawn."""
+    ends = Ends(data.get("ends") or Ends.AS_DRAWN.value)
+    return Switches(ends, *(bool(data.get(name)) for name in ("in_line", "by_eye", "recount")))
 
 
 def page_as_sketch(rows: list[dict[str, Any]], page: Page, name: str) -> dict[str, Any]:

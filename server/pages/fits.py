@@ -1,22 +1,35 @@
-"""Working out fits for pages, and remembering them."""
+"""Working out fits for pages, and remembering them. Every solve happens in a process of its own."""
 
 from contextlib import suppress
+from dataclasses import replace
 from typing import Any
 
 from django.db import IntegrityError, transaction
 
-from inkquilt.fit import Fit, Way, fit
+from inkquilt.errors import BadInput, Fault
+from inkquilt.fit import Fit, Status, Way
 from inkquilt.fit.explain import gist_of
-from inkquilt.fit.solve import USUAL_WAYS, is_possible
-from inkquilt.fit.waysout import WayOut, ways_out
+from inkquilt.fit.request import Budget
+from inkquilt.fit.ways import usual_ways
 from inkquilt.fit.writing import write_fit
 from server.pages.document import PageDocument
 from server.pages.models import Page, WorkedOutFit
+from server.solving.pool import solvers
+
+#: While a hand waits: about 0.3 s of solving on a small machine. What is not proven by then is shown as it is.
+LIVE_BUDGET = Budget(deterministic_time=0.06)
+
+
+class PinsClash(BadInput):
+    """What was pinned cannot hold together with the rest; the page stays as it is."""
+
+    code = "pins-clash"
 
 
 def way_key(way: Way) -> str:
     """Return a way as one word."""
-    return f"{way.school.value}/{way.turn}/{'mirrored' if way.mirrored else 'plain'}"
+    held = f"{way.turn}/{'mirrored' if way.mirrored else 'plain'}"
+    return f"{way.school.value}/{way.variant.value or '-'}/{held}"
 
 
 def written_fit(result: Fit, document: PageDocument) -> dict[str, Any]:
@@ -25,16 +38,20 @@ def written_fit(result: Fit, document: PageDocument) -> dict[str, Any]:
     return {**write_fit(result, document.unit), "title": gist.title, "gist": gist.words}
 
 
-def fit_of(page: Page, document: PageDocument, way: Way) -> dict[str, Any]:
+def fit_of(page: Page, document: PageDocument, way: Way, reasons: bool = False) -> dict[str, Any]:
     """Return the fit of a page in one way, from memory or worked out now.
 
-    The solve runs outside of any transaction; two that race write the same row once.
+    With ``reasons`` everything it lost is explained. The solve runs outside of any
+    transaction; two that race write the same row once.
     """
-    terms, key = document.terms, way_key(way)
+    terms, key = document.terms, way_key(way) + ("/why" if reasons else "")
     known = WorkedOutFit.objects.filter(page=page, terms=terms, way=key).first()
     if known is not None:
         return known.document
-    worked_out = written_fit(fit(document.request, way), document)
+    result = solvers().run("fit", document.request, way)
+    if reasons:
+        result = solvers().run("with_reasons", document.request, result)
+    worked_out = written_fit(result, document)
     with suppress(IntegrityError), transaction.atomic():  # the page may be gone for good by now
         WorkedOutFit.objects.get_or_create(page=page, terms=terms, way=key, defaults={"document": worked_out})
     return worked_out
@@ -42,16 +59,47 @@ def fit_of(page: Page, document: PageDocument, way: Way) -> dict[str, Any]:
 
 def first_that_fits(document: PageDocument) -> tuple[Way, dict[str, Any]]:
     """Return the document's own way if it fits, else the first usual one that does, else its own with its clash."""
-    own = written_fit(fit(document.request, document.way), document)
-    if own["blocks"]:
-        return document.way, own
-    for way in USUAL_WAYS:
-        if way != document.way and is_possible(document.request, way):
-            return way, written_fit(fit(document.request, way), document)
-    return document.way, own
+    own = solvers().run("fit", document.request, document.way)
+    if own.found:
+        return document.way, written_fit(own, document)
+    for way in usual_ways(document.request, document.way.turn, document.way.mirrored):
+        if way != document.way and solvers().run("is_possible", document.request, way):
+            return way, written_fit(solvers().run("fit", document.request, way), document)
+    return document.way, written_fit(own, document)
 
 
-def way_out_list(document: PageDocument) -> list[WayOut]:
+def refitted(page: Page, document: PageDocument, budget: Budget = LIVE_BUDGET) -> dict[str, Any]:
+    """Return the page as it lies, fitted again round its pins with as little change as possible.
+
+    The newest solve of a page replaces an older one (``Replaced``). Raises
+    ``PinsClash`` with the sum when the pins cannot hold.
+    """
+    request = replace(document.refit_request, budget=budget)
+    result: Fit = solvers().run("fit", request, document.way, live=page.pk)
+    if result.status is Status.UNKNOWN:
+        request = document.refit_request
+        result = solvers().run("fit", request, document.way, live=page.pk)
+    if not result.found:
+        raise PinsClash(_why_not(result))
+    return written_fit(result, document)
+
+
+def _why_not(result: Fit) -> list[Fault]:
+    clash = result.clash
+    if clash is None:
+        return [Fault(None, "pins-clash", "There was no page to be found like that in the time.")]
+    said = clash.sum[:1].upper() + clash.sum[1:] if clash.sum else "These cannot all hold together"
+    faults = [Fault(None, "pins-clash", f"{said}.")]
+    return faults + [Fault(demand.blocks[0], "demand", demand.demand) for demand in clash.demands]
+
+
+def way_out_list(document: PageDocument) -> list[Any]:
     """Return what would make an impossible page possible; none when it is possible already."""
-    result = fit(document.request, document.way)
-    return [] if result.found else ways_out(document.request, document.way, result.clash)
+    result = solvers().run("fit", document.request, document.way)
+    return [] if result.found else solvers().run("ways_out", document.request, document.way, result.clash)
+
+
+def proposal_list(document: PageDocument) -> list[Any]:
+    """Return what could be merged, split, dropped or left to a card."""
+    found: list[Any] = solvers().run("proposals", document.request, document.way)
+    return found

@@ -10,11 +10,18 @@ from server.pages.changes import KIND_CHOICES, LONGEST_TITLE
 
 
 class WaySerializer(serializers.Serializer):
-    """A school, and how the sketch is held first."""
+    """A school, which of its ways, and how the sketch is held first."""
 
     school = serializers.ChoiceField(fields.SCHOOL_CHOICES)
+    variant = serializers.ChoiceField(fields.VARIANT_CHOICES, default="", allow_blank=True)
     turn = serializers.ChoiceField([0, 90, 180, 270], default=0)
     mirrored = serializers.BooleanField(default=False)
+
+
+class FitQuerySerializer(WaySerializer):
+    """A way to fit, and whether what it lost shall be explained."""
+
+    reasons = serializers.BooleanField(default=False)
 
 
 class BlockChangeSerializer(serializers.Serializer):
@@ -68,6 +75,7 @@ class FitSerializer(serializers.Serializer):
     status = serializers.ChoiceField(fields.STATUS_CHOICES)
     title = serializers.CharField()
     gist = serializers.CharField()
+    note = serializers.CharField(allow_blank=True)
     seconds = serializers.FloatField()
     changes = BlockChangeSerializer(many=True)
     relations = RelationsSerializer()
@@ -84,6 +92,9 @@ class FormatChoiceSerializer(serializers.Serializer):
     height = serializers.CharField()
     clear = serializers.DictField(child=serializers.CharField())
     binding = serializers.ChoiceField(fields.SIDE_CHOICES, allow_null=True)
+    sides = serializers.ChoiceField([1, 2])
+    gap = serializers.CharField(help_text="between two facing pages")
+    fold = serializers.ListField(child=serializers.FloatField(), allow_null=True, help_text="where the gap is")
     clear_box = serializers.ListField(child=serializers.FloatField(), min_length=4, max_length=4)
 
 
@@ -124,6 +135,34 @@ class LeftOutSerializer(serializers.Serializer):
     name = serializers.CharField()
 
 
+class PinSerializer(serializers.Serializer):
+    """What was settled by hand about a block: its place, its size, or both."""
+
+    block = serializers.CharField()
+    place = serializers.BooleanField()
+    size = serializers.BooleanField()
+
+
+class TieSerializer(serializers.Serializer):
+    """A relation between blocks, in words; ``held`` is False for one that was let go."""
+
+    key = serializers.CharField()
+    kind = serializers.ChoiceField(fields.TIE_CHOICES)
+    blocks = serializers.ListField(child=serializers.CharField())
+    words = serializers.CharField()
+    side = serializers.ChoiceField(fields.SIDE_CHOICES, allow_null=True, help_text="of a line: which edge of the first")
+    held = serializers.BooleanField()
+
+
+class SwitchesSerializer(serializers.Serializer):
+    """Choices for the whole page."""
+
+    ends = serializers.ChoiceField(fields.ENDS_CHOICES)
+    in_line = serializers.BooleanField()
+    by_eye = serializers.BooleanField()
+    recount = serializers.BooleanField()
+
+
 class PageSerializer(serializers.Serializer):
     """A page as it lies on the bench. ``terms`` changes when the fits have to be worked out anew."""
 
@@ -143,6 +182,11 @@ class PageSerializer(serializers.Serializer):
     slots = SlotSerializer(many=True)
     titles = TitleSerializer(many=True)
     left_out = LeftOutSerializer(many=True)
+    pins = PinSerializer(many=True)
+    switches = SwitchesSerializer()
+    never_trim = serializers.ListField(child=serializers.CharField())
+    leads = serializers.CharField(allow_null=True)
+    step = serializers.FloatField(help_text="the grid's step in the page's unit")
 
 
 class PageCardSerializer(serializers.Serializer):
@@ -166,6 +210,8 @@ class FormatRequestSerializer(serializers.Serializer):
     clear = serializers.CharField(required=False, allow_blank=True, max_length=60)
     binding = serializers.ChoiceField(fields.SIDE_CHOICES, required=False, allow_null=True)
     binding_margin = serializers.CharField(required=False, allow_blank=True, max_length=60)
+    sides = serializers.ChoiceField([1, 2], required=False)
+    gap = serializers.CharField(required=False, allow_blank=True, max_length=60)
 
 
 class NewPageSerializer(FormatRequestSerializer):
@@ -182,6 +228,29 @@ class ChangeSerializer(FormatRequestSerializer):
     school = serializers.ChoiceField(fields.SCHOOL_CHOICES, required=False)
     turn = serializers.ChoiceField([0, 90, 180, 270], required=False)
     mirrored = serializers.BooleanField(required=False)
+    variant = serializers.ChoiceField(fields.VARIANT_CHOICES, required=False, allow_blank=True)
+    left = serializers.CharField(required=False, max_length=60)
+    top = serializers.CharField(required=False, max_length=60)
+    right = serializers.CharField(required=False, max_length=60)
+    bottom = serializers.CharField(required=False, max_length=60)
+    at_x = serializers.FloatField(required=False, min_value=-10_000, max_value=10_000)
+    at_y = serializers.FloatField(required=False, min_value=-10_000, max_value=10_000)
+    wide = serializers.FloatField(required=False, min_value=0, max_value=10_000)
+    high = serializers.FloatField(required=False, min_value=0, max_value=10_000)
+    step_x = serializers.IntegerField(required=False, min_value=-200, max_value=200)
+    step_y = serializers.IntegerField(required=False, min_value=-200, max_value=200)
+    tie = serializers.CharField(required=False, max_length=20_000)
+    again = serializers.BooleanField(required=False)
+    tie_kind = serializers.ChoiceField(fields.TIE_CHOICES, required=False)
+    blocks = serializers.ListField(child=serializers.CharField(max_length=60), required=False, max_length=200)
+    axis = serializers.ChoiceField(["x", "y"], required=False)
+    highs = serializers.ListField(child=serializers.BooleanField(), required=False, max_length=200)
+    ends = serializers.ChoiceField(fields.ENDS_CHOICES, required=False)
+    in_line = serializers.BooleanField(required=False)
+    by_eye = serializers.BooleanField(required=False)
+    recount = serializers.BooleanField(required=False)
+    grid = serializers.CharField(required=False, max_length=60)
+    rework = serializers.ChoiceField(fields.REWORK_CHOICES, required=False)
     block = serializers.CharField(required=False, max_length=60)
     photo = serializers.IntegerField(required=False, allow_null=True)
     look_x = serializers.FloatField(required=False, min_value=0, max_value=1)
@@ -224,4 +293,13 @@ class WayOutSerializer(serializers.Serializer):
     """Something to give up that makes the page possible: its words, and the change that does it."""
 
     words = serializers.CharField()
+    change = ChangeSerializer()
+
+
+class ProposalSerializer(serializers.Serializer):
+    """Something that could be done to the slots: its words and gain, the page it gives, and the change."""
+
+    words = serializers.CharField()
+    gain = serializers.CharField()
+    board = BoardSerializer()
     change = ChangeSerializer()

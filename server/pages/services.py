@@ -12,18 +12,21 @@ from django.db import transaction
 from django.db.models import F
 
 from inkquilt.fit import School, Way, bounds
+from inkquilt.fit.request import Budget
 from inkquilt.page import Page as CorePage
 from inkquilt.page import Side
 from server.pages.changes import apply_change
 from server.pages.document import PageDocument
-from server.pages.fits import first_that_fits, fit_of
+from server.pages.fits import first_that_fits, fit_of, refitted
 from server.pages.models import Page, Revision
 from server.photos.models import Photo
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch
 
 #: Changes that leave every block where it is.
-KEEPS_FIT = frozenset({"photo", "title", "sheet"})
+KEEPS_FIT = frozenset({"photo", "title", "sheet", "unpin"})
+#: Changes after which the page as it lies is fitted again with as little change as possible.
+REFITS = frozenset({"pin"})
 
 
 class StalePage(Exception):
@@ -85,12 +88,35 @@ def change_page(*, page: Page, version: int, change: dict[str, Any]) -> Page:
         document_of(page), change, lambda pk: photos.filter(pk=pk).values_list("name", flat=True).first()
     )
     document = changed.document
-    if change["kind"] == "way":
+    if change["kind"] in REFITS or (document.pins and change["kind"] in ("untie", "tie")):
+        document = replace(document, fit=refitted(page, document))
+    elif change["kind"] == "way":
         document = replace(document, fit=fit_of(page, document, document.way))
     elif change["kind"] not in KEEPS_FIT:
         way, worked_out = first_that_fits(document)
         document = replace(document, way=way, fit=worked_out)
     return _keep(page, version, document, changed.done)
+
+
+def finish_fit(*, page: Page, version: int) -> Page:
+    """Work out to the end what was only the best found while a hand waited; it is no step of its own to undo.
+
+    Raises ``StalePage`` when the page was changed meanwhile; then nothing is written.
+    """
+    if page.version != version:
+        raise StalePage(page)
+    document = document_of(page)
+    if not document.pins or not document.fit or document.fit["status"] != "best-found":
+        return page
+    better = refitted(page, document, Budget())
+    with transaction.atomic():
+        current = _locked(page, version)
+        Revision.objects.filter(page=current, number=current.head).update(
+            document=replace(document, fit=better).written()
+        )
+        current.version += 1
+        current.save(update_fields=["version"])
+    return current
 
 
 def _keep(page: Page, version: int, document: PageDocument, done: str) -> Page:

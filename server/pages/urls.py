@@ -4,11 +4,14 @@ from django.urls import path
 
 from server.pages.views import (
     ChangesView,
+    FinishView,
     FitView,
     FormatsView,
     PagesView,
     PageView,
+    ProposalsView,
     RedoView,
+    TiesView,
     UndoView,
     WaysOutView,
 )
@@ -20,6 +23,9 @@ urlpatterns = [
     path("pages/<int:pk>/changes/", ChangesView.as_view()),
     path("pages/<int:pk>/undo/", UndoView.as_view()),
     path("pages/<int:pk>/redo/", RedoView.as_view()),
+    path("pages/<int:pk>/finish/", FinishView.as_view()),
+    path("pages/<int:pk>/ties/", TiesView.as_view()),
+    path("pages/<int:pk>/proposals/", ProposalsView.as_view()),
     path("pages/<int:pk>/fit/", FitView.as_view()),
     path("pages/<int:pk>/ways-out/", WaysOutView.as_view()),
 ]

@@ -9,28 +9,32 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from inkquilt.fit import School, Way
-from inkquilt.fit.waysout import WayOut
+from inkquilt.fit.concessions import WayOut
 from inkquilt.lengths import INCH, format_nearest
 from inkquilt.page import FORMATS, Side
+from inkquilt.sketch.model import Size
 from server.common import fields
+from server.common.drawing import board
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
 from server.pages import services
-from server.pages.answers import card_answer, fit_answer, page_answer
-from server.pages.changes import asked_page
-from server.pages.fits import fit_of, way_out_list
+from server.pages.answers import card_answer, fit_answer, page_answer, ties_answer
+from server.pages.changes import asked_page, asked_way
+from server.pages.document import written_way
+from server.pages.fits import fit_of, proposal_list, way_out_list
 from server.pages.models import Page
 from server.pages.serializers import (
+    FitQuerySerializer,
     FitSerializer,
     NewPageSerializer,
     PageCardSerializer,
     PageSerializer,
+    ProposalSerializer,
     RenameSerializer,
     StaleSerializer,
+    TieSerializer,
     VersionSerializer,
     WayOutSerializer,
-    WaySerializer,
     WriteSerializer,
 )
 from server.photos.models import Photo
@@ -203,23 +207,63 @@ class RedoView(APIView):
         return take_step(request, pk, services.redo)
 
 
+class FinishView(APIView):
+    """Working out to the end what was shown before it was proven."""
+
+    @extend_schema(operation_id="finish_fit", request=VersionSerializer, responses=STEP_ANSWERS)
+    def post(self, request: Request, pk: int) -> Response:
+        """Go on; the page's pieces glide only where that is better."""
+        return take_step(request, pk, services.finish_fit)
+
+
+class TiesView(APIView):
+    """The relations of a page's sketch."""
+
+    @extend_schema(operation_id="ties", responses={200: TieSerializer(many=True), 404: ErrorSerializer})
+    def get(self, request: Request, pk: int) -> Response:
+        """List them in words."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        return Response(ties_answer(services.document_of(page)))
+
+
+class ProposalsView(APIView):
+    """What could be merged, split, dropped or left to a card."""
+
+    @extend_schema(operation_id="proposals", responses={200: ProposalSerializer(many=True), 404: ErrorSerializer})
+    def get(self, request: Request, pk: int) -> Response:
+        """Try, and list what gains something."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        document = services.document_of(page)
+        size = Size(document.page.width, document.page.height)
+        return Response(
+            [
+                {
+                    "words": proposal.words,
+                    "gain": proposal.gain,
+                    "board": board(size, document.unit, proposal.fit.blocks, document.page.fold),
+                    "change": {"kind": "rework", "rework": proposal.rework.value, "blocks": list(proposal.blocks)},
+                }
+                for proposal in proposal_list(document)
+            ]
+        )
+
+
 class FitView(APIView):
     """One way to fit a page."""
 
     @extend_schema(
         operation_id="fit",
-        parameters=[WaySerializer],
+        parameters=[FitQuerySerializer],
         responses={200: FitSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
     )
     def get(self, request: Request, pk: int) -> Response:
         """Work it out, or remember it."""
         page = Page.objects.visible_to(request.user).one(pk)
-        given = WaySerializer(data=request.query_params)
+        given = FitQuerySerializer(data=request.query_params)
         given.is_valid(raise_exception=True)
-        wanted = given.validated_data
-        way = Way(School(wanted["school"]), wanted["turn"], wanted["mirrored"])
+        way, reasons = asked_way(given.validated_data), given.validated_data["reasons"]
         document = services.document_of(page)
-        return Response(fit_answer(fit_of(page, document, way), document))
+        return Response(fit_answer(fit_of(page, document, way, reasons), document))
 
 
 class WaysOutView(APIView):
@@ -236,6 +280,5 @@ class WaysOutView(APIView):
 def _change(way_out: WayOut) -> dict[str, Any]:
     change: dict[str, Any] = {"kind": "concede", "leave_out": list(way_out.leave_out)}
     if way_out.way:
-        way = way_out.way
-        change |= {"school": way.school.value, "turn": way.turn, "mirrored": way.mirrored}
+        change |= written_way(way_out.way)
     return change | {"smaller_prints": way_out.smaller_prints, "no_margin": way_out.no_margin}

@@ -1,6 +1,7 @@
 """Photos: what is accepted, how they are turned, and what is refused without leaving anything behind."""
 
 import io
+import tempfile
 from pathlib import Path
 from unittest import mock
 
@@ -14,6 +15,12 @@ from tests.api.base import ApiTestCase, picture
 
 
 class Photos(ApiTestCase):
+    def setUp(self):
+        super().setUp()
+        # other tests keep photos at the same time
+        folder = self.enterContext(tempfile.TemporaryDirectory())
+        self.enterContext(self.settings(PHOTO_DIR=Path(folder)))
+
     def upload(self, content: bytes, name: str = "photo.jpg"):
         return self.client.post("/api/photos/", {"file": SimpleUploadedFile(name, content)})
 

@@ -6,9 +6,10 @@ from fractions import Fraction
 from itertools import product
 from unittest import TestCase
 
-from inkquilt.fit import FitRequest, School, Way, fit
+from inkquilt.fit import FitRequest, School, Way
 from inkquilt.fit.check import check_fit
 from inkquilt.fit.request import TrimLimits
+from inkquilt.fit.solve import fit
 from inkquilt.lengths import INCH
 from inkquilt.page import Page
 from inkquilt.sketch import Block

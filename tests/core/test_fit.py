@@ -7,17 +7,20 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from inkquilt.fit import FitRequest, School, Status, Way, bounds, fit
+from inkquilt.fit import FitRequest, School, Status, Way, bounds
 from inkquilt.fit.check import check_fit
+from inkquilt.fit.concessions import conceded
 from inkquilt.fit.explain import gist_of
 from inkquilt.fit.request import Cost
 from inkquilt.fit.sizes import partner_reveal
-from inkquilt.fit.waysout import conceded, ways_out
+from inkquilt.fit.solve import fit
+from inkquilt.fit.waysout import ways_out
 from inkquilt.lengths import INCH, MM, Unit
 from inkquilt.page import FORMATS, Margins, Page
 from inkquilt.sketch.model import Size
 from tests.building import (
     DEMO_SKETCHES,
+    PLAIN_SCHOOLS,
     block_of,
     demo_sketch,
     fitted,
@@ -41,7 +44,7 @@ class OwnPage(TestCase):
     def test_a_sound_sketch_comes_back_unchanged_at_no_cost(self):
         for path in DEMO_SKETCHES:
             sketch = demo_sketch(path.name)
-            for school in School:
+            for school in PLAIN_SCHOOLS:
                 result = fitted(sketch, own_page(sketch), school)
                 with self.subTest(sketch.name, school=school):
                     self.assertEqual(result.status, Status.OPTIMAL)
@@ -158,7 +161,7 @@ class EveryFit(TestCase):
                 )
             )  # fmt: skip
         request = FitRequest.plain(sketch_of(*rows), data.draw(st.sampled_from(FORMATS)).page())
-        way = Way(data.draw(st.sampled_from(list(School))), data.draw(st.sampled_from([0, 90, 180, 270])))
+        way = Way(data.draw(st.sampled_from(PLAIN_SCHOOLS)), data.draw(st.sampled_from([0, 90, 180, 270])))
         result = fit(request, way)  # raises FitNotSound if the checker objects
         self.assertNotEqual(result.status, Status.UNKNOWN)
         if result.found:
@@ -256,7 +259,7 @@ class Clashes(TestCase):
 class Naming(TestCase):
     def test_a_way_is_named_in_eight_words_or_fewer(self):
         for path in DEMO_SKETCHES:
-            for school in School:
+            for school in PLAIN_SCHOOLS:
                 gist = gist_of(fitted(demo_sketch(path.name), page_of("6 1/4", "8 1/2"), school))
                 self.assertLessEqual(len(gist.words.split()), 8, gist)
 

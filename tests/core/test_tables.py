@@ -4,8 +4,9 @@ from decimal import Decimal
 from unittest import TestCase
 
 from inkquilt.errors import SketchFaults
-from inkquilt.fit import FitRequest, School, Status, Way, fit
+from inkquilt.fit import FitRequest, School, Status, Way
 from inkquilt.fit.request import Budget
+from inkquilt.fit.solve import fit
 from inkquilt.lengths import INCH, MM, Unit, parse_length, with_unit
 from inkquilt.sketch.model import Corner, End, Shape, Size
 from inkquilt.sketch.reading import read_sketch

@@ -2,11 +2,12 @@
 
 from unittest import TestCase
 
-from inkquilt.fit import FitRequest, School, Status, Way, fit, fit_ways
+from inkquilt.fit import FitRequest, School, Status, Way
 from inkquilt.fit.explain import gist_of
+from inkquilt.fit.solve import fit, fit_ways
 from inkquilt.lengths import MM, Unit, format_nearest
 from inkquilt.page import Page
-from tests.building import block_of, demo_sketch, fitted, own_page, page_of, row, sketch_of
+from tests.building import PLAIN_SCHOOLS, block_of, demo_sketch, fitted, own_page, page_of, row, sketch_of
 
 
 def change_of(result, block_id, kind="size"):
@@ -99,7 +100,7 @@ class ClashWords(TestCase):
         for name, page in (("three", page_of("4", "6")), ("six", page_of("5", "5")), ("kite", page_of("5", "7")),
                            ("seven", page_of("4 1/4", "8 1/4")), ("five", page_of("5 3/4", "8 1/4"))):  # fmt: skip
             for result in fit_ways(FitRequest.plain(demo_sketch(name), page)):
-                if result.status is Status.IMPOSSIBLE:
+                if result.status is Status.IMPOSSIBLE and result.way.school in PLAIN_SCHOOLS:
                     with self.subTest(name, way=result.way):
                         self.assertIn("the page is", result.clash.sum)
                         self.assertGreater(result.clash.short_by, 0)

@@ -8,7 +8,8 @@ from unittest import TestCase
 
 import jsonschema
 
-from inkquilt.fit import FitRequest, bounds, fit_ways
+from inkquilt.fit import FitRequest, bounds
+from inkquilt.fit.solve import fit_ways
 from inkquilt.lengths import INCH, MM
 from inkquilt.photos import read_photos
 from inkquilt.sketch.reading import read_sketch

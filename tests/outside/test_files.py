@@ -12,7 +12,8 @@ from pypdf import PdfReader
 from svgelements import SVG, Circle, Polygon, Rect
 
 from inkquilt.cutting import pieces_of
-from inkquilt.fit import FitRequest, School, Way, fit, fit_ways
+from inkquilt.fit import FitRequest, School, Way
+from inkquilt.fit.solve import fit, fit_ways
 from inkquilt.fit.writing import write_fits
 from inkquilt.lengths import INCH, MM, Unit
 from inkquilt.page import FORMATS

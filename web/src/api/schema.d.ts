@@ -110,6 +110,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/finish/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Go on; the page's pieces glide only where that is better. */
+        post: operations["finish_fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/fit/": {
         parameters: {
             query?: never;
@@ -144,6 +161,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/proposals/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Try, and list what gains something. */
+        get: operations["proposals"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/redo/": {
         parameters: {
             query?: never;
@@ -155,6 +189,23 @@ export interface paths {
         put?: never;
         /** @description Redo what was undone. */
         post: operations["redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/ties/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them in words. */
+        get: operations["ties"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -323,6 +374,14 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * @description * `x` - x
+         *     * `y` - y
+         * @enum {string}
+         */
+        AxisEnum: "x" | "y";
+        /** @enum {unknown} */
+        BlankEnum: "";
         /** @description What became of one block. */
         BlockChange: {
             block: string;
@@ -338,12 +397,15 @@ export interface components {
             width: number;
             /** Format: double */
             height: number;
+            /** @description the gap of a spread */
+            fold: number[] | null;
             width_text: string;
             height_text: string;
             blocks: components["schemas"]["BoardBlock"][];
         };
         /**
-         * @description One block to draw, in the page's unit; ``points`` outline a shape that is neither box nor circle.
+         * @description One block to draw, in the page's unit; ``points`` outline a shape that is neither box nor circle,
+         *     ``hole`` what a frame leaves open.
          *
          *     ``box`` is the upright box round the block as it lies: left, top, right, bottom.
          */
@@ -365,7 +427,10 @@ export interface components {
             paper: string | null;
             tint: number | null;
             number: number | null;
+            /** @description the outermost mat that moves with it, or itself */
+            stack: string;
             points: number[][] | null;
+            hole: number[][] | null;
             box: number[];
             texts: components["schemas"]["Texts"];
         };
@@ -390,10 +455,39 @@ export interface components {
             clear?: string;
             binding?: (components["schemas"]["SideEnum"] | components["schemas"]["NullEnum"]) | null;
             binding_margin?: string;
+            sides?: components["schemas"]["SidesEnum"];
+            gap?: string;
             kind: components["schemas"]["ChangeKindEnum"];
             school?: components["schemas"]["SchoolEnum"];
             turn?: components["schemas"]["TurnEnum"];
             mirrored?: boolean;
+            variant?: components["schemas"]["VariantEnum"] | components["schemas"]["BlankEnum"];
+            left?: string;
+            top?: string;
+            right?: string;
+            bottom?: string;
+            /** Format: double */
+            at_x?: number;
+            /** Format: double */
+            at_y?: number;
+            /** Format: double */
+            wide?: number;
+            /** Format: double */
+            high?: number;
+            step_x?: number;
+            step_y?: number;
+            tie?: string;
+            again?: boolean;
+            tie_kind?: components["schemas"]["TieKindEnum"];
+            blocks?: string[];
+            axis?: components["schemas"]["AxisEnum"];
+            highs?: boolean[];
+            ends?: components["schemas"]["EndsEnum"];
+            in_line?: boolean;
+            by_eye?: boolean;
+            recount?: boolean;
+            grid?: string;
+            rework?: components["schemas"]["ReworkEnum"];
             block?: string;
             photo?: number | null;
             /** Format: double */
@@ -415,9 +509,19 @@ export interface components {
          *     * `bring-back` - bring-back
          *     * `concede` - concede
          *     * `sheet` - sheet
+         *     * `pin` - pin
+         *     * `unpin` - unpin
+         *     * `untie` - untie
+         *     * `tie` - tie
+         *     * `switches` - switches
+         *     * `never-trim` - never-trim
+         *     * `leads` - leads
+         *     * `least` - least
+         *     * `rework` - rework
+         *     * `grid` - grid
          * @enum {string}
          */
-        ChangeKindEnum: "format" | "way" | "photo" | "title" | "leave-out" | "bring-back" | "concede" | "sheet";
+        ChangeKindEnum: "format" | "way" | "photo" | "title" | "leave-out" | "bring-back" | "concede" | "sheet" | "pin" | "unpin" | "untie" | "tie" | "switches" | "never-trim" | "leads" | "least" | "rework" | "grid";
         /** @description One change to a page; ``kind`` says which of the fields count. */
         ChangeRequest: {
             format?: string | null;
@@ -427,10 +531,39 @@ export interface components {
             clear?: string;
             binding?: (components["schemas"]["SideEnum"] | components["schemas"]["NullEnum"]) | null;
             binding_margin?: string;
+            sides?: components["schemas"]["SidesEnum"];
+            gap?: string;
             kind: components["schemas"]["ChangeKindEnum"];
             school?: components["schemas"]["SchoolEnum"];
             turn?: components["schemas"]["TurnEnum"];
             mirrored?: boolean;
+            variant?: components["schemas"]["VariantEnum"] | components["schemas"]["BlankEnum"];
+            left?: string;
+            top?: string;
+            right?: string;
+            bottom?: string;
+            /** Format: double */
+            at_x?: number;
+            /** Format: double */
+            at_y?: number;
+            /** Format: double */
+            wide?: number;
+            /** Format: double */
+            high?: number;
+            step_x?: number;
+            step_y?: number;
+            tie?: string;
+            again?: boolean;
+            tie_kind?: components["schemas"]["TieKindEnum"];
+            blocks?: string[];
+            axis?: components["schemas"]["AxisEnum"];
+            highs?: boolean[];
+            ends?: components["schemas"]["EndsEnum"];
+            in_line?: boolean;
+            by_eye?: boolean;
+            recount?: boolean;
+            grid?: string;
+            rework?: components["schemas"]["ReworkEnum"];
             block?: string;
             photo?: number | null;
             /** Format: double */
@@ -496,6 +629,13 @@ export interface components {
             demand: string;
             blocks: string[];
         };
+        /**
+         * @description * `as-drawn` - as-drawn
+         *     * `to-the-edge` - to-the-edge
+         *     * `short` - short
+         * @enum {string}
+         */
+        EndsEnum: "as-drawn" | "to-the-edge" | "short";
         /** @description What every failed request answers. */
         Error: {
             code: string;
@@ -514,6 +654,7 @@ export interface components {
             status: components["schemas"]["StatusEnum"];
             title: string;
             gist: string;
+            note: string;
             /** Format: double */
             seconds: number;
             changes: components["schemas"]["BlockChange"][];
@@ -548,6 +689,11 @@ export interface components {
                 [key: string]: string;
             };
             binding: (components["schemas"]["SideEnum"] | components["schemas"]["NullEnum"]) | null;
+            sides: components["schemas"]["SidesEnum"];
+            /** @description between two facing pages */
+            gap: string;
+            /** @description where the gap is */
+            fold: number[] | null;
             clear_box: number[];
         };
         /** @description A sketch that was just loaded, and what should be said about it. */
@@ -569,6 +715,8 @@ export interface components {
             clear?: string;
             binding?: (components["schemas"]["SideEnum"] | components["schemas"]["NullEnum"]) | null;
             binding_margin?: string;
+            sides?: components["schemas"]["SidesEnum"];
+            gap?: string;
             sketch: number;
             name?: string;
         };
@@ -592,6 +740,15 @@ export interface components {
             slots: components["schemas"]["Slot"][];
             titles: components["schemas"]["Title"][];
             left_out: components["schemas"]["LeftOut"][];
+            pins: components["schemas"]["Pin"][];
+            switches: components["schemas"]["Switches"];
+            never_trim: string[];
+            leads: string | null;
+            /**
+             * Format: double
+             * @description the grid's step in the page's unit
+             */
+            step: number;
         };
         /** @description A page as it lies on the shelf. */
         PageCard: {
@@ -697,6 +854,12 @@ export interface components {
             size: string;
             tilted: boolean;
         };
+        /** @description What was settled by hand about a block: its place, its size, or both. */
+        Pin: {
+            block: string;
+            place: boolean;
+            size: boolean;
+        };
         /** @description Where a piece lies on its sheet, in the page's unit. */
         Placement: {
             number: number;
@@ -710,11 +873,26 @@ export interface components {
             height: number;
             turned: boolean;
         };
+        /** @description Something that could be done to the slots: its words and gain, the page it gives, and the change. */
+        Proposal: {
+            words: string;
+            gain: string;
+            board: components["schemas"]["Board"];
+            change: components["schemas"]["Change"];
+        };
         /** @description How many relations of the sketch were kept, and which were not. */
         Relations: {
             kept: number;
             broken: components["schemas"]["Broken"][];
         };
+        /**
+         * @description * `merge` - merge
+         *     * `split` - split
+         *     * `drop` - drop
+         *     * `card` - card
+         * @enum {string}
+         */
+        ReworkEnum: "merge" | "split" | "drop" | "card";
         /**
          * @description * `base` - base
          *     * `paper` - paper
@@ -732,9 +910,12 @@ export interface components {
         /**
          * @description * `keep-photos` - keep-photos
          *     * `keep-proportions` - keep-proportions
+         *     * `idea` - idea
+         *     * `fill-extra` - fill-extra
+         *     * `reflow` - reflow
          * @enum {string}
          */
-        SchoolEnum: "keep-photos" | "keep-proportions";
+        SchoolEnum: "keep-photos" | "keep-proportions" | "idea" | "fill-extra" | "reflow";
         /** @description Who is signed in (null: nobody) and whether this is the demo. */
         Session: {
             user: string | null;
@@ -745,9 +926,12 @@ export interface components {
          *     * `circle` - circle
          *     * `triangle` - triangle
          *     * `banner` - banner
+         *     * `frame` - frame
+         *     * `half-circle` - half-circle
+         *     * `polygon` - polygon
          * @enum {string}
          */
-        ShapeEnum: "rect" | "circle" | "triangle" | "banner";
+        ShapeEnum: "rect" | "circle" | "triangle" | "banner" | "frame" | "half-circle" | "polygon";
         /**
          * @description * `left` - left
          *     * `top` - top
@@ -756,6 +940,12 @@ export interface components {
          * @enum {string}
          */
         SideEnum: "left" | "top" | "right" | "bottom";
+        /**
+         * @description * `1` - 1
+         *     * `2` - 2
+         * @enum {integer}
+         */
+        SidesEnum: 1 | 2;
         /** @description A sketch as it lies on the shelf, drawn. */
         Sketch: {
             readonly id: number;
@@ -802,6 +992,13 @@ export interface components {
          * @enum {string}
          */
         StatusEnum: "optimal" | "best-found" | "impossible" | "unknown";
+        /** @description Choices for the whole page. */
+        Switches: {
+            ends: components["schemas"]["EndsEnum"];
+            in_line: boolean;
+            by_eye: boolean;
+            recount: boolean;
+        };
         /** @description A block's measures in fractions (or mm): size, and distances from the four page edges. */
         Texts: {
             width: string;
@@ -811,6 +1008,38 @@ export interface components {
             right: string;
             bottom: string;
         };
+        /** @description A relation between blocks, in words; ``held`` is False for one that was let go. */
+        Tie: {
+            key: string;
+            kind: components["schemas"]["TieKindEnum"];
+            blocks: string[];
+            words: string;
+            /**
+             * @description of a line: which edge of the first
+             *
+             *     * `left` - left
+             *     * `top` - top
+             *     * `right` - right
+             *     * `bottom` - bottom
+             */
+            side: (components["schemas"]["SideEnum"] | components["schemas"]["NullEnum"]) | null;
+            held: boolean;
+        };
+        /**
+         * @description * `run-off` - run-off
+         *     * `layer` - layer
+         *     * `line` - line
+         *     * `equal-size` - equal-size
+         *     * `equal-gaps` - equal-gaps
+         *     * `centred` - centred
+         *     * `concentric` - concentric
+         *     * `anchor` - anchor
+         *     * `tuck` - tuck
+         *     * `order` - order
+         *     * `overlap` - overlap
+         * @enum {string}
+         */
+        TieKindEnum: "run-off" | "layer" | "line" | "equal-size" | "equal-gaps" | "centred" | "concentric" | "anchor" | "tuck" | "order" | "overlap";
         /** @description A title block and its text. */
         Title: {
             block: string;
@@ -835,13 +1064,28 @@ export interface components {
             /** Format: binary */
             file: string;
         };
+        /**
+         * @description * `split-base` - split-base
+         *     * `wider-paper` - wider-paper
+         *     * `step-out` - step-out
+         *     * `repeat-strip` - repeat-strip
+         *     * `wider-border` - wider-border
+         *     * `one-column` - one-column
+         *     * `two-columns` - two-columns
+         *     * `turned-rows` - turned-rows
+         *     * `one-row` - one-row
+         * @enum {string}
+         */
+        VariantEnum: "split-base" | "wider-paper" | "step-out" | "repeat-strip" | "wider-border" | "one-column" | "two-columns" | "turned-rows" | "one-row";
         /** @description The version of the page a write is based on. */
         VersionRequest: {
             version: number;
         };
-        /** @description A school, and how the sketch is held first. */
+        /** @description A school, which of its ways, and how the sketch is held first. */
         Way: {
             school: components["schemas"]["SchoolEnum"];
+            /** @default  */
+            variant: components["schemas"]["VariantEnum"] | components["schemas"]["BlankEnum"];
             /** @default 0 */
             turn: components["schemas"]["TurnEnum"];
             /** @default false */
@@ -1194,15 +1438,60 @@ export interface operations {
             };
         };
     };
+    finish_fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stale"];
+                };
+            };
+        };
+    };
     fit: {
         parameters: {
             query: {
                 mirrored?: boolean;
+                reasons?: boolean;
                 /**
                  * @description * `keep-photos` - keep-photos
                  *     * `keep-proportions` - keep-proportions
+                 *     * `idea` - idea
+                 *     * `fill-extra` - fill-extra
+                 *     * `reflow` - reflow
                  */
-                school: "keep-photos" | "keep-proportions";
+                school: "keep-photos" | "keep-proportions" | "idea" | "fill-extra" | "reflow";
                 /**
                  * @description * `0` - 0
                  *     * `90` - 90
@@ -1210,6 +1499,18 @@ export interface operations {
                  *     * `270` - 270
                  */
                 turn?: 0 | 90 | 180 | 270;
+                /**
+                 * @description * `split-base` - split-base
+                 *     * `wider-paper` - wider-paper
+                 *     * `step-out` - step-out
+                 *     * `repeat-strip` - repeat-strip
+                 *     * `wider-border` - wider-border
+                 *     * `one-column` - one-column
+                 *     * `two-columns` - two-columns
+                 *     * `turned-rows` - turned-rows
+                 *     * `one-row` - one-row
+                 */
+                variant?: "split-base" | "wider-paper" | "step-out" | "repeat-strip" | "wider-border" | "one-column" | "two-columns" | "turned-rows" | "one-row" | "";
             };
             header?: never;
             path: {
@@ -1274,6 +1575,35 @@ export interface operations {
             };
         };
     };
+    proposals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Proposal"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     redo: {
         parameters: {
             query?: never;
@@ -1311,6 +1641,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Stale"];
+                };
+            };
+        };
+    };
+    ties: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tie"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
         };

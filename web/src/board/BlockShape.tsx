@@ -58,8 +58,11 @@ function Outline({
     const radius = block.width / 2
     return <circle cx={block.x + radius} cy={block.y + radius} r={radius} {...look} />
   }
-  if (block.points)
-    return <polygon points={block.points.map((point) => point.join(',')).join(' ')} {...look} />
+  if (block.points) {
+    const rings = [block.points, ...(block.hole ? [block.hole] : [])]
+    const path = rings.map((ring) => `M${ring.map((point) => point.join(' ')).join('L')}Z`).join('')
+    return <path d={path} fillRule="evenodd" {...look} />
+  }
   // Sizes as style, so that a piece glides to its new place.
   const place = { x: block.x, y: block.y, width: block.width, height: block.height }
   return (
@@ -79,10 +82,13 @@ function PhotoSlot(props: BlockShapeProps) {
   const width = block.width / crop.width
   const height = block.height / crop.height
   const round = block.shape === 'circle'
+  const corners = block.points?.map((point) => point.join(',')).join(' ')
   return (
     <>
       <clipPath id={clip}>
-        {round ? (
+        {corners ? (
+          <polygon points={corners} />
+        ) : round ? (
           <circle cx={block.x + block.width / 2} cy={block.y + block.height / 2} r={block.width / 2} />
         ) : (
           <rect x={block.x} y={block.y} width={block.width} height={block.height} />

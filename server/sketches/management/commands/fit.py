@@ -14,8 +14,11 @@ from typing import Any
 from django.core.management.base import BaseCommand
 
 from inkquilt.errors import BadInput, CoreError
-from inkquilt.fit import Fit, FitRequest, School, Way, bounds, fit_ways
+from inkquilt.fit import Fit, FitRequest, School, Way, bounds
 from inkquilt.fit.explain import gist_of
+from inkquilt.fit.reasons import with_reasons
+from inkquilt.fit.solve import fit_ways
+from inkquilt.fit.ways import usual_ways
 from inkquilt.fit.writing import write_fits
 from inkquilt.lengths import Unit, parse_length
 from inkquilt.page import FORMATS, Margins, Page
@@ -51,6 +54,7 @@ class Command(BaseCommand):
         parser.add_argument("--mirror", action="store_true", help="then exchange left and right")
         parser.add_argument("--clear", default="0", help="margin to keep clear on all sides: 1/4in")
         parser.add_argument("--photos", help="a photo file: print sizes, and which photo goes where")
+        parser.add_argument("--why", action="store_true", help="explain what was lost; takes a few solves more")
         parser.add_argument("--json", action="store_true", help="print JSON only")
 
     def handle(self, *args: Any, **options: Any) -> None:
@@ -59,7 +63,9 @@ class Command(BaseCommand):
             request, photos = _request(options)
         except BadCall as error:
             self._refuse(error.messages, as_json=options["json"])
-        fits = list(fit_ways(request, _ways(options)))
+        fits = list(fit_ways(request, _ways(request, options)))
+        if options["why"]:
+            fits = [with_reasons(request, result) for result in fits]
         if options["json"]:
             answer = write_fits(request, fits)
             answer["crops"] = _crops(photos, fits)
@@ -134,10 +140,15 @@ class UnreadablePage(BadCall):
         super().__init__(f"“{text[:40]}” is no page size; 8.5x11in, 210x297mm or one of {names} would do")
 
 
-def _ways(options: dict[str, Any]) -> list[Way]:
-    schools = [School(options["school"])] if options["school"] else list(School)
+def _ways(request: FitRequest, options: dict[str, Any]) -> list[Way]:
     turns = [0, 90] if options["turn"] is None else [options["turn"]]
-    return [Way(school, turn, options["mirror"]) for turn in turns for school in schools]
+    ways = [way for turn in turns for way in usual_ways(request, turn, options["mirror"]) if way.turn in turns]
+    if options["school"] is None:
+        return list(dict.fromkeys(ways))
+    school = School(options["school"])
+    asked = [way for way in ways if way.school is school]
+    # a school that has nothing to do here is tried all the same, and says so
+    return list(dict.fromkeys(asked)) or [Way(school, turn, options["mirror"]) for turn in turns]
 
 
 def _json_file(name: str) -> object:

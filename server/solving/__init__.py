@@ -1,0 +1,1 @@
+"""Solving in processes of their own, so that the web process goes on answering."""
