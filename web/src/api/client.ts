@@ -23,6 +23,9 @@ export type Paper = Schemas['Paper']
 export type Session = Schemas['Session']
 export type Deleted = Schemas['Deleted']
 export type Fault = Schemas['Fault']
+export type Tie = Schemas['Tie']
+export type Pin = Schemas['Pin']
+export type Proposal = Schemas['Proposal']
 export type Stale = Schemas['Stale']
 
 /** A request that the server refused, in its own words. */

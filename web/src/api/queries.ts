@@ -1,4 +1,5 @@
 /** Server data as hooks. What was changed answers with the whole page, which goes straight into the cache. */
+import { useCallback, useRef } from 'react'
 import { useMutation, useQueries, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
 import {
   api,
@@ -21,10 +22,13 @@ export const keys = {
   deleted: ['deleted'] as const,
   page: (id: number) => ['page', id] as const,
   fit: (id: number, terms: string, way: Way) =>
-    ['fit', id, terms, way.school, way.turn ?? 0, way.mirrored ?? false] as const,
+    ['fit', id, terms, way.school, way.variant ?? '', way.turn ?? 0, way.mirrored ?? false] as const,
+  reasons: (id: number, terms: string, way: Way) => ['reasons', ...keys.fit(id, terms, way)] as const,
+  ties: (id: number, terms: string, way: Way) => ['ties', ...keys.fit(id, terms, way)] as const,
+  proposals: (id: number, terms: string, way: Way) => ['proposals', ...keys.fit(id, terms, way)] as const,
   pieces: (id: number, version: number) => ['pieces', id, version] as const,
   waysOut: (id: number, terms: string, way: Way) =>
-    ['ways-out', id, terms, way.school, way.turn ?? 0] as const,
+    ['ways-out', id, terms, way.school, way.variant ?? '', way.turn ?? 0, way.mirrored ?? false] as const,
 }
 
 export function useSession() {
@@ -68,7 +72,10 @@ export function usePage(id: number) {
 }
 
 export const sameWay = (a: Way, b: Way) =>
-  a.school === b.school && a.turn === b.turn && a.mirrored === b.mirrored
+  a.school === b.school &&
+  (a.variant ?? '') === (b.variant ?? '') &&
+  a.turn === b.turn &&
+  a.mirrored === b.mirrored
 
 /** Every way to fit a page, each arriving when it is worked out. */
 export function useFits(page: Page) {
@@ -77,9 +84,37 @@ export function useFits(page: Page) {
       queryKey: keys.fit(page.id, page.terms, way),
       queryFn: () => take(api.GET('/api/pages/{id}/fit/', { params: { path: { id: page.id }, query: way } })),
       staleTime: Infinity,
-      // The chosen one came with the page.
-      ...(sameWay(way, page.way) ? { initialData: page.fit } : {}),
+      // The chosen one came with the page, unless a hand has changed it since.
+      ...(sameWay(way, page.way) && page.pins.length === 0 ? { initialData: page.fit } : {}),
     })),
+  })
+}
+
+/** What the chosen way lost, with the reasons; they take a few solves more, so they come later. */
+export function useReasons(page: Page, wanted: boolean) {
+  const query = { ...page.way, reasons: true }
+  const queryFn = () => take(api.GET('/api/pages/{id}/fit/', { params: { path: { id: page.id }, query } }))
+  return useQuery({
+    queryKey: keys.reasons(page.id, page.terms, page.way),
+    queryFn,
+    enabled: wanted,
+    staleTime: Infinity,
+  })
+}
+
+/** What the pieces are tied to. */
+export function useTies(page: Page) {
+  const queryFn = () => take(api.GET('/api/pages/{id}/ties/', { params: { path: { id: page.id } } }))
+  return useQuery({ queryKey: keys.ties(page.id, page.terms, page.way), queryFn, staleTime: Infinity })
+}
+
+export function useProposals(page: Page, wanted: boolean) {
+  const queryFn = () => take(api.GET('/api/pages/{id}/proposals/', { params: { path: { id: page.id } } }))
+  return useQuery({
+    queryKey: keys.proposals(page.id, page.terms, page.way),
+    queryFn,
+    enabled: wanted,
+    staleTime: Infinity,
   })
 }
 
@@ -111,11 +146,33 @@ export function usePageWrites(id: number) {
     mutationFn: (version: number) => take(api.POST('/api/pages/{id}/redo/', { params, body: { version } })),
     ...options,
   })
+  const finish = useMutation({
+    mutationFn: (version: number) => take(api.POST('/api/pages/{id}/finish/', { params, body: { version } })),
+    ...options,
+  })
   const all = [change, undo, redo]
   const failed = all.map((mutation) => mutation.error).find((error) => error !== null) ?? null
   const stale = failed instanceof Refused && failed.code === 'stale' ? (failed.body as Stale) : null
+  const { mutateAsync } = change
+  /** One change after the other: each is based on the page the one before came back with. */
+  const line = useRef<Promise<unknown>>(Promise.resolve())
+  const send = useCallback(
+    (wanted: Change): Promise<unknown> => {
+      const next = line.current
+        .catch(() => undefined)
+        .then(() => {
+          const page = cache.getQueryData<Page>(keys.page(id))
+          return page ? mutateAsync({ version: page.version, change: wanted }) : undefined
+        })
+      line.current = next
+      return next.catch(() => undefined)
+    },
+    [cache, id, mutateAsync],
+  )
   return {
     change,
+    send,
+    finish,
     undo,
     redo,
     busy: all.some((mutation) => mutation.isPending),

@@ -1,29 +1,61 @@
 import { Fractions } from '../app/Fractions'
-import { useCallback, useMemo, useState, type CSSProperties, type KeyboardEvent } from 'react'
+import {
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type CSSProperties,
+  type KeyboardEvent,
+  type PointerEvent,
+} from 'react'
 import { useParams } from 'react-router'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { BoardBlock, Change, Fit, Page, Photo } from '../api/client'
-import { useFits, usePage, usePageWrites } from '../api/queries'
+import { useFits, usePage, usePageWrites, useTies } from '../api/queries'
 import { Board } from '../board/Board'
 import { PageThumb } from '../board/PageThumb'
 import { BenchHeader } from './BenchHeader'
 import { Clash } from './Clash'
 import { CutPanel } from './CutPanel'
 import { FormatChooser } from './FormatChooser'
+import { Held } from './Held'
 import { LeftOut } from './LeftOut'
 import { Measures } from './Measures'
+import { NumberField, type NumberName } from './NumberField'
+import { PageChoices } from './PageChoices'
 import { PhotoTray } from './PhotoTray'
+import { Pinned } from './Pinned'
 import { PrintPanel } from './PrintPanel'
+import { Proposals } from './Proposals'
 import { StaleDialog } from './StaleDialog'
 import { stepOf } from './steps'
 import { Thread } from './Thread'
 import { TitleField } from './TitleField'
 import { TitleHelp } from './TitleHelp'
 import { usePhotoCarry } from './usePhotoCarry'
+import { usePieceHold } from './usePieceHold'
 import { usePhotoLook } from './usePhotoLook'
 import { Ways } from './Ways'
 import { Why } from './Why'
+
+const ARROWS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
+
+/** What was shown before it was proven is worked out to the end; the page glides again only if that is better. */
+function useFinish(page: Page, finish: (version: number) => void) {
+  const asked = useRef(0)
+  useEffect(() => {
+    if (page.fit.status !== 'best-found' || page.pins.length === 0 || asked.current === page.version) return
+    asked.current = page.version + 1
+    finish(page.version)
+  }, [page, finish])
+}
 
 /** The work table with one page on it. */
 export function Bench() {
@@ -41,13 +73,20 @@ function LaidBench({ page }: { page: Page }) {
   const [ghost, setGhost] = useState<Fit | null>(null)
   const [typing, setTyping] = useState<string | null>(null)
   const { mutate } = writes.change
+  const { send } = writes
   const change = useCallback(
     (wanted: Change) => {
       setGhost(null)
-      mutate({ version: page.version, change: wanted })
+      void send(wanted)
     },
-    [mutate, page.version],
+    [send],
   )
+  const [heldId, hold] = useState<string | null>(null)
+  const [number, typeNumber] = useState<{ block: string; name: NumberName } | null>(null)
+  const ties = useTies(page)
+  const piece = usePieceHold(page.fit.board, page.step, send)
+  useFinish(page, writes.finish.mutate)
+  const arranging = step === 'page'
   const place = useCallback(
     (photo: Photo, slot: string) => change({ kind: 'photo', block: slot, photo: photo.id }),
     [change],
@@ -66,14 +105,27 @@ function LaidBench({ page }: { page: Page }) {
     if (carry.carried && block.role === 'photo') {
       place(carry.carried, block.id)
       carry.drop()
-    } else if (block.role === 'title') setTyping(block.id)
+    } else if (block.role === 'title' && !arranging) setTyping(block.id)
+    else if (arranging) hold(block.id)
   }
   const keys = (block: BoardBlock, event: KeyboardEvent) => {
     if (block.role === 'photo' && event.key === 'Delete')
       change({ kind: 'photo', block: block.id, photo: null })
-    else look.onKey(block, event)
+    else if (!arranging) look.onKey(block, event)
+    else if (event.key === 'Escape') hold(null)
+    else if (event.key in ARROWS) {
+      event.preventDefault()
+      const [across, down] = ARROWS[event.key]!
+      const marks = event.shiftKey ? 4 : 1
+      change({ kind: 'pin', block: block.id, step_x: across * marks, step_y: down * marks })
+    } else if (/^[0-9]$/.test(event.key)) typeNumber({ block: block.id, name: 'width' })
+  }
+  const pointerDown = (block: BoardBlock, event: PointerEvent<SVGGElement>, scale: number) => {
+    if (arranging) piece.press(block, event, scale, heldId === block.id)
+    else look.onPointerDown(block, event, scale)
   }
   const nothingFits = board.blocks.length === 0
+  const heldBlock = board.blocks.find((block) => block.id === heldId)
   return (
     <div className={`bench step-${step}`} aria-busy={writes.busy}>
       <BenchHeader page={page} writes={writes} />
@@ -97,6 +149,7 @@ function LaidBench({ page }: { page: Page }) {
           ) : (
             <FormatChooser chosen={page.format} onChange={change} />
           )}
+          {arranging && <PageChoices page={page} onChange={change} />}
           <LeftOut page={page} onChange={change} />
         </aside>
         <main className="page-place" style={{ '--page-ratio': board.height / board.width } as CSSProperties}>
@@ -111,9 +164,31 @@ function LaidBench({ page }: { page: Page }) {
             accepting={photoSlots}
             onActivate={activate}
             onPieceKey={keys}
-            onPiecePointerDown={look.onPointerDown}
+            onPiecePointerDown={pointerDown}
+            heldId={arranging ? heldId : null}
+            pins={page.pins}
+            ties={arranging ? (ties.data ?? []) : []}
+            inHand={piece.shift}
+            onNumber={arranging ? (block, name) => typeNumber({ block: block.id, name }) : undefined}
           >
-            {(layout) => {
+            {(layout, narrow) => {
+              const measured = board.blocks.find((candidate) => candidate.id === number?.block)
+              if (number && measured)
+                return (
+                  <NumberField
+                    key={number.name}
+                    block={measured}
+                    name={number.name}
+                    layout={layout}
+                    narrow={narrow}
+                    onNext={(name) => typeNumber({ block: measured.id, name })}
+                    onDone={(text) => {
+                      typeNumber(null)
+                      hold(measured.id)
+                      if (text) change({ kind: 'pin', block: measured.id, [number.name]: text })
+                    }}
+                  />
+                )
               const block = board.blocks.find((candidate) => candidate.id === typing)
               if (!block) return null
               const text = page.titles.find((title) => title.block === block.id)?.text ?? ''
@@ -132,6 +207,16 @@ function LaidBench({ page }: { page: Page }) {
           {step === 'cut' && !nothingFits && <CutPanel page={page} onChange={change} />}
           {step === 'print' && <PrintPanel page={page} />}
           {step === 'title' && <TitleHelp page={page} onType={setTyping} onChange={change} />}
+          {arranging && heldBlock && (
+            <Held
+              key={heldBlock.id}
+              page={page}
+              block={heldBlock}
+              ties={ties.data ?? []}
+              onChange={change}
+              onPutDown={() => hold(null)}
+            />
+          )}
           {(step === 'page' || step === 'photos') && (
             <>
               <Ways
@@ -142,12 +227,15 @@ function LaidBench({ page }: { page: Page }) {
                   change({
                     kind: 'way',
                     school: way.school,
+                    variant: way.variant ?? '',
                     turn: way.turn ?? 0,
                     mirrored: way.mirrored ?? false,
                   })
                 }
               />
+              {arranging && page.pins.length > 0 && <Pinned page={page} onChange={change} />}
               {!nothingFits && <Why page={page} />}
+              {arranging && <Proposals page={page} onChange={change} />}
               {!nothingFits && <Measures board={board} />}
             </>
           )}

@@ -1,3 +1,4 @@
+import { Fractions } from '../app/Fractions'
 import type { UseQueryResult } from '@tanstack/react-query'
 import type { Fit, Page, Way } from '../api/client'
 import { sameWay } from '../api/queries'
@@ -9,6 +10,8 @@ interface WaysProps {
   onChoose: (way: Way) => void
   onLook: (fit: Fit | null) => void
 }
+
+const keyOf = (way: Way) => `${way.school}/${way.variant}/${way.turn}/${way.mirrored}`
 
 /** The ways to fit as small pages wearing her photos; those that fit come first. */
 export function Ways({ page, fits, onChoose, onLook }: WaysProps) {
@@ -22,7 +25,7 @@ export function Ways({ page, fits, onChoose, onLook }: WaysProps) {
       <h2>{found.length > 1 ? `${found.length} ways to fit` : 'Ways to fit'}</h2>
       <ul onPointerLeave={() => onLook(null)}>
         {found.map(({ way, fit }) => (
-          <li key={`${way.school}${way.turn}${way.mirrored}`}>
+          <li key={keyOf(way)}>
             <button
               type="button"
               className="way"
@@ -38,12 +41,17 @@ export function Ways({ page, fits, onChoose, onLook }: WaysProps) {
               <span className="way-words">
                 <strong>{fit!.title}</strong>
                 <span>{fit!.gist}</span>
+                {fit!.note && way.school === 'fill-extra' && (
+                  <span className="way-note">
+                    <Fractions text={fit!.note} />
+                  </span>
+                )}
               </span>
             </button>
           </li>
         ))}
         {waiting.map(({ way }) => (
-          <li key={`${way.school}${way.turn}${way.mirrored}`} className="way is-waiting">
+          <li key={keyOf(way)} className="way is-waiting">
             <span className="way-picture" aria-hidden />
             <span className="way-words" role="status">
               measuring another way…

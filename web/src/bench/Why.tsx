@@ -1,11 +1,16 @@
 import { Fractions } from '../app/Fractions'
 import type { Fit, Page } from '../api/client'
+import { useReasons } from '../api/queries'
 
 /** What the chosen way kept and what gave way, one sentence each. */
 export function Why({ page }: { page: Page }) {
   const { fit } = page
   const names = new Map(fit.board.blocks.map((block) => [block.id, block.name]))
   const photos = photoChanges(fit)
+  const turned = fit.changes.filter((change) => change.kind === 'turn')
+  // what was moved by hand has its own reasons
+  const reasons = useReasons(page, page.pins.length === 0 && fit.relations.broken.length > 0)
+  const broken = (page.pins.length === 0 && reasons.data?.relations.broken) || fit.relations.broken
   return (
     <section className="why" aria-label="Why">
       <h2>What gave way</h2>
@@ -23,9 +28,14 @@ export function Why({ page }: { page: Page }) {
             <Fractions text={`${change.from} → ${change.to}; ${change.why}.`} />
           </li>
         ))}
-        {fit.relations.broken.map((broken) => (
-          <li key={`${broken.kind}${broken.blocks.join()}${broken.axis}`}>
-            <Fractions text={`${capital(broken.why)}.`} />
+        {turned.map((change) => (
+          <li key={`turn ${change.block}`}>
+            <b>{names.get(change.block)}</b>: {change.from} → {change.to}; {change.why}.
+          </li>
+        ))}
+        {broken.map((lost) => (
+          <li key={`${lost.kind}${lost.blocks.join()}${lost.axis}${lost.why}`}>
+            <Fractions text={`${capital(lost.why)}.`} />
           </li>
         ))}
         {photos.length + fit.relations.broken.length === 0 && (

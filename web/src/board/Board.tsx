@@ -1,19 +1,42 @@
 import { Fractions } from '../app/Fractions'
-import { useId, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react'
-import type { Board as BoardData, BoardBlock, Slot, Title } from '../api/client'
+import {
+  useId,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent,
+  type ReactNode,
+} from 'react'
+import type { Board as BoardData, BoardBlock, Pin, Slot, Tie, Title } from '../api/client'
 import { GUTTER, NARROW_GUTTER, layPage, type PageLayout } from '../geometry/layout'
 import { BlockShape } from './BlockShape'
 import { PaperPatterns } from './PaperPatterns'
+import { passing } from '../geometry/snap'
 import { PieceMarks } from './PieceMarks'
+import { PinHeads } from './PinHeads'
 import { Ribbons } from './Ribbons'
 import { Rulers } from './Rulers'
+import { Stitches } from './Stitches'
+import { useGlide } from './useGlide'
 import { useSpace } from './useSpace'
+
+type NumberName = keyof BoardBlock['texts']
 
 /** What the bench wants to know of a piece; all optional, all stable. */
 export interface PieceHandlers {
   onActivate?: (block: BoardBlock) => void
   onPieceKey?: (block: BoardBlock, event: KeyboardEvent) => void
   onPiecePointerDown?: (block: BoardBlock, event: PointerEvent<SVGGElement>, scale: number) => void
+}
+
+/** A piece in the hand: how far it is from where it lay. */
+interface InHand {
+  stack: string
+  dx: number
+  dy: number
+  dw: number
+  dh: number
 }
 
 interface BoardProps extends PieceHandlers {
@@ -27,19 +50,29 @@ interface BoardProps extends PieceHandlers {
   showNumbers: boolean
   /** Pieces that accept what is being carried. */
   accepting: ReadonlySet<string>
+  /** The piece taken up; it stays so while the pointer wanders. */
+  heldId?: string | null
+  pins?: Pin[]
+  ties?: Tie[]
+  inHand?: InHand | null
+  /** Told which number of the piece taken up was touched. */
+  onNumber?: ((block: BoardBlock, name: NumberName) => void) | undefined
   /** What is laid over the page, such as a title being typed. */
-  children?: (layout: PageLayout) => ReactNode
+  children?: (layout: PageLayout, narrow: boolean) => ReactNode
 }
 
 /** Her page, large, with rulers and ribbons outside it. */
 export function Board(props: BoardProps) {
-  const { board, ghost, clearBox } = props
+  const { ghost, clearBox, heldId = null, pins = [], ties = [], inHand = null } = props
+  const board = useMemo(() => withHand(props.board, inHand), [props.board, inHand])
   const prefix = useId().replaceAll(':', '')
   const { ref, space } = useSpace<HTMLDivElement>({ width: 700, height: 690 })
   const [liftedId, lift] = useState<string | null>(null)
   const narrow = space.width < 480
   const layout = layPage(board, space, narrow ? NARROW_GUTTER : GUTTER)
-  const lifted = board.blocks.find((block) => block.id === liftedId && block.role !== 'base') ?? null
+  const lifted =
+    board.blocks.find((block) => block.id === (heldId ?? liftedId) && block.role !== 'base') ?? null
+  const { onNumber } = props
   const page = `translate(${layout.left} ${layout.top}) scale(${layout.scale})`
   const hasMargin =
     clearBox[0]! + clearBox[1]! > 0 || clearBox[2]! < board.width || clearBox[3]! < board.height
@@ -48,7 +81,14 @@ export function Board(props: BoardProps) {
       <svg width={space.width} height={space.height} role="group" aria-label="Your page">
         <PaperPatterns prefix={prefix} scale={layout.scale} />
         <Rulers layout={layout} width={board.width} height={board.height} unit={board.unit} />
-        {!narrow && <Ribbons layout={layout} board={board} lifted={lifted} />}
+        {!narrow && (
+          <Ribbons
+            layout={layout}
+            board={board}
+            lifted={lifted}
+            onNumber={onNumber && lifted ? (name) => onNumber(lifted, name) : undefined}
+          />
+        )}
         <g transform={page}>
           <rect className="bare-page" width={board.width} height={board.height} />
           {board.blocks.map((block) => (
@@ -60,20 +100,26 @@ export function Board(props: BoardProps) {
               scale={layout.scale}
               lift={lift}
               lifted={lifted?.id === block.id}
+              moves={inHand?.stack === block.stack}
             />
           ))}
+          {board.fold && <FoldLine fold={board.fold} height={board.height} />}
           {hasMargin && <MarginLine box={clearBox} />}
           {ghost && <Ghost board={ghost} />}
+          {lifted && <Stitches board={board} lifted={lifted} ties={ties} />}
           {lifted && <LiftedEdge block={lifted} board={board} />}
           <rect className="page-edge" width={board.width} height={board.height} />
         </g>
+        {pins.length > 0 && <PinHeads board={board} pins={pins} layout={layout} />}
         {props.showNumbers && <PieceMarks board={board} layout={layout} />}
       </svg>
-      {narrow && lifted && <LiftedWords block={lifted} />}
+      {narrow && lifted && (
+        <LiftedWords block={lifted} onNumber={onNumber && ((name) => onNumber(lifted, name))} />
+      )}
       <p className="visually-hidden" aria-live="polite">
         {lifted ? spoken(lifted, board.unit) : ''}
       </p>
-      {props.children?.(layout)}
+      {props.children?.(layout, narrow)}
     </div>
   )
 }
@@ -83,11 +129,25 @@ interface PieceProps extends BoardProps {
   prefix: string
   scale: number
   lifted: boolean
+  moves: boolean
   lift: (id: string | null) => void
 }
 
 /** One piece with its name, its keys and its focus; the base is not a thing to take up. */
-function Piece({ block, prefix, scale, lift, lifted, slots, titles, accepting, ...handlers }: PieceProps) {
+function Piece({
+  block,
+  prefix,
+  scale,
+  lift,
+  lifted,
+  moves,
+  slots,
+  titles,
+  accepting,
+  ...handlers
+}: PieceProps) {
+  const shapeRef = useRef<SVGGElement>(null)
+  useGlide(shapeRef, block, moves)
   const slot = slots.find((candidate) => candidate.block === block.id)
   const title = titles.find((candidate) => candidate.block === block.id)?.text
   const shape = (
@@ -114,7 +174,7 @@ function Piece({ block, prefix, scale, lift, lifted, slots, titles, accepting, .
         } else handlers.onPieceKey?.(block, event)
       }}
     >
-      {shape}
+      <g ref={shapeRef}>{shape}</g>
       <Outlined block={block} className="touch-area" />
       {takes && <Outlined block={block} className="accepting-edge" />}
     </g>
@@ -178,16 +238,62 @@ function Ghost({ board }: { board: BoardData }) {
   )
 }
 
-/** On a narrow window the measures stand below the page instead of in ribbons. */
-function LiftedWords({ block }: { block: BoardBlock }) {
-  const { width, height, left, top } = block.texts
+interface LiftedWordsProps {
+  block: BoardBlock
+  onNumber?: ((name: NumberName) => void) | undefined
+}
+
+/** On a narrow window the measures stand above the page instead of in ribbons; each can be touched and typed. */
+function LiftedWords({ block, onNumber }: LiftedWordsProps) {
+  const number = (name: NumberName) =>
+    onNumber ? (
+      <button type="button" className="stitched" onClick={() => onNumber(name)}>
+        <Fractions text={block.texts[name]} />
+      </button>
+    ) : (
+      <b>
+        <Fractions text={block.texts[name]} />
+      </b>
+    )
   return (
     <p className="lifted-words">
-      <strong>{block.name}</strong>{' '}
-      <b>
-        <Fractions text={`${width} × ${height}`} />
-      </b>
-      <Fractions text={`, ${left} from the left, ${top} from the top`} />
+      <strong>{block.name}</strong> {number('width')} × {number('height')}, {number('left')} from the left,{' '}
+      {number('top')} from the top
     </p>
   )
+}
+
+function FoldLine({ fold, height }: { fold: number[]; height: number }) {
+  const [from, to] = fold as [number, number]
+  return (
+    <g className="fold" pointerEvents="none">
+      <rect x={from} y={0} width={to - from} height={height} />
+    </g>
+  )
+}
+
+/** The page as it looks while a piece is in the hand; what the numbers will be is said when it is let go. */
+function withHand(board: BoardData, hand: InHand | null): BoardData {
+  if (!hand) return board
+  const moved = (block: BoardBlock): BoardBlock => {
+    if (block.stack !== hand.stack) return block
+    const x = block.x + hand.dx
+    const y = block.y + hand.dy
+    const width = block.width + hand.dw
+    const height = block.height + hand.dh
+    const texts = {
+      left: passing(x, board.unit),
+      top: passing(y, board.unit),
+      width: hand.dw ? passing(width, board.unit) : block.texts.width,
+      height: hand.dh ? passing(height, board.unit) : block.texts.height,
+      right: passing(board.width - x - width, board.unit),
+      bottom: passing(board.height - y - height, board.unit),
+    }
+    const [left, top, right, bottom] = block.box as [number, number, number, number]
+    const box = [left + hand.dx, top + hand.dy, right + hand.dx + hand.dw, bottom + hand.dy + hand.dh]
+    const along = (points: number[][] | null) =>
+      points?.map(([px, py]) => [px! + hand.dx, py! + hand.dy]) ?? null
+    return { ...block, x, y, width, height, texts, box, points: along(block.points), hole: along(block.hole) }
+  }
+  return { ...board, blocks: board.blocks.map(moved) }
 }

@@ -5,6 +5,8 @@ export interface RibbonPart {
   to: number
   text: string
   lifted: boolean
+  /** Which of the piece's numbers it is: before it, its size, after it. */
+  which?: 0 | 1 | 2
 }
 
 /** Divides a page's length at a piece; without one the whole length is one part. */
@@ -17,9 +19,9 @@ export function ribbonParts(
   const from = Math.max(0, piece.start)
   const to = Math.min(whole, piece.start + piece.length)
   return [
-    { from: 0, to: from, text: piece.before, lifted: false },
-    { from, to, text: piece.size, lifted: true },
-    { from: to, to: whole, text: piece.after, lifted: false },
+    { from: 0, to: from, text: piece.before, lifted: false, which: 0 as const },
+    { from, to, text: piece.size, lifted: true, which: 1 as const },
+    { from: to, to: whole, text: piece.after, lifted: false, which: 2 as const },
   ].filter((part) => part.to - part.from > 1e-6)
 }
 
