@@ -2,24 +2,34 @@
 
 from __future__ import annotations
 
+import json
 from xml.etree import ElementTree
 
 from inkquilt.lengths import Grains, Unit, format_length
-from inkquilt.sketch import Shape
+from inkquilt.sketch import Shape, Sketch
 from inkquilt.sketch.geometry import Vertex
+from inkquilt.sketch.model import Size
+from inkquilt.sketch.writing import write_sketch
 from inkquilt_io.look import INK, Colour
 from inkquilt_io.shapes import FittedPage, Outline, Picture, walk
 
 NAMESPACE = "http://www.w3.org/2000/svg"
 
 
+#: The attribute of the root that holds the whole sketch, so that the file reads back equal.
+SKETCH_ATTRIBUTE = "data-sketch"
+
+
 def page_svg(page: FittedPage) -> bytes:
     """Return the page as an SVG file, UTF-8.
 
     Width and height carry the unit; one user unit is one inch or millimetre. Every
-    block is one element with ``data-id`` and ``data-role``.
+    block is one element with ``data-id`` and ``data-role``; the root carries the
+    page as sketch data, so that ``svg_in.read_svg`` returns an equal sketch.
     """
     canvas = _SvgCanvas(page)
+    sketch = Sketch(page.name, page.unit, Size(page.width, page.height), page.blocks)
+    canvas.root.set(SKETCH_ATTRIBUTE, json.dumps(write_sketch(sketch), ensure_ascii=False, separators=(",", ":")))
     walk(page, canvas, notes=False)
     file: bytes = ElementTree.tostring(canvas.root, encoding="utf-8", xml_declaration=True)
     return file

@@ -1,0 +1,243 @@
+"""Basic types of layouts, drawn for any page and number of photos. Common practice, no source.
+
+A basic type is a sketch to begin with when there is none: an L, a T, a level or
+upright band, a central column, a ledge that papers rest on, two halves, a grid.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from enum import Enum
+from typing import Final
+
+from inkquilt.errors import BadInput, Fault
+from inkquilt.lengths import INCH, MM, Grains, Unit
+from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
+
+MOST_PHOTOS: Final = 12
+
+
+class BasicType(Enum):
+    """The basic types."""
+
+    L = "l"
+    REVERSED_L = "reversed-l"
+    T = "t"
+    LEVEL_BAND = "level-band"
+    UPRIGHT_BAND = "upright-band"
+    COLUMN = "column"
+    LEDGE = "ledge"
+    HALVES = "halves"
+    GRID = "grid"
+
+
+NAMES: Final = {
+    BasicType.L: "An L",
+    BasicType.REVERSED_L: "A reversed L",
+    BasicType.T: "A T",
+    BasicType.LEVEL_BAND: "A level band",
+    BasicType.UPRIGHT_BAND: "An upright band",
+    BasicType.COLUMN: "A central column",
+    BasicType.LEDGE: "A ledge",
+    BasicType.HALVES: "Half and half",
+    BasicType.GRID: "A grid",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class _Area:
+    x: Grains
+    y: Grains
+    width: Grains
+    height: Grains
+
+
+def basic_sketch(kind: BasicType, page: Size, unit: Unit, photos: int) -> Sketch:
+    """Return a basic type drawn for a page with that many photos, everything on the page's usual marks.
+
+    Raises ``BadInput`` for no photos or more than ``MOST_PHOTOS``.
+    """
+    if not 1 <= photos <= MOST_PHOTOS:
+        words = f"A basic type takes 1 to {MOST_PHOTOS} photos, not {photos}."
+        raise BadInput([Fault("photos", "photo-count", words)])
+    step = INCH // 8 if unit is Unit.IN else MM
+    drawing = _Drawing(page, step)
+    _DRAW[kind](drawing, photos)
+    count = "1 photo" if photos == 1 else f"{photos} photos"
+    return Sketch(f"{NAMES[kind]}, {count}", unit, page, tuple(drawing.blocks))
+
+
+class _Drawing:
+    def __init__(self, page: Size, step: Grains) -> None:
+        self.page, self.step = page, step
+        self.blocks: list[Block] = []
+        shorter = min(page.width, page.height)
+        self.margin = self.to_step(shorter / 20)
+        self.gap = max(step, self.to_step(shorter / 48))
+        self.title_height = self.to_step(max(shorter / 9, 0.8 * INCH))
+
+    def to_step(self, length: float) -> Grains:
+        return max(1, round(length / self.step)) * self.step
+
+    def add(
+        self, name: str, role: Role, area: _Area, level: int, paper: str | None = None, shape: Shape = Shape.RECT
+    ) -> None:
+        label = name.replace("-", " ")
+        block = Block(name, role, shape, area.x, area.y, area.width, area.height, level=level, paper=paper, label=label)
+        self.blocks.append(block)
+
+    def part(self, x: float, y: float, width: float, height: float) -> _Area:
+        """Return an area given in parts of the page, its edges on marks; the page's far edges are kept."""
+        left, top = self._mark(x, self.page.width), self._mark(y, self.page.height)
+        right, foot = self._mark(x + width, self.page.width), self._mark(y + height, self.page.height)
+        return _Area(left, top, right - left, foot - top)
+
+    def _mark(self, part: float, whole: Grains) -> Grains:
+        if part >= 0.999:
+            return whole
+        return round(part * whole / self.step) * self.step
+
+    def photos_in(self, area: _Area, count: int) -> None:
+        """Fill an area with photos in rows that leave them as square as may be, equal gaps between."""
+        rows = min(range(1, count + 1), key=lambda rows: self._squareness(area, rows, count))
+        first = len([block for block in self.blocks if block.role is Role.PHOTO])
+        per_row = [count // rows + (row < count % rows) for row in range(rows)]
+        height = self._share(area.height, rows)
+        for row, in_row in enumerate(per_row):
+            width = self._share(area.width, in_row)
+            left_over = area.width - in_row * width - (in_row - 1) * self.gap
+            for column in range(in_row):
+                first += 1
+                x = area.x + left_over // 2 // self.step * self.step + column * (width + self.gap)
+                y = area.y + row * (height + self.gap)
+                self.add(f"photo-{first}", Role.PHOTO, _Area(x, y, width, height), 5)
+
+    def _share(self, length: Grains, parts: int) -> Grains:
+        return max(self.step, (length - (parts - 1) * self.gap) // parts // self.step * self.step)
+
+    def _squareness(self, area: _Area, rows: int, count: int) -> float:
+        columns = math.ceil(count / rows)
+        ratio = self._share(area.width, columns) / self._share(area.height, rows)
+        empty = rows * columns - count
+        return abs(math.log(ratio)) + 0.35 * empty
+
+    def title(self, area: _Area) -> None:
+        self.add("title", Role.TITLE, area, 6)
+
+    def story(self, area: _Area) -> None:
+        self.add("story", Role.JOURNALING, area, 4)
+
+    def cluster(self, x: Grains, y: Grains) -> None:
+        side = self.to_step(min(self.page.width, self.page.height) / 9)
+        number = sum(block.role is Role.CLUSTER for block in self.blocks) + 1
+        x = min(max(0, x - side // 2 // self.step * self.step), self.page.width - side)
+        y = min(max(0, y - side // 2 // self.step * self.step), self.page.height - side)
+        self.add(f"cluster-{number}", Role.CLUSTER, _Area(x, y, side, side), 8, shape=Shape.CIRCLE)
+
+
+def _corner(drawing: _Drawing, photos: int, reversed_: bool) -> None:
+    """An upright paper at one side and a level one at the foot; the photos stand in the angle."""
+    side = 0.0 if not reversed_ else 0.72
+    drawing.add("upright", Role.PAPER, drawing.part(side, 0, 0.28, 1), 1, "A")
+    drawing.add("foot", Role.PAPER, drawing.part(0, 0.72, 1, 0.28), 2, "B")
+    start = 0.12 if not reversed_ else 0.06
+    area = drawing.part(start, 0.08, 0.82, 0.6)
+    drawing.photos_in(area, photos)
+    drawing.title(drawing.part(start, 0.74, 0.5, 0.1))
+    drawing.story(drawing.part(start, 0.86, 0.5, 0.1))
+    drawing.cluster(area.x if not reversed_ else area.x + area.width, area.y + area.height)
+
+
+def _l(drawing: _Drawing, photos: int) -> None:
+    _corner(drawing, photos, reversed_=False)
+
+
+def _reversed_l(drawing: _Drawing, photos: int) -> None:
+    _corner(drawing, photos, reversed_=True)
+
+
+def _t(drawing: _Drawing, photos: int) -> None:
+    drawing.add("top-bar", Role.PAPER, drawing.part(0, 0.08, 1, 0.2), 1, "A")
+    drawing.add("stem", Role.PAPER, drawing.part(0.3, 0.28, 0.4, 0.72), 1, "B")
+    drawing.title(drawing.part(0.1, 0.12, 0.8, 0.12))
+    area = drawing.part(0.1, 0.34, 0.8, 0.42)
+    drawing.photos_in(area, photos)
+    drawing.story(drawing.part(0.35, 0.82, 0.3, 0.12))
+    drawing.cluster(area.x + area.width, area.y + area.height)
+
+
+def _level_band(drawing: _Drawing, photos: int) -> None:
+    drawing.add("band", Role.PAPER, drawing.part(0, 0.3, 1, 0.46), 1, "A")
+    drawing.add("edge", Role.STRIP, drawing.part(0, 0.76, 1, 0.03), 2, "B")
+    area = drawing.part(0.06, 0.35, 0.88, 0.36)
+    drawing.photos_in(area, photos)
+    drawing.title(drawing.part(0.06, 0.12, 0.6, 0.12))
+    drawing.story(drawing.part(0.56, 0.83, 0.38, 0.12))
+    drawing.cluster(area.x, area.y + area.height)
+
+
+def _upright_band(drawing: _Drawing, photos: int) -> None:
+    drawing.add("band", Role.PAPER, drawing.part(0.1, 0, 0.5, 1), 1, "A")
+    drawing.add("edge", Role.STRIP, drawing.part(0.6, 0, 0.03, 1), 2, "B")
+    area = drawing.part(0.14, 0.06, 0.42, 0.88)
+    drawing.photos_in(area, photos)
+    drawing.title(drawing.part(0.66, 0.2, 0.3, 0.12))
+    drawing.story(drawing.part(0.66, 0.62, 0.28, 0.24))
+    drawing.cluster(area.x + area.width, area.y)
+
+
+def _column(drawing: _Drawing, photos: int) -> None:
+    drawing.add("column", Role.PAPER, drawing.part(0.3, 0, 0.4, 1), 1, "A")
+    area = drawing.part(0.33, 0.24, 0.34, 0.56)
+    drawing.photos_in(area, photos)
+    drawing.title(drawing.part(0.12, 0.08, 0.76, 0.12))
+    drawing.story(drawing.part(0.35, 0.84, 0.3, 0.12))
+    drawing.cluster(area.x, area.y + area.height)
+
+
+def _ledge(drawing: _Drawing, photos: int) -> None:
+    drawing.add("ledge", Role.PAPER, drawing.part(0, 0.68, 1, 0.1), 3, "A")
+    drawing.add("behind", Role.PAPER, drawing.part(0.08, 0.14, 0.84, 0.56), 1, "B")
+    area = drawing.part(0.12, 0.18, 0.76, 0.48)
+    drawing.photos_in(area, photos)
+    drawing.title(drawing.part(0.08, 0.81, 0.5, 0.12))
+    drawing.story(drawing.part(0.64, 0.82, 0.28, 0.13))
+    drawing.cluster(area.x + area.width, area.y + area.height)
+
+
+def _halves(drawing: _Drawing, photos: int) -> None:
+    drawing.add("left-half", Role.PAPER, drawing.part(0, 0, 0.5, 1), 1, "A")
+    area = drawing.part(0.06, 0.2, 0.88, 0.5)
+    drawing.photos_in(area, photos)
+    drawing.title(drawing.part(0.55, 0.06, 0.4, 0.1))
+    drawing.story(drawing.part(0.55, 0.76, 0.38, 0.16))
+    drawing.cluster(area.x, area.y + area.height)
+
+
+def _grid(drawing: _Drawing, photos: int) -> None:
+    """Equal cells over the whole page; the title takes the place of a cell's height at the top."""
+    drawing.title(drawing.part(0.05, 0.05, 0.9, 0.12))
+    cells = max(1, photos)
+    drawing.photos_in(drawing.part(0.05, 0.2, 0.9, 0.58), cells)
+    drawing.story(drawing.part(0.05, 0.82, 0.5, 0.12))
+
+
+_DRAW: Final[dict[BasicType, Callable[[_Drawing, int], None]]] = {
+    BasicType.L: _l,
+    BasicType.REVERSED_L: _reversed_l,
+    BasicType.T: _t,
+    BasicType.LEVEL_BAND: _level_band,
+    BasicType.UPRIGHT_BAND: _upright_band,
+    BasicType.COLUMN: _column,
+    BasicType.LEDGE: _ledge,
+    BasicType.HALVES: _halves,
+    BasicType.GRID: _grid,
+}
+
+
+def all_basic(page: Size, unit: Unit, photos: int) -> Iterator[tuple[BasicType, Sketch]]:
+    """Yield every basic type for a page and number of photos."""
+    for kind in BasicType:
+        yield kind, basic_sketch(kind, page, unit, photos)
