@@ -99,9 +99,9 @@ class Hands(BrowserTestCase):
         expect(self.page.get_by_text("choose a larger sheet")).to_be_visible()
 
     def test_what_was_left_out_comes_back_with_one_touch(self):
-        page = self.lay_out(demo_data("three"), "insert")
+        page = self.lay_out(demo_data("kite-tail"), "4x6")
         self.open(f"/pages/{page.pk}/page")
-        self.page.locator(".ways-out button").first.click()
+        self.page.locator(".ways-out button", has_text="eave out").first.click()
         back = self.page.get_by_role("button", name="bring back")
         expect(back).to_be_visible()
         expect(self.page.locator(".board-piece").first).to_be_visible()
