@@ -91,11 +91,26 @@ def _spans(length: Grains, room: Grains) -> Iterator[tuple[Grains, Grains]]:
         start += part - OVERLAP
 
 
-def page_pdf(page: FittedPage, sheet: SheetSize) -> bytes:
-    """Return the page as a PDF file."""
+def register_fonts() -> None:
+    """Make the shipped fonts known, once."""
     for name, file in _FONTS.items():
         if name not in pdfmetrics.getRegisteredFontNames():
             pdfmetrics.registerFont(TTFont(name, Path(__file__).parent / "fonts" / file))
+
+
+def draw_small(pdf: Any, page: FittedPage, left: float, foot: float, scale: float) -> None:
+    """Draw the page small with its piece numbers, its lower left corner at a place in points."""
+    pdf.saveState()
+    pdf.translate(left, foot)
+    pdf.scale(scale, scale)
+    walk(page, _PdfCanvas(pdf, page), notes=False)
+    _numbers(pdf, page, scale)
+    pdf.restoreState()
+
+
+def page_pdf(page: FittedPage, sheet: SheetSize) -> bytes:
+    """Return the page as a PDF file."""
+    register_fonts()
     out = io.BytesIO()
     parts = tiles(page.width, page.height, sheet)
     width, height = sheet.value
@@ -116,7 +131,7 @@ def page_pdf(page: FittedPage, sheet: SheetSize) -> bytes:
 def _key_sheet(pdf: Any, page: FittedPage, sheet: SheetSize, parts: list[Tile], total: int) -> None:
     width, height = (points(side) for side in sheet.value)
     left, top = points(INCH), height - points(INCH)
-    pdf.setFillColorRGB(*_rgb(INK))
+    pdf.setFillColorRGB(*rgb(INK))
     pdf.setFont(TITLES, 22)
     pdf.drawString(left, top, page.name[:60])
     pdf.setFont(WORDS, 11)
@@ -127,12 +142,7 @@ def _key_sheet(pdf: Any, page: FittedPage, sheet: SheetSize, parts: list[Tile], 
     _check_bars(pdf, left, top - 78)
     room_x, room_y = width - 2 * left, top - 78 - points(INCH) - 30
     scale = min(room_x / points(page.width), room_y / points(page.height))
-    pdf.saveState()
-    pdf.translate(left, top - 108 - points(page.height) * scale)
-    pdf.scale(scale, scale)
-    walk(page, _PdfCanvas(pdf, page), notes=False)
-    _numbers(pdf, page, scale)
-    pdf.restoreState()
+    draw_small(pdf, page, left, top - 108 - points(page.height) * scale, scale)
     if len(parts) > 1:
         pdf.saveState()
         pdf.translate(left, top - 108 - points(page.height) * scale)
@@ -197,7 +207,7 @@ def _match_marks(pdf: Any, page: FittedPage, tile: Tile, parts: list[Tile]) -> N
 
 
 def _check_bars(pdf: Any, x: float, y: float) -> None:
-    pdf.setFillColorRGB(*_rgb(INK))
+    pdf.setFillColorRGB(*rgb(INK))
     pdf.rect(x, y, points(INCH), 3, stroke=0, fill=1)
     pdf.rect(x + points(INCH) + 24, y, points(25 * MM), 3, stroke=0, fill=1)
     pdf.setFont(WORDS, 8)
@@ -206,7 +216,7 @@ def _check_bars(pdf: Any, x: float, y: float) -> None:
 
 
 def _page_words(pdf: Any, width: float, number: int, total: int) -> None:
-    pdf.setFillColorRGB(*_rgb(INK))
+    pdf.setFillColorRGB(*rgb(INK))
     pdf.setFont(WORDS, 9)
     place = points(PRINTER_MARGIN) + 4
     pdf.drawRightString(width - points(PRINTER_MARGIN), place, f"page {number} of {total} · print at 100 %")
@@ -222,9 +232,9 @@ def _numbers(pdf: Any, page: FittedPage, scale: float) -> None:
         x = points(block.x) + radius * 1.2
         y = points(page.height - block.y - block.height) + radius * 1.2
         pdf.setFillColorRGB(1, 1, 1)
-        pdf.setStrokeColorRGB(*_rgb(INK))
+        pdf.setStrokeColorRGB(*rgb(INK))
         pdf.circle(x, y, radius, stroke=1, fill=1)
-        pdf.setFillColorRGB(*_rgb(INK))
+        pdf.setFillColorRGB(*rgb(INK))
         pdf.setFont(WORDS, 9 / scale)
         pdf.drawCentredString(x, y - 3 / scale, str(number))
 
@@ -264,8 +274,8 @@ class _PdfCanvas:
         self.pdf.saveState()
         self.turned(outline)
         self.pdf.setLineWidth(0.5)
-        self.pdf.setStrokeColorRGB(*_rgb(INK))
-        self.pdf.setFillColorRGB(*_rgb(colour))
+        self.pdf.setStrokeColorRGB(*rgb(INK))
+        self.pdf.setFillColorRGB(*rgb(colour))
         self.pdf.drawPath(self.path(outline), stroke=1, fill=1)
         self.pdf.restoreState()
 
@@ -296,7 +306,7 @@ class _PdfCanvas:
         size = min(size, size * width / wide) if wide else size
         self.pdf.saveState()
         self.turned(outline)
-        self.pdf.setFillColorRGB(*_rgb(INK))
+        self.pdf.setFillColorRGB(*rgb(INK))
         self.pdf.setFont(TITLES, size)
         baseline = self.y(block.y + block.height / 2) - size * 0.35
         self.pdf.drawString(points(block.x), baseline, text)
@@ -332,7 +342,7 @@ class _PdfCanvas:
         x, y = points(block.x) + 3, self.y(block.y + block.height) + 3
         self.pdf.setFillColorRGB(1, 1, 1)
         self.pdf.rect(x, y, width, 11, stroke=0, fill=1)
-        self.pdf.setFillColorRGB(*_rgb(INK))
+        self.pdf.setFillColorRGB(*rgb(INK))
         self.pdf.drawString(x + 3, y + 3, text)
         self.pdf.restoreState()
 
@@ -352,5 +362,6 @@ def _cropped(picture: Picture, width: float, height: float) -> ImageReader:
     return ImageReader(part)
 
 
-def _rgb(colour: Colour) -> tuple[float, float, float]:
+def rgb(colour: Colour) -> tuple[float, float, float]:
+    """Return a colour in parts of one."""
     return colour[0] / 255, colour[1] / 255, colour[2] / 255

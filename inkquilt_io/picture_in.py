@@ -12,6 +12,7 @@ Numbers are pixels of the straightened page until they become grains at the end.
 from __future__ import annotations
 
 import io
+import math
 import warnings
 from collections.abc import Iterator
 from dataclasses import dataclass
@@ -23,8 +24,10 @@ from PIL import Image, ImageOps, UnidentifiedImageError
 
 from inkquilt.errors import BadInput, Fault
 from inkquilt.lengths import Unit
+from inkquilt.page import FORMATS
 from inkquilt.sketch.draft import Draft, Found, drafted
 from inkquilt.sketch.model import Block, Role, Shape, Size
+from inkquilt.sketch.tidy import tidied
 
 Pixels: TypeAlias = np.ndarray[Any, Any]
 
@@ -53,7 +56,7 @@ class PictureFaults(BadInput):
 
 @dataclass(frozen=True, slots=True)
 class ReadPicture:
-    """What was found: the draft, the straightened page as PNG for looking at, and what should be said."""
+    """What was found: the draft, the straightened page as JPEG for looking at, and what should be said."""
 
     draft: Draft
     straightened: bytes
@@ -81,10 +84,12 @@ class _Region:
         return self.foot - self.top
 
 
-def read_picture(content: bytes, name: str, page: Size, unit: Unit) -> ReadPicture:
-    """Read a sketch from a PNG or JPEG of a page whose size is known.
+def read_picture(content: bytes, name: str, page: Size | None, unit: Unit) -> ReadPicture:
+    """Read a sketch from a PNG or JPEG of a page.
 
-    Raises ``PictureFaults`` when it is no picture, too large, or shows no pieces.
+    Without a ``page`` size the usual format of the nearest proportions is taken; one
+    known size puts it right afterwards (``redraw.scaled_to``). Raises
+    ``PictureFaults`` when it is no picture, too large, or shows no pieces.
     """
     picture = _opened(content)
     remarks: list[Fault] = []
@@ -93,6 +98,9 @@ def read_picture(content: bytes, name: str, page: Size, unit: Unit) -> ReadPictu
         remarks.append(Fault(None, "no-page-edge", "No page edge was found; the whole picture was taken for the page."))
         high, wide = picture.shape[:2]
         corners = np.array([[0, 0], [wide, 0], [wide, high], [0, high]], np.float32)
+    if page is None:
+        page, word = _likely_page(corners, unit)
+        remarks.append(Fault(None, "page-guessed", f"By its proportions the page was taken for {word}."))
     straight = _straightened(picture, corners, page)
     labels, regions = _regions(straight)
     pieces = _joined(labels, _without_base(labels, regions))
@@ -101,8 +109,8 @@ def read_picture(content: bytes, name: str, page: Size, unit: Unit) -> ReadPictu
         raise _refuse(
             "nothing-found", "No pieces were found in this picture. A clear scan, or a darker outline, helps."
         )
-    draft = drafted(name, unit, page, blocks)
-    return ReadPicture(draft, _png(straight), tuple(remarks))
+    draft = tidied(drafted(name, unit, page, blocks))
+    return ReadPicture(draft, _jpeg(straight), tuple(remarks))
 
 
 def _refuse(code: str, words: str) -> PictureFaults:
@@ -256,9 +264,18 @@ def _straightened(picture: Pixels, corners: Pixels, page: Size) -> Pixels:
     return cv2.warpPerspective(picture, matrix, (wide, high), flags=cv2.INTER_AREA, borderMode=cv2.BORDER_REPLICATE)
 
 
-def _png(picture: Pixels) -> bytes:
+def _likely_page(corners: Pixels, unit: Unit) -> tuple[Size, str]:
+    """Return the usual page whose proportions are nearest to what the corners span, and its name."""
+    sides = np.linalg.norm(corners - np.roll(corners, -1, 0), axis=1)
+    ratio = float((sides[0] + sides[2]) / (sides[1] + sides[3]))
+    usual = [form for form in FORMATS if form.unit is unit]
+    sizes = [(Size(f.width, f.height), f.name) for f in usual] + [(Size(f.height, f.width), f.name) for f in usual]
+    return min(sizes, key=lambda size: abs(math.log(size[0].width / size[0].height / ratio)))
+
+
+def _jpeg(picture: Pixels) -> bytes:
     small = cv2.resize(picture, None, fx=0.75, fy=0.75, interpolation=cv2.INTER_AREA)
-    done, data = cv2.imencode(".png", small)
+    done, data = cv2.imencode(".jpg", small, [cv2.IMWRITE_JPEG_QUALITY, 82])
     assert done
     return bytes(data.tobytes())
 

@@ -176,6 +176,21 @@ def _right_behind(piece: Block, blocks: list[Block], known: set[str]) -> Block |
     return min(candidates, key=lambda block: block.width * block.height, default=None)
 
 
+def right_inside(mat: Block, blocks: Sequence[Block]) -> Block | None:
+    """Return the piece that a mat lies right behind: the largest one above it that shows a little of it all round."""
+    candidates = [
+        block
+        for block in blocks
+        if block.id != mat.id
+        and block.level >= mat.level
+        and block.turn == mat.turn
+        and block.role in (Role.PHOTO, Role.MAT, Role.TITLE, Role.JOURNALING, Role.PAPER)
+        and mat.id not in block.of
+        and _reveals_little(mat, block)
+    ]
+    return max(candidates, key=lambda block: block.width * block.height, default=None)
+
+
 def _reveals_little(mat: Block, piece: Block) -> bool:
     off_x, off_y = mat.width - piece.width, mat.height - piece.height
     middle_x = abs(2 * mat.x + mat.width - 2 * piece.x - piece.width)

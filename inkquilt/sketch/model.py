@@ -127,9 +127,11 @@ class Block:
 
     @property
     def name(self) -> str:
-        """What to call the block in a sentence: its label, or its role and id."""
+        """What to call the block in a sentence: its label, what it is a mat of, or its role and id."""
         if self.label or self.id == self.role.value:
             return self.label or self.id
+        if self.role is Role.MAT and self.of:
+            return f"mat of {' and '.join(self.of)}"
         return f"{self.role.value} {self.id}"
 
     def placed(self, x: Grains, y: Grains, size: Size) -> Block:

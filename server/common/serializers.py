@@ -1,6 +1,8 @@
-"""Answers that several apps give."""
+"""What several apps are asked and answer."""
 
 from rest_framework import serializers
+
+from server.common import fields
 
 
 class FaultSerializer(serializers.Serializer):
@@ -17,3 +19,17 @@ class ErrorSerializer(serializers.Serializer):
     code = serializers.CharField()
     detail = serializers.CharField()
     faults = FaultSerializer(many=True, required=False)
+
+
+class FormatRequestSerializer(serializers.Serializer):
+    """The page wanted: a known ``format``, or ``width`` and ``height`` in ``unit``; lengths as people type them."""
+
+    format = serializers.CharField(allow_null=True, required=False, max_length=20)
+    width = serializers.CharField(required=False, max_length=60)
+    height = serializers.CharField(required=False, max_length=60)
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES, required=False)
+    clear = serializers.CharField(required=False, allow_blank=True, max_length=60)
+    binding = serializers.ChoiceField(fields.SIDE_CHOICES, required=False, allow_null=True)
+    binding_margin = serializers.CharField(required=False, allow_blank=True, max_length=60)
+    sides = serializers.ChoiceField([1, 2], required=False)
+    gap = serializers.CharField(required=False, allow_blank=True, max_length=60)

@@ -8,6 +8,7 @@ from server.config.client import client
 urlpatterns = [
     path("api/", include("server.accounts.urls")),
     path("api/", include("server.sketches.urls")),
+    path("api/", include("server.drafts.urls")),
     path("api/", include("server.photos.urls")),
     path("api/", include("server.pages.urls")),
     path("api/", include("server.exchange.urls")),

@@ -7,19 +7,19 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import Any, Final
 
-from inkquilt.errors import BadInput, Fault, UnreadableLength
 from inkquilt.fit import School, Variant, Way, bounds
 from inkquilt.fit.concessions import WayOut, conceded
 from inkquilt.fit.hand import Grip, pinned
 from inkquilt.fit.request import Ends, Switches
 from inkquilt.fit.ways import drawn_for
-from inkquilt.lengths import Grains, Unit, parse_length, with_unit
-from inkquilt.page import FORMATS, Fold, Margins, Page, Side
+from inkquilt.lengths import Grains, with_unit
+from inkquilt.page import FORMATS, Side
 from inkquilt.sketch import Role
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.rework import Rework, mergeable, reworked
 from inkquilt.sketch.ties import ADDABLE, AddedTie, TieKind
+from server.common.asked import asked_length, asked_page, refuse
 from server.pages.document import PageDocument, SlotPhoto
 
 KINDS: Final = (
@@ -47,11 +47,6 @@ def apply_change(document: PageDocument, change: dict[str, Any], photos: Callabl
     return _APPLY[change["kind"]](document, change, photos)
 
 
-def refuse(code: str, message: str, field: str | None = None) -> BadInput:
-    """Return the error for a change that cannot be."""
-    return BadInput([Fault(field, code, message)])
-
-
 # -- page ----------------------------------------------------------------------------
 
 
@@ -62,37 +57,6 @@ def _format(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
     size = f"{with_unit(page.width, page.unit)} × {with_unit(page.height, page.unit)}"
     pages = "two pages" if page.fold else "page"
     return Changed(replace(document.with_page(page, key, side), pins=()), f"{pages} {named or size}")
-
-
-def asked_page(change: dict[str, Any]) -> tuple[Page, str | None]:
-    """Return the page a person asked for: a known format or her own size, with what is kept clear."""
-    key = change.get("format")
-    form = next((form for form in FORMATS if form.key == key), None)
-    if key is not None and form is None:
-        raise refuse("unknown-format", f"There is no page format “{str(key)[:40]}”.", "format")
-    if form is not None:
-        unit, width, height = form.unit, form.width, form.height
-    else:
-        unit = Unit(change.get("unit") or "in")
-        width = _length(change, "width", unit, "The page's width")
-        height = _length(change, "height", unit, "The page's height")
-    fold = None
-    if change.get("sides") == 2:
-        gap = _length(change, "gap", unit, "The gap between the pages") if change.get("gap") else 0
-        fold, width = Fold(width, gap), 2 * width + gap
-    clear = _length(change, "clear", unit, "The margin to keep clear") if change.get("clear") else 0
-    margins = Margins.even(clear)
-    if change.get("binding"):
-        binding = _length(change, "binding_margin", unit, "The binding margin") if change.get("binding_margin") else 0
-        margins = margins.with_binding(Side(change["binding"]), binding)
-    return Page(width, height, unit, margins, fold), key
-
-
-def _length(change: dict[str, Any], key: str, unit: Unit, what: str) -> Grains:
-    try:
-        return parse_length(str(change.get(key) or ""), unit).grains
-    except UnreadableLength as error:
-        raise refuse(error.code, f"{what}: {error}", key) from error
 
 
 # -- ways and concessions ----------------------------------------------------------------
@@ -210,8 +174,8 @@ def _sheet(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
     paper = str(change.get("paper") or "")
     if not paper or len(paper) > 20:
         raise refuse("unknown-paper", "Which paper is meant?", "paper")
-    width = _length(change, "width", document.unit, "The sheet's width")
-    height = _length(change, "height", document.unit, "The sheet's height")
+    width = asked_length(change, "width", document.unit, "The sheet's width")
+    height = asked_length(change, "height", document.unit, "The sheet's height")
     if not (0 < width <= SHEET_LARGEST and 0 < height <= SHEET_LARGEST):
         raise refuse("sheet-size", "A sheet is more than nothing and at most 40 in long.", "width")
     sheets = {**document.sheets, paper: Size(width, height)}
@@ -247,7 +211,7 @@ def _grip(document: PageDocument, change: dict[str, Any]) -> Grip:
             block.y + down * document.grid if down else None,
         )
     if any(change.get(name) for name in TYPED):
-        typed = {name: _length(change, name, unit, f"That {name}") for name in TYPED if change.get(name)}
+        typed = {name: asked_length(change, name, unit, f"That {name}") for name in TYPED if change.get(name)}
         x, y = typed.get("left"), typed.get("top")
         if "right" in typed:
             x = page.width - typed["right"] - typed.get("width", block.width)
@@ -318,7 +282,7 @@ def _switches(document: PageDocument, change: dict[str, Any], _: Any) -> Changed
 
 
 def _grid(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
-    grid = _length(change, "grid", document.unit, "The finest mark")
+    grid = asked_length(change, "grid", document.unit, "The finest mark")
     if not 0 < grid <= document.page.width // 8:
         raise refuse("grid", f"A mark every {with_unit(grid, document.unit)} is too coarse, or nothing.", "grid")
     return Changed(replace(document, grid=grid, pins=()), f"marks every {with_unit(grid, document.unit)}")
@@ -342,7 +306,7 @@ def _least(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
     block = _block(document, change)
     least = None
     if change.get("width") or change.get("height"):
-        least = Size(*(_length(change, name, document.unit, f"The least {name}") for name in ("width", "height")))
+        least = Size(*(asked_length(change, name, document.unit, f"The least {name}") for name in ("width", "height")))
         if not (0 < least.width <= document.page.width and 0 < least.height <= document.page.height):
             raise refuse("least", "A least size is more than nothing and no larger than the page.", "width")
     blocks = tuple(replace(b, min_size=least) if b.id == block.id else b for b in document.sketch.blocks)

@@ -6,6 +6,7 @@ from rest_framework import serializers
 
 from server.common import fields
 from server.common.drawing import BoardSerializer
+from server.common.serializers import FormatRequestSerializer
 from server.pages.changes import KIND_CHOICES, LONGEST_TITLE
 
 
@@ -198,20 +199,6 @@ class PageCardSerializer(serializers.Serializer):
     board = BoardSerializer()
     slots = SlotSerializer(many=True)
     titles = TitleSerializer(many=True)
-
-
-class FormatRequestSerializer(serializers.Serializer):
-    """The page wanted: a known ``format``, or ``width`` and ``height`` in ``unit``; lengths as people type them."""
-
-    format = serializers.CharField(allow_null=True, required=False, max_length=20)
-    width = serializers.CharField(required=False, max_length=60)
-    height = serializers.CharField(required=False, max_length=60)
-    unit = serializers.ChoiceField(fields.UNIT_CHOICES, required=False)
-    clear = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    binding = serializers.ChoiceField(fields.SIDE_CHOICES, required=False, allow_null=True)
-    binding_margin = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    sides = serializers.ChoiceField([1, 2], required=False)
-    gap = serializers.CharField(required=False, allow_blank=True, max_length=60)
 
 
 class NewPageSerializer(FormatRequestSerializer):

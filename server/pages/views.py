@@ -14,12 +14,13 @@ from inkquilt.lengths import INCH, format_nearest
 from inkquilt.page import FORMATS, Side
 from inkquilt.sketch.model import Size
 from server.common import fields
+from server.common.asked import asked_page
 from server.common.drawing import board
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
 from server.pages import services
 from server.pages.answers import card_answer, fit_answer, page_answer, ties_answer
-from server.pages.changes import asked_page, asked_way
+from server.pages.changes import asked_way
 from server.pages.document import written_way
 from server.pages.fits import fit_of, proposal_list, way_out_list
 from server.pages.models import Page

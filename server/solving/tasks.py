@@ -5,14 +5,26 @@ from, so that each of them starts with the solver ready.
 """
 
 from multiprocessing.connection import Connection
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from inkquilt.fit.proposals import proposals
 from inkquilt.fit.reasons import with_reasons
 from inkquilt.fit.solve import fit, is_possible
 from inkquilt.fit.waysout import ways_out
+from inkquilt.lengths import Unit
+from inkquilt.sketch.model import Size
 
-__all__ = ["fit", "is_possible", "proposals", "serve", "ways_out", "with_reasons"]
+if TYPE_CHECKING:
+    from inkquilt_io.sketch_files import FromFile
+
+__all__ = ["fit", "is_possible", "proposals", "serve", "sketches_in", "ways_out", "with_reasons"]
+
+
+def sketches_in(content: bytes, file: str, page: Size | None, unit: Unit) -> list["FromFile"]:
+    """Read the sketches in a file; what reads pictures is large and loaded only here, when it is needed."""
+    from inkquilt_io.sketch_files import sketches_in as read
+
+    return read(content, file, page, unit)
 
 
 def serve(connection: Connection) -> None:

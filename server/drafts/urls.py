@@ -1,0 +1,13 @@
+"""Addresses of drafts."""
+
+from django.urls import path
+
+from server.drafts.views import BasicTypesView, DraftsView, MeasuredView, RedrawView, SketchDraftView
+
+urlpatterns = [
+    path("drafts/", DraftsView.as_view()),
+    path("drafts/basic/", BasicTypesView.as_view()),
+    path("drafts/measured/", MeasuredView.as_view()),
+    path("drafts/redraw/", RedrawView.as_view()),
+    path("sketches/<int:pk>/draft/", SketchDraftView.as_view()),
+]

@@ -1,0 +1,217 @@
+"""Drafts of sketches in the API: from files, from basic types, from measures, and put right."""
+
+import base64
+from typing import Any
+
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers
+from rest_framework.parsers import MultiPartParser
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from inkquilt.errors import Fault
+from inkquilt.page import Page
+from inkquilt.sketch.basic import MOST_PHOTOS
+from inkquilt.sketch.draft import Draft
+from inkquilt.sketch.writing import write_sketch
+from server.common import fields
+from server.common.asked import asked_page
+from server.common.drawing import BoardSerializer, board
+from server.common.errors import ApiError
+from server.common.serializers import ErrorSerializer, FaultSerializer, FormatRequestSerializer
+from server.drafts import services
+from server.sketches.models import Sketch
+from server.sketches.services import core_sketch
+
+MOST_UPLOADED = 48 * 1024 * 1024
+
+
+class DraftSerializer(serializers.Serializer):
+    """A draft: the sketch as data, drawn, and which pieces' roles are only guessed."""
+
+    data = serializers.DictField(help_text="the sketch as in a .quilt.json file")
+    guessed = serializers.ListField(child=serializers.CharField())
+    board = BoardSerializer()
+
+
+class FromFileSerializer(serializers.Serializer):
+    """What one file came to; ``picture`` is the straightened page as a data address."""
+
+    file = serializers.CharField()
+    draft = DraftSerializer(allow_null=True)
+    picture = serializers.CharField(allow_null=True)
+    remarks = FaultSerializer(many=True)
+    faults = FaultSerializer(many=True)
+
+
+class UploadSerializer(FormatRequestSerializer):
+    """A file, and the page a picture shows when it is known."""
+
+    file = serializers.FileField()
+
+
+class BasicRequestSerializer(FormatRequestSerializer):
+    """The page and number of photos to draw basic types for."""
+
+    photos = serializers.IntegerField(min_value=1, max_value=MOST_PHOTOS, default=3)
+
+
+class BasicSerializer(serializers.Serializer):
+    """One basic type as a draft."""
+
+    kind = serializers.CharField()
+    draft = DraftSerializer()
+
+
+class MeasuredRowSerializer(serializers.Serializer):
+    """One piece as measured with a ruler; two of the three measures each way are enough."""
+
+    name = serializers.CharField(max_length=40)
+    role = serializers.ChoiceField(fields.ROLE_CHOICES)
+    shape = serializers.ChoiceField(fields.SHAPE_CHOICES, required=False)
+    of = serializers.ListField(child=serializers.CharField(max_length=40), required=False, max_length=20)
+    left = serializers.CharField(required=False, allow_blank=True, max_length=60)
+    width = serializers.CharField(required=False, allow_blank=True, max_length=60)
+    right = serializers.CharField(required=False, allow_blank=True, max_length=60)
+    top = serializers.CharField(required=False, allow_blank=True, max_length=60)
+    height = serializers.CharField(required=False, allow_blank=True, max_length=60)
+    bottom = serializers.CharField(required=False, allow_blank=True, max_length=60)
+
+
+class MeasuredRequestSerializer(FormatRequestSerializer):
+    """A page and the pieces measured on it, the lowest first."""
+
+    name = serializers.CharField(required=False, allow_blank=True, max_length=120)
+    rows = MeasuredRowSerializer(many=True, max_length=200)
+
+
+class RedrawSerializer(serializers.Serializer):
+    """One change to a draft; ``kind`` says which of the fields count."""
+
+    kind = serializers.ChoiceField(services.KIND_CHOICES)
+    block = serializers.CharField(required=False, max_length=60, default="")
+    role = serializers.ChoiceField(fields.ROLE_CHOICES, default="photo")
+    shape = serializers.ChoiceField(fields.SHAPE_CHOICES, default="rect")
+    left = serializers.CharField(required=False, allow_blank=True, max_length=60)
+    top = serializers.CharField(required=False, allow_blank=True, max_length=60)
+    width = serializers.CharField(required=False, allow_blank=True, max_length=60)
+    height = serializers.CharField(required=False, allow_blank=True, max_length=60)
+
+
+class RedrawRequestSerializer(serializers.Serializer):
+    """A draft and what shall become of it."""
+
+    data = serializers.DictField()
+    guessed = serializers.ListField(child=serializers.CharField(max_length=60), max_length=200, default=list)
+    change = RedrawSerializer()
+
+
+def drafted_answer(draft: Draft) -> dict[str, Any]:
+    """Return a draft as the API gives it."""
+    sketch = draft.sketch
+    return {
+        "data": write_sketch(sketch),
+        "guessed": sorted(draft.guessed),
+        "board": board(sketch.page, sketch.unit, sketch.blocks),
+    }
+
+
+def _said(faults: tuple[Fault, ...]) -> list[dict[str, Any]]:
+    return [{"block": fault.block, "code": fault.code, "message": fault.message} for fault in faults]
+
+
+def _page(given: dict[str, Any]) -> Page | None:
+    return asked_page(given)[0] if given.get("format") or given.get("width") else None
+
+
+class DraftsView(APIView):
+    """Drafts from files."""
+
+    parser_classes = [MultiPartParser]
+
+    @extend_schema(
+        operation_id="read_sketch_file",
+        request={"multipart/form-data": UploadSerializer},
+        responses={200: FromFileSerializer(many=True), 400: ErrorSerializer, 413: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Read a JSON, SVG, PNG, JPEG or zip file."""
+        if int(request.META.get("CONTENT_LENGTH") or 0) > MOST_UPLOADED:
+            raise ApiError("too-large", "A file with sketches may have up to 48 MB.", 413)
+        given = UploadSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        file = given.validated_data["file"]
+        found = services.read_file(file.read(), file.name, _page(given.validated_data))
+        return Response(
+            [
+                {
+                    "file": one.file,
+                    "draft": one.draft and drafted_answer(one.draft),
+                    "picture": one.picture and "data:image/jpeg;base64," + base64.b64encode(one.picture).decode(),
+                    "remarks": _said(one.remarks),
+                    "faults": _said(one.faults),
+                }
+                for one in found
+            ]
+        )
+
+
+class BasicTypesView(APIView):
+    """Basic types to begin with."""
+
+    @extend_schema(
+        operation_id="basic_types",
+        request=BasicRequestSerializer,
+        responses={200: BasicSerializer(many=True), 400: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Draw all of them for a page and a number of photos."""
+        given = BasicRequestSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        page, _ = asked_page(given.validated_data)
+        found = services.basic_drafts(page, given.validated_data["photos"])
+        return Response([{"kind": kind.value, "draft": drafted_answer(draft)} for kind, draft in found])
+
+
+class MeasuredView(APIView):
+    """A draft from measures."""
+
+    @extend_schema(
+        operation_id="measured_sketch",
+        request=MeasuredRequestSerializer,
+        responses={200: DraftSerializer, 400: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Draw it, or say which sums are wrong."""
+        given = MeasuredRequestSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        page, _ = asked_page(given.validated_data)
+        rows, name = given.validated_data["rows"], given.validated_data.get("name", "")
+        return Response(drafted_answer(services.measured_draft(page, name, rows)))
+
+
+class RedrawView(APIView):
+    """A draft put right."""
+
+    @extend_schema(
+        operation_id="redraw",
+        request=RedrawRequestSerializer,
+        responses={200: DraftSerializer, 400: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Make one change to a draft."""
+        given = RedrawRequestSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        draft = services.draft_of(request.data.get("data"), given.validated_data["guessed"])
+        return Response(drafted_answer(services.redrawn(draft, given.validated_data["change"])))
+
+
+class SketchDraftView(APIView):
+    """A kept sketch as a draft, to be changed and kept as another."""
+
+    @extend_schema(operation_id="sketch_draft", responses={200: DraftSerializer, 404: ErrorSerializer})
+    def get(self, request: Request, pk: int) -> Response:
+        """Return it."""
+        row = Sketch.objects.visible_to(request.user).one(pk)
+        return Response(drafted_answer(Draft(core_sketch(row), frozenset())))
