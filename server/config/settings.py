@@ -135,6 +135,7 @@ DATA_UPLOAD_MAX_MEMORY_SIZE = 2 * 1024 * 1024
 # -- photos --------------------------------------------------------------------------
 PHOTO_DIR = DATA_DIR / "photos"
 PHOTO_MOST_BYTES = 30 * 1024 * 1024
+EVERYTHING_MOST_BYTES = 1024 * 1024 * 1024
 PHOTO_MOST_PIXELS = 40_000_000
 
 #: Deleted things can be brought back for this many days.

@@ -45,7 +45,7 @@ class FromFileSerializer(serializers.Serializer):
     faults = FaultSerializer(many=True)
 
 
-class UploadSerializer(FormatRequestSerializer):
+class SketchUploadSerializer(FormatRequestSerializer):
     """A file, and the page a picture shows when it is known."""
 
     file = serializers.FileField()
@@ -132,14 +132,14 @@ class DraftsView(APIView):
 
     @extend_schema(
         operation_id="read_sketch_file",
-        request={"multipart/form-data": UploadSerializer},
+        request={"multipart/form-data": SketchUploadSerializer},
         responses={200: FromFileSerializer(many=True), 400: ErrorSerializer, 413: ErrorSerializer},
     )
     def post(self, request: Request) -> Response:
         """Read a JSON, SVG, PNG, JPEG or zip file."""
         if int(request.META.get("CONTENT_LENGTH") or 0) > MOST_UPLOADED:
             raise ApiError("too-large", "A file with sketches may have up to 48 MB.", 413)
-        given = UploadSerializer(data=request.data)
+        given = SketchUploadSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         file = given.validated_data["file"]
         found = services.read_file(file.read(), file.name, _page(given.validated_data))

@@ -1,15 +1,20 @@
-"""Pages as files, and their piece lists with a first plan of cuts."""
+"""Pages and sketches as files; piece lists with a first plan of cuts; measures and how they were reckoned."""
 
 from dataclasses import dataclass
 from fractions import Fraction
 
 from inkquilt.cutting import USUAL_SHEET, PaperPlan, PieceList, pieces_of, plan_cuts
+from inkquilt.fit.ways import drawn_for
+from inkquilt.measuring import MeasureFrom, MeasureRow, Sum, measure_card, reckoned
 from inkquilt.photos import crop_to_fill
+from inkquilt.sketch.model import Size
 from inkquilt_io.shapes import FittedPage, Picture
 from server.common.errors import ApiError
 from server.pages.document import PageDocument
 from server.pages.models import Page
 from server.photos.models import Photo
+from server.sketches.models import Sketch
+from server.sketches.services import core_sketch
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,12 +32,6 @@ def cut_list(document: PageDocument) -> CutList:
         group.paper: plan_cuts(group.pieces, document.sheets.get(group.paper, USUAL_SHEET)) for group in pieces.papers
     }
     return CutList(pieces, plans)
-
-
-def require_fit(document: PageDocument) -> None:
-    """Raise ``ApiError`` when nothing fits on the page, so that there is nothing to save."""
-    if not document.blocks:
-        raise ApiError("nothing-fits", "Nothing fits on this page yet, so there is nothing to save.", 409)
 
 
 def fitted_page(page: Page, document: PageDocument) -> FittedPage:
@@ -57,3 +56,39 @@ def fitted_page(page: Page, document: PageDocument) -> FittedPage:
         document.titles,
         pieces_of(blocks).numbers,
     )
+
+
+def drawn_sketch(row: Sketch) -> FittedPage:
+    """Return a sketch ready to be drawn into a file."""
+    sketch = core_sketch(row)
+    return FittedPage(
+        sketch.name,
+        sketch.page.width,
+        sketch.page.height,
+        sketch.unit,
+        sketch.blocks,
+        {},
+        {},
+        pieces_of(sketch.blocks).numbers,
+    )
+
+
+def measures_of_page(document: PageDocument, counted: MeasureFrom) -> tuple[MeasureRow, ...]:
+    """Return the measure card of a page."""
+    page = document.page
+    return measure_card(Size(page.width, page.height), page.unit, document.blocks, counted, page.fold)
+
+
+def measures_of_sketch(row: Sketch, counted: MeasureFrom) -> tuple[MeasureRow, ...]:
+    """Return the measure card of a sketch as it was drawn."""
+    sketch = core_sketch(row)
+    return measure_card(sketch.page, sketch.unit, sketch.blocks, counted)
+
+
+def reckoning_of(document: PageDocument, block_id: str) -> tuple[Sum, ...]:
+    """Return how a piece of a page was reckoned. Raises ``ApiError`` for one that is not on it."""
+    page, drawn = document.page, drawn_for(document.request, document.way)
+    if all(block.id != block_id for block in document.blocks):
+        raise ApiError("unknown-block", f"There is no piece “{block_id[:60]}” on this page.", 404)
+    sketch = drawn.sketch if drawn else document.sketch
+    return reckoned(sketch, Size(page.width, page.height), page.unit, document.blocks, block_id)

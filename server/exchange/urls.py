@@ -1,13 +1,24 @@
-"""Addresses of piece lists and files."""
+"""Addresses of piece lists, measures and files."""
 
 from django.urls import path, re_path
 
-from server.exchange.views import FileView, PiecesView
+from server.exchange.everything_views import EverythingView
+from server.exchange.file_views import FileView, SketchFileView
+from server.exchange.measure_views import PageMeasuresView, ReckoningView, SketchMeasuresView
+from server.exchange.piece_views import PiecesView
 
 urlpatterns = [
+    path("everything/", EverythingView.as_view()),
     path("pages/<int:pk>/pieces/", PiecesView.as_view()),
+    path("pages/<int:pk>/measures/", PageMeasuresView.as_view()),
+    path("pages/<int:pk>/reckoning/", ReckoningView.as_view()),
+    path("sketches/<int:pk>/measures/", SketchMeasuresView.as_view()),
     re_path(
-        r"^pages/(?P<pk>\d{1,15})/files/(?P<name>page\.pdf|page\.svg|pieces\.csv|page\.quilt\.json)$",
+        r"^pages/(?P<pk>\d{1,15})/files/(?P<name>page\.pdf|page\.svg|pieces\.csv|page\.quilt\.json|measures\.pdf)$",
         FileView.as_view(),
+    ),
+    re_path(
+        r"^sketches/(?P<pk>\d{1,15})/files/(?P<name>sketch\.svg|sketch\.quilt\.json|measures\.pdf)$",
+        SketchFileView.as_view(),
     ),
 ]

@@ -108,7 +108,7 @@ def card_answer(page: Page, document: PageDocument, pictures: dict[int, Photo]) 
         "id": page.pk,
         "name": page.name,
         "size": f"{format_nearest(on.width, on.unit)} × {format_nearest(on.height, on.unit)} {on.unit.value}",
-        "board": board(Size(on.width, on.height), on.unit, document.blocks),
+        "board": board(Size(on.width, on.height), on.unit, document.blocks, on.fold),
         "slots": slots_answer(document, pictures),
         "titles": titles_answer(document),
     }

@@ -4,6 +4,7 @@ from typing import Any
 
 from rest_framework import serializers
 
+from inkquilt.sketch.companion import MOST_PHOTOS
 from server.common import fields
 from server.common.drawing import BoardSerializer
 from server.common.serializers import FormatRequestSerializer
@@ -290,3 +291,37 @@ class ProposalSerializer(serializers.Serializer):
     gain = serializers.CharField()
     board = BoardSerializer()
     change = ChangeSerializer()
+
+
+class CompanionQuerySerializer(serializers.Serializer):
+    """For how many photos."""
+
+    photos = serializers.IntegerField(required=False, min_value=1, max_value=MOST_PHOTOS)
+
+
+class NewCompanionSerializer(CompanionQuerySerializer):
+    """Which proposal shall become a page."""
+
+    key = serializers.CharField(max_length=40)
+
+
+class CompanionSerializer(serializers.Serializer):
+    """A proposal for a facing page: what returns and what moves, drawn."""
+
+    key = serializers.CharField()
+    words = serializers.ListField(child=serializers.CharField())
+    photos = serializers.IntegerField()
+    board = BoardSerializer()
+
+
+class KeepSketchSerializer(serializers.Serializer):
+    """What to call a page that is kept as a sketch."""
+
+    name = serializers.CharField(required=False, allow_blank=True, max_length=120)
+
+
+class KeptAsSketchSerializer(serializers.Serializer):
+    """The sketch a page was kept as."""
+
+    id = serializers.IntegerField()
+    name = serializers.CharField()

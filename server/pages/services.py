@@ -15,13 +15,18 @@ from inkquilt.fit import School, Way, bounds
 from inkquilt.fit.request import Budget
 from inkquilt.page import Page as CorePage
 from inkquilt.page import Side
+from inkquilt.sketch import Role
+from inkquilt.sketch import Sketch as CoreSketch
+from inkquilt.sketch.companion import MOST_PHOTOS, Companion, companions
+from inkquilt.sketch.reading import read_sketch
+from server.common.errors import ApiError
 from server.pages.changes import apply_change
-from server.pages.document import PageDocument
+from server.pages.document import PageDocument, page_as_sketch
 from server.pages.fits import first_that_fits, fit_of, refitted
 from server.pages.models import Page, Revision
 from server.photos.models import Photo
 from server.sketches.models import Sketch
-from server.sketches.services import core_sketch
+from server.sketches.services import core_sketch, keep_sketch
 
 #: Changes that leave every block where it is.
 KEEPS_FIT = frozenset({"photo", "title", "sheet", "unpin"})
@@ -35,6 +40,12 @@ class StalePage(Exception):
     def __init__(self, page: Page) -> None:
         super().__init__(f"page {page.pk} is at version {page.version}")
         self.page = page
+
+
+def require_fit(document: PageDocument) -> None:
+    """Raise ``ApiError`` when nothing fits on the page, so that there is nothing to save."""
+    if not document.blocks:
+        raise ApiError("nothing-fits", "Nothing fits on this page yet, so there is nothing to save.", 409)
 
 
 def document_of(page: Page) -> PageDocument:
@@ -58,8 +69,21 @@ def make_page(
     name: str = "",
 ) -> Page:
     """Put a sketch on a page of its own and fit it, keeping the photos big if that is possible."""
+    drawn, name = core_sketch(sketch), name or sketch.name
+    return _new_page(owner, drawn, on, format_key, binding, name, sketch)
+
+
+def _new_page(
+    owner: Any,
+    drawn: CoreSketch,
+    on: CorePage,
+    format_key: str | None,
+    binding: Side | None,
+    name: str,
+    sketch: Sketch | None,
+) -> Page:
     document = PageDocument(
-        sketch=core_sketch(sketch),
+        sketch=drawn,
         page=on,
         format=format_key,
         binding=binding,
@@ -70,9 +94,55 @@ def make_page(
     way, worked_out = first_that_fits(document)
     document = replace(document, way=way, fit=worked_out)
     with transaction.atomic():
-        page = Page.objects.create(owner=owner, name=name or sketch.name, sketch=sketch)
+        page = Page.objects.create(owner=owner, name=name[:120], sketch=sketch)
         Revision.objects.create(page=page, number=1, document=document.written(), done="made the page")
     return page
+
+
+def sketch_of(page: Page, document: PageDocument) -> CoreSketch:
+    """Return a fitted page as a sketch of its own size. Raises ``ApiError`` when nothing lies on it."""
+    require_fit(document)
+    return read_sketch(page_as_sketch(document.fit["blocks"], document.page, page.name)).sketch  # type: ignore[index]
+
+
+def photos_left(page: Page) -> int:
+    """Return how many of the owner's photos lie on none of her pages, or as many as this page has where none does."""
+    used = {
+        slot.photo
+        for document in documents_of(Page.objects.visible_to(page.owner)).values()
+        for slot in document.photos.values()
+    }
+    left = Photo.objects.visible_to(page.owner).exclude(pk__in=used).count()
+    slots = sum(block.role is Role.PHOTO for block in document_of(page).blocks)
+    return min(left or slots or 1, MOST_PHOTOS)
+
+
+def companion_list(page: Page, photos: int) -> tuple[Companion, ...]:
+    """Return proposals for a page to face this one. Raises ``ApiError`` for a page that is a spread already."""
+    document = document_of(page)
+    if document.page.fold is not None:
+        raise ApiError("is-spread", "These are two facing pages already.", 409)
+    return companions(sketch_of(page, document), photos)
+
+
+def make_companion(*, page: Page, key: str, photos: int) -> Page:
+    """Make the proposed page; what binds this page on one side binds that one on the other."""
+    chosen = next((one for one in companion_list(page, photos) if one.key == key), None)
+    if chosen is None:
+        raise ApiError("no-companion", "There is no such proposal for this page.", 404)
+    document = document_of(page)
+    clear = document.page.clear
+    facing = replace(document.page, clear=replace(clear, left=clear.right, right=clear.left))
+    sides = {Side.LEFT: Side.RIGHT, Side.RIGHT: Side.LEFT}
+    binding = sides.get(document.binding, document.binding) if document.binding else None
+    name = f"{page.name[:105]}, facing page"
+    return _new_page(page.owner, chosen.sketch, facing, document.format, binding, name, None)
+
+
+def keep_as_sketch(*, page: Page, name: str = "") -> Sketch:
+    """Keep a fitted page on the shelf as a sketch to be used again."""
+    sketch = sketch_of(page, document_of(page))
+    return keep_sketch(owner=page.owner, sketch=replace(sketch, name=name or page.name))
 
 
 def change_page(*, page: Page, version: int, change: dict[str, Any]) -> Page:

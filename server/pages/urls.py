@@ -4,9 +4,11 @@ from django.urls import path
 
 from server.pages.views import (
     ChangesView,
+    CompanionsView,
     FinishView,
     FitView,
     FormatsView,
+    KeepSketchView,
     PagesView,
     PageView,
     ProposalsView,
@@ -27,5 +29,7 @@ urlpatterns = [
     path("pages/<int:pk>/ties/", TiesView.as_view()),
     path("pages/<int:pk>/proposals/", ProposalsView.as_view()),
     path("pages/<int:pk>/fit/", FitView.as_view()),
+    path("pages/<int:pk>/companions/", CompanionsView.as_view()),
+    path("pages/<int:pk>/sketch/", KeepSketchView.as_view()),
     path("pages/<int:pk>/ways-out/", WaysOutView.as_view()),
 ]

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from typing import Any, Final
 
-from drf_spectacular.utils import extend_schema
+from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework import serializers, status
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -12,6 +12,7 @@ from rest_framework.views import APIView
 from inkquilt.fit.concessions import WayOut
 from inkquilt.lengths import INCH, format_nearest
 from inkquilt.page import FORMATS, Side
+from inkquilt.sketch import Role
 from inkquilt.sketch.model import Size
 from server.common import fields
 from server.common.asked import asked_page
@@ -25,8 +26,13 @@ from server.pages.document import written_way
 from server.pages.fits import fit_of, proposal_list, way_out_list
 from server.pages.models import Page
 from server.pages.serializers import (
+    CompanionQuerySerializer,
+    CompanionSerializer,
     FitQuerySerializer,
     FitSerializer,
+    KeepSketchSerializer,
+    KeptAsSketchSerializer,
+    NewCompanionSerializer,
     NewPageSerializer,
     PageCardSerializer,
     PageSerializer,
@@ -283,3 +289,68 @@ def _change(way_out: WayOut) -> dict[str, Any]:
     if way_out.way:
         change |= written_way(way_out.way)
     return change | {"smaller_prints": way_out.smaller_prints, "no_margin": way_out.no_margin}
+
+
+class CompanionsView(APIView):
+    """Proposals for a page to face this one."""
+
+    @extend_schema(
+        operation_id="companions",
+        parameters=[OpenApiParameter("photos", int, description="how many photos are left for it")],
+        responses={
+            200: CompanionSerializer(many=True),
+            400: ErrorSerializer,
+            404: ErrorSerializer,
+            409: ErrorSerializer,
+        },
+    )
+    def get(self, request: Request, pk: int) -> Response:
+        """List them."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        asked = CompanionQuerySerializer(data=request.query_params)
+        asked.is_valid(raise_exception=True)
+        left = services.photos_left(page)
+        found = services.companion_list(page, asked.validated_data.get("photos") or left)
+        return Response(
+            [
+                {
+                    "key": one.key,
+                    "words": list(one.words),
+                    "photos": sum(block.role is Role.PHOTO for block in one.sketch.blocks),
+                    "board": board(one.sketch.page, one.sketch.unit, one.sketch.blocks),
+                }
+                for one in found
+            ]
+        )
+
+    @extend_schema(
+        operation_id="make_companion",
+        request=NewCompanionSerializer,
+        responses={201: PageSerializer, 400: ErrorSerializer, 404: ErrorSerializer, 409: ErrorSerializer},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Make the proposed page."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        given = NewCompanionSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        wanted = given.validated_data
+        photos = wanted.get("photos") or services.photos_left(page)
+        made = services.make_companion(page=page, key=wanted["key"], photos=photos)
+        return answer(made, status.HTTP_201_CREATED)
+
+
+class KeepSketchView(APIView):
+    """A fitted page as a sketch."""
+
+    @extend_schema(
+        operation_id="keep_as_sketch",
+        request=KeepSketchSerializer,
+        responses={201: KeptAsSketchSerializer, 404: ErrorSerializer, 409: ErrorSerializer},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Keep it on the shelf of sketches."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        given = KeepSketchSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        kept = services.keep_as_sketch(page=page, name=given.validated_data.get("name", ""))
+        return Response({"id": kept.pk, "name": kept.name}, status=status.HTTP_201_CREATED)

@@ -18,9 +18,13 @@ def add_sketch(*, owner: Any, data: object) -> tuple[Sketch, tuple[Fault, ...]]:
     Raises ``SketchFaults``; then nothing is kept.
     """
     read = read_sketch(data)
+    return keep_sketch(owner=owner, sketch=read.sketch), read.remarks
+
+
+def keep_sketch(*, owner: Any, sketch: CoreSketch) -> Sketch:
+    """Keep a sketch on a person's shelf."""
     with transaction.atomic():
-        sketch = Sketch.objects.create(owner=owner, **columns(read.sketch))
-    return sketch, read.remarks
+        return Sketch.objects.create(owner=owner, **columns(sketch))
 
 
 def columns(sketch: CoreSketch) -> dict[str, Any]:

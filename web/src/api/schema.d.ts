@@ -22,6 +22,92 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafts/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Read a JSON, SVG, PNG, JPEG or zip file. */
+        post: operations["read_sketch_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/basic/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Draw all of them for a page and a number of photos. */
+        post: operations["basic_types"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/measured/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Draw it, or say which sums are wrong. */
+        post: operations["measured_sketch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/redraw/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Make one change to a draft. */
+        post: operations["redraw"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/everything/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return them as one zip. */
+        get: operations["everything"];
+        put?: never;
+        /** @description Add what a zip holds to what is there; all of it or nothing. */
+        post: operations["restore_everything"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formats/": {
         parameters: {
             query?: never;
@@ -93,6 +179,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/companions/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them. */
+        get: operations["companions"];
+        put?: never;
+        /** @description Make the proposed page. */
+        post: operations["make_companion"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/files/{name}": {
         parameters: {
             query?: never;
@@ -144,6 +248,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/measures/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it. */
+        get: operations["page_measures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/pieces/": {
         parameters: {
             query?: never;
@@ -178,6 +299,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/reckoning/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return its sums. */
+        get: operations["reckoning"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/redo/": {
         parameters: {
             query?: never;
@@ -189,6 +327,23 @@ export interface paths {
         put?: never;
         /** @description Redo what was undone. */
         post: operations["redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/sketch/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Keep it on the shelf of sketches. */
+        post: operations["keep_as_sketch"];
         delete?: never;
         options?: never;
         head?: never;
@@ -370,6 +525,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sketches/{id}/draft/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it. */
+        get: operations["sketch_draft"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sketches/{id}/files/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return the file as a download. */
+        get: operations["sketch_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sketches/{id}/measures/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it. */
+        get: operations["sketch_measures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -380,6 +586,25 @@ export interface components {
          * @enum {string}
          */
         AxisEnum: "x" | "y";
+        /** @description One basic type as a draft. */
+        Basic: {
+            kind: string;
+            draft: components["schemas"]["Draft"];
+        };
+        /** @description The page and number of photos to draw basic types for. */
+        BasicRequestRequest: {
+            format?: string | null;
+            width?: string;
+            height?: string;
+            unit?: components["schemas"]["UnitEnum"];
+            clear?: string;
+            binding?: (components["schemas"]["SideEnum"] | components["schemas"]["NullEnum"]) | null;
+            binding_margin?: string;
+            sides?: components["schemas"]["SidesEnum"];
+            gap?: string;
+            /** @default 3 */
+            photos: number;
+        };
         /** @enum {unknown} */
         BlankEnum: "";
         /** @description What became of one block. */
@@ -582,6 +807,13 @@ export interface components {
             sum: string;
             short_by: string | null;
         };
+        /** @description A proposal for a facing page: what returns and what moves, drawn. */
+        Companion: {
+            key: string;
+            words: string[];
+            photos: number;
+            board: components["schemas"]["Board"];
+        };
         /** @description A name and a password. */
         CredentialsRequest: {
             username: string;
@@ -628,6 +860,15 @@ export interface components {
         Demand: {
             demand: string;
             blocks: string[];
+        };
+        /** @description A draft: the sketch as data, drawn, and which pieces' roles are only guessed. */
+        Draft: {
+            /** @description the sketch as in a .quilt.json file */
+            data: {
+                [key: string]: unknown;
+            };
+            guessed: string[];
+            board: components["schemas"]["Board"];
         };
         /**
          * @description * `as-drawn` - as-drawn
@@ -696,6 +937,23 @@ export interface components {
             fold: number[] | null;
             clear_box: number[];
         };
+        /** @description What one file came to; ``picture`` is the straightened page as a data address. */
+        FromFile: {
+            file: string;
+            draft: components["schemas"]["Draft"] | null;
+            picture: string | null;
+            remarks: components["schemas"]["Fault"][];
+            faults: components["schemas"]["Fault"][];
+        };
+        /** @description What to call a page that is kept as a sketch. */
+        KeepSketchRequest: {
+            name?: string;
+        };
+        /** @description The sketch a page was kept as. */
+        KeptAsSketch: {
+            id: number;
+            name: string;
+        };
         /** @description A sketch that was just loaded, and what should be said about it. */
         KeptSketch: {
             sketch: components["schemas"]["Sketch"];
@@ -705,6 +963,53 @@ export interface components {
         LeftOut: {
             block: string;
             name: string;
+        };
+        /** @description One piece on the measure card, in words a ruler knows. */
+        MeasureRow: {
+            block: string;
+            number: number | null;
+            name: string;
+            role: components["schemas"]["RoleEnum"];
+            size: string;
+            across: string;
+            down: string;
+            /** @description its centre from the left, from the top */
+            marks: string[];
+            tilt: string;
+            /** @description which of two facing pages */
+            page: string;
+        };
+        /** @description A page and the pieces measured on it, the lowest first. */
+        MeasuredRequestRequest: {
+            format?: string | null;
+            width?: string;
+            height?: string;
+            unit?: components["schemas"]["UnitEnum"];
+            clear?: string;
+            binding?: (components["schemas"]["SideEnum"] | components["schemas"]["NullEnum"]) | null;
+            binding_margin?: string;
+            sides?: components["schemas"]["SidesEnum"];
+            gap?: string;
+            name?: string;
+            rows: components["schemas"]["MeasuredRowRequest"][];
+        };
+        /** @description One piece as measured with a ruler; two of the three measures each way are enough. */
+        MeasuredRowRequest: {
+            name: string;
+            role: components["schemas"]["RoleEnum"];
+            shape?: components["schemas"]["ShapeEnum"];
+            of?: string[];
+            left?: string;
+            width?: string;
+            right?: string;
+            top?: string;
+            height?: string;
+            bottom?: string;
+        };
+        /** @description Which proposal shall become a page. */
+        NewCompanionRequest: {
+            photos?: number;
+            key: string;
         };
         /** @description A new page from a sketch. */
         NewPageRequest: {
@@ -880,10 +1185,56 @@ export interface components {
             board: components["schemas"]["Board"];
             change: components["schemas"]["Change"];
         };
+        /**
+         * @description * `role` - role
+         *     * `shape` - shape
+         *     * `place` - place
+         *     * `straighten` - straighten
+         *     * `remove` - remove
+         *     * `add` - add
+         *     * `over` - over
+         *     * `under` - under
+         *     * `known-size` - known-size
+         * @enum {string}
+         */
+        RedrawKindEnum: "role" | "shape" | "place" | "straighten" | "remove" | "add" | "over" | "under" | "known-size";
+        /** @description One change to a draft; ``kind`` says which of the fields count. */
+        RedrawRequest: {
+            kind: components["schemas"]["RedrawKindEnum"];
+            /** @default  */
+            block: string;
+            /** @default photo */
+            role: components["schemas"]["RoleEnum"];
+            /** @default rect */
+            shape: components["schemas"]["ShapeEnum"];
+            left?: string;
+            top?: string;
+            width?: string;
+            height?: string;
+        };
+        /** @description A draft and what shall become of it. */
+        RedrawRequestRequest: {
+            data: {
+                [key: string]: unknown;
+            };
+            guessed?: string[];
+            change: components["schemas"]["RedrawRequest"];
+        };
         /** @description How many relations of the sketch were kept, and which were not. */
         Relations: {
             kept: number;
             broken: components["schemas"]["Broken"][];
+        };
+        /** @description A zip that was saved before. */
+        RestoreRequest: {
+            /** Format: binary */
+            file: string;
+        };
+        /** @description How many of each were restored. */
+        Restored: {
+            sketches: number;
+            photos: number;
+            pages: number;
         };
         /**
          * @description * `merge` - merge
@@ -956,6 +1307,20 @@ export interface components {
             block_count: number;
             readonly board: components["schemas"]["Board"];
         };
+        /** @description A file, and the page a picture shows when it is known. */
+        SketchUploadRequest: {
+            format?: string | null;
+            width?: string;
+            height?: string;
+            unit?: components["schemas"]["UnitEnum"];
+            clear?: string;
+            binding?: (components["schemas"]["SideEnum"] | components["schemas"]["NullEnum"]) | null;
+            binding_margin?: string;
+            sides?: components["schemas"]["SidesEnum"];
+            gap?: string;
+            /** Format: binary */
+            file: string;
+        };
         /** @description A photo slot of the page: what is in it, and how it shows. ``missing``: the photo was deleted. */
         Slot: {
             block: string;
@@ -992,6 +1357,11 @@ export interface components {
          * @enum {string}
          */
         StatusEnum: "optimal" | "best-found" | "impossible" | "unknown";
+        /** @description One sum: what of, and the sum in full. */
+        Sum: {
+            what: string;
+            sum: string;
+        };
         /** @description Choices for the whole page. */
         Switches: {
             ends: components["schemas"]["EndsEnum"];
@@ -1151,6 +1521,196 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    read_sketch_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["SketchUploadRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FromFile"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    basic_types: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["BasicRequestRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Basic"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    measured_sketch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasuredRequestRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Draft"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    redraw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RedrawRequestRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Draft"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+        };
+    };
+    restore_everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["RestoreRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Restored"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1397,10 +1957,109 @@ export interface operations {
             };
         };
     };
+    companions: {
+        parameters: {
+            query?: {
+                /** @description how many photos are left for it */
+                photos?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Companion"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    make_companion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCompanionRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     page_file: {
         parameters: {
             query?: {
-                /** @description printer paper of the PDF: letter or a4 */
+                /** @description where measures are counted from: left-top, nearest or centre */
+                counted?: string;
+                /** @description printer paper of a PDF: letter or a4 */
                 sheet?: string;
             };
             header?: never;
@@ -1546,6 +2205,38 @@ export interface operations {
             };
         };
     };
+    page_measures: {
+        parameters: {
+            query?: {
+                /** @description left-top, nearest or centre */
+                counted?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasureRow"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     pieces: {
         parameters: {
             query?: never;
@@ -1604,6 +2295,37 @@ export interface operations {
             };
         };
     };
+    reckoning: {
+        parameters: {
+            query: {
+                block: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sum"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     redo: {
         parameters: {
             query?: never;
@@ -1641,6 +2363,47 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Stale"];
+                };
+            };
+        };
+    };
+    keep_as_sketch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["KeepSketchRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptAsSketch"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
         };
@@ -2067,6 +2830,102 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    sketch_draft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Draft"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    sketch_file: {
+        parameters: {
+            query?: {
+                /** @description where measures are counted from: left-top, nearest or centre */
+                counted?: string;
+                /** @description printer paper of a PDF: letter or a4 */
+                sheet?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    sketch_measures: {
+        parameters: {
+            query?: {
+                /** @description left-top, nearest or centre */
+                counted?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasureRow"][];
+                };
             };
             404: {
                 headers: {

@@ -1,13 +1,8 @@
 """The piece list, and a page as PDF, SVG, CSV and JSON."""
 
-import json
-import re
-from collections.abc import Callable
-from typing import Any, Final
+from typing import Any
 
-from django.http import HttpResponse
-from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import OpenApiParameter, extend_schema
+from drf_spectacular.utils import extend_schema
 from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -17,14 +12,9 @@ from inkquilt.cutting import PaperPlan, Piece
 from inkquilt.cutting.plan import Cut, Placement
 from inkquilt.lengths import Unit, format_length, format_nearest, with_unit
 from inkquilt_io.look import tints_of
-from inkquilt_io.pdf import SheetSize, page_pdf
-from inkquilt_io.svg import page_svg
-from inkquilt_io.table import pieces_csv
 from server.common import fields
-from server.common.errors import ApiError
 from server.common.serializers import ErrorSerializer
-from server.exchange.services import cut_list, fitted_page, require_fit
-from server.pages.document import PageDocument, page_as_sketch
+from server.exchange.services import cut_list
 from server.pages.models import Page
 from server.pages.services import document_of
 
@@ -156,57 +146,3 @@ def _sentence(cut: Cut, unit: Unit) -> str:
     part = f"{format_nearest(cut.part_size.width, unit)} × {format_nearest(cut.part_size.height, unit)}"
     where = "from its left edge" if cut.direction.value == "upright" else "from its top edge"
     return f"Cut the {part} part at {with_unit(cut.at, unit)} {where}"
-
-
-# -- files -------------------------------------------------------------------------------
-
-
-def _pdf(page: Page, document: PageDocument, request: Request) -> bytes:
-    wanted = request.query_params.get("sheet", "letter").upper()
-    if wanted not in SheetSize.__members__:
-        raise ApiError("unknown-sheet", "Printer paper is letter or a4.")
-    return page_pdf(fitted_page(page, document), SheetSize[wanted])
-
-
-def _svg(page: Page, document: PageDocument, request: Request) -> bytes:
-    return page_svg(fitted_page(page, document))
-
-
-def _csv(page: Page, document: PageDocument, request: Request) -> bytes:
-    return pieces_csv(cut_list(document).pieces, document.unit)
-
-
-def _json(page: Page, document: PageDocument, request: Request) -> bytes:
-    """A fitted page is itself a sketch, so that it can be loaded and fitted on."""
-    fit = document.fit or {}
-    return json.dumps(page_as_sketch(fit["blocks"], document.page, page.name), ensure_ascii=False, indent=1).encode()
-
-
-_FILES: Final[dict[str, tuple[str, Callable[[Page, PageDocument, Request], bytes]]]] = {
-    "page.pdf": ("application/pdf", _pdf),
-    "page.svg": ("image/svg+xml", _svg),
-    "pieces.csv": ("text/csv; charset=utf-8", _csv),
-    "page.quilt.json": ("application/json", _json),
-}
-
-
-class FileView(APIView):
-    """A page as a file to keep or print."""
-
-    @extend_schema(
-        operation_id="page_file",
-        parameters=[OpenApiParameter("sheet", str, description="printer paper of the PDF: letter or a4")],
-        responses={(200, "application/octet-stream"): OpenApiTypes.BINARY, 404: ErrorSerializer, 409: ErrorSerializer},
-    )
-    def get(self, request: Request, pk: int, name: str) -> HttpResponse:
-        """Return the file as a download."""
-        page = Page.objects.visible_to(request.user).one(pk)
-        document = document_of(page)
-        require_fit(document)
-        kind, make = _FILES[name]
-        answer = HttpResponse(make(page, document, request), content_type=kind)
-        stem = re.sub(r"[^A-Za-z0-9]+", "-", page.name).strip("-").lower() or "page"
-        suffix = name.split(".", 1)[1]
-        ending = "-pieces" if name == "pieces.csv" else ""
-        answer["Content-Disposition"] = f'attachment; filename="{stem}{ending}.{suffix}"'
-        return answer

@@ -1,0 +1,183 @@
+"""Everything a person keeps as one zip, and such a zip restored as equal pages.
+
+The zip holds ``everything.json``, which names its parts, and the parts: sketches,
+photos as they came, and pages with every state they were in, so that undo works
+after restoring too. What was put aside is not in it.
+"""
+
+import json
+import zipfile
+from collections.abc import Callable
+from contextlib import suppress
+from pathlib import PurePosixPath
+from typing import IO, Any, Final
+
+from django.db import transaction
+
+from inkquilt.errors import BadInput, CoreError, Fault
+from inkquilt.sketch.reading import read_sketch
+from server.common.errors import ApiError
+from server.pages.answers import fit_answer
+from server.pages.document import PageDocument
+from server.pages.models import Page, Revision
+from server.photos import files
+from server.photos.models import Photo
+from server.photos.services import add_photo
+from server.sketches.models import Sketch
+from server.sketches.services import keep_sketch
+
+KIND: Final = "ink-quilt/everything"
+VERSION: Final = 1
+INDEX: Final = "everything.json"
+MOST_PARTS: Final = 20_000
+#: One part that is not a photo, unpacked.
+MOST_PART_BYTES: Final = 64 * 1024 * 1024
+
+
+def write_everything(owner: Any, out: IO[bytes]) -> None:
+    """Write the zip of all that a person keeps."""
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
+        index: dict[str, Any] = {"kind": KIND, "version": VERSION, "sketches": [], "photos": [], "pages": []}
+        for sketch in Sketch.objects.visible_to(owner).order_by("id").iterator():
+            file = f"sketches/{sketch.pk}.quilt.json"
+            archive.writestr(file, _text(sketch.document))
+            index["sketches"].append({"key": sketch.pk, "file": file})
+        for photo in Photo.objects.visible_to(owner).order_by("id").iterator():
+            if photo.original.is_file():
+                file = f"photos/{photo.pk}{photo.suffix}"
+                # photos are packed already
+                archive.write(photo.original, file, zipfile.ZIP_STORED)
+                index["photos"].append({"key": photo.pk, "file": file, "name": photo.name})
+        for page in Page.objects.visible_to(owner).order_by("id").iterator():
+            file = f"pages/{page.pk}.json"
+            archive.writestr(file, _text(_page(page)))
+            index["pages"].append({"key": page.pk, "file": file, "name": page.name})
+        archive.writestr(INDEX, _text(index))
+
+
+def _text(data: Any) -> str:
+    return json.dumps(data, ensure_ascii=False, indent=1)
+
+
+def _page(page: Page) -> dict[str, Any]:
+    rows = page.revisions.order_by("number")
+    return {
+        "name": page.name,
+        "sketch": page.sketch_id,
+        "head": page.head,
+        "revisions": [{"number": row.number, "done": row.done, "document": row.document} for row in rows],
+    }
+
+
+def restore_everything(*, owner: Any, file: IO[bytes]) -> dict[str, int]:
+    """Add all that a zip holds to what a person keeps; returns how many of each.
+
+    All of it or nothing: raises ``ApiError`` that says which part is wrong, and then
+    nothing was added.
+    """
+    new_photos: list[Photo] = []
+    try:
+        with zipfile.ZipFile(file) as archive, transaction.atomic():
+            return _Restoring(owner, archive, new_photos).all()
+    except (zipfile.BadZipFile, EOFError, NotImplementedError, RuntimeError) as error:
+        _forget(new_photos)
+        raise ApiError("bad-zip", "This zip is damaged or is none; nothing was restored.") from error
+    except BaseException:
+        _forget(new_photos)
+        raise
+
+
+def _forget(photos: list[Photo]) -> None:
+    for photo in photos:
+        with suppress(OSError):
+            files.remove(photo.folder)
+
+
+class _Restoring:
+    def __init__(self, owner: Any, archive: zipfile.ZipFile, new_photos: list[Photo]) -> None:
+        self.owner, self.archive, self.new_photos = owner, archive, new_photos
+        self.sketches: dict[int, Sketch] = {}
+        self.photos: dict[int, int] = {}
+
+    def all(self) -> dict[str, int]:
+        """Restore the parts, what others refer to first."""
+        index = self.read(INDEX)
+        if not isinstance(index, dict) or index.get("kind") != KIND:
+            raise ApiError("not-everything", "This zip was not written by Ink Quilt as everything of an account.")
+        if index.get("version") != VERSION:
+            raise ApiError("unknown-version", f"This zip has version {index.get('version')}; {VERSION} can be read.")
+        counts = {}
+        steps: dict[str, Callable[[dict[str, Any]], None]] = {
+            "sketches": self.sketch, "photos": self.photo, "pages": self.page,
+        }  # fmt: skip
+        for name, step in steps.items():
+            rows = index.get(name)
+            if not isinstance(rows, list) or len(rows) > MOST_PARTS:
+                raise ApiError("bad-index", f"The list of {name} in this zip cannot be read.")
+            for row in rows:
+                self.part(row, step)
+            counts[name] = len(rows)
+        return counts
+
+    def part(self, row: Any, step: Callable[[dict[str, Any]], None]) -> None:
+        """Restore one part; whatever is wrong with it is told with its name."""
+        file = str(row.get("file", "?"))[:80] if isinstance(row, dict) else "?"
+        try:
+            step(row)
+        except (BadInput, CoreError) as error:
+            raise ApiError("bad-part", f"{file}: {error} Nothing was restored.") from error
+        except (KeyError, TypeError, ValueError, AttributeError) as error:
+            raise ApiError("bad-part", f"{file} in this zip cannot be read. Nothing was restored.") from error
+
+    def read(self, name: str) -> Any:
+        """Return a JSON part, within bounds whatever the zip's directory claims."""
+        try:
+            with self.archive.open(name) as stream:
+                data = stream.read(MOST_PART_BYTES + 1)
+        except KeyError as error:
+            raise ApiError("missing-part", f"{name[:80]} is missing in this zip.") from error
+        if len(data) > MOST_PART_BYTES:
+            raise ApiError("part-too-large", f"{name[:80]} in this zip is far too large.")
+        try:
+            return json.loads(data)
+        except (ValueError, RecursionError) as error:
+            raise ApiError("bad-part", f"{name[:80]} in this zip is not readable.") from error
+
+    def sketch(self, row: dict[str, Any]) -> None:
+        sketch = read_sketch(self.read(row["file"])).sketch
+        self.sketches[int(row["key"])] = keep_sketch(owner=self.owner, sketch=sketch)
+
+    def photo(self, row: dict[str, Any]) -> None:
+        info = self.archive.getinfo(row["file"])
+        known = set(Photo.objects.visible_to(self.owner).values_list("pk", flat=True))
+        with self.archive.open(info) as stream:
+            photo = add_photo(owner=self.owner, name=str(row["name"]), file=stream, size=info.file_size)
+        if photo.pk not in known:
+            self.new_photos.append(photo)
+        self.photos[int(row["key"])] = photo.pk
+
+    def page(self, row: dict[str, Any]) -> None:
+        data = self.read(row["file"])
+        revisions = [Revision(number=int(r["number"]), done=str(r["done"])[:160], document=self.document(r["document"]))
+                     for r in data["revisions"]]  # fmt: skip
+        numbers = [revision.number for revision in revisions]
+        if numbers != list(range(1, len(numbers) + 1)) or int(data["head"]) not in numbers:
+            raise BadInput([Fault(None, "revisions", "its states are not complete.")])
+        name = str(data["name"]).strip()[:120] or PurePosixPath(row["file"]).stem
+        page = Page.objects.create(
+            owner=self.owner, name=name, head=int(data["head"]), sketch=self.sketches.get(data.get("sketch") or 0)
+        )
+        for revision in revisions:
+            revision.page = page
+        Revision.objects.bulk_create(revisions)
+
+    def document(self, data: dict[str, Any]) -> dict[str, Any]:
+        """Return a state of a page, checked, with its photos' new numbers; one that is gone leaves its slot empty."""
+        placed = {
+            slot: {**row, "photo": self.photos[row["photo"]]}
+            for slot, row in data["photos"].items()
+            if row["photo"] in self.photos
+        }
+        document = PageDocument.read({**data, "photos": placed})
+        fit_answer(document.fit or {}, document)  # what cannot be shown is found now, not on the bench
+        return document.written()

@@ -1,0 +1,148 @@
+"""Pages and sketches as files to keep, print or cut from."""
+
+import json
+import re
+from collections.abc import Callable
+from typing import Final
+
+from django.http import HttpResponse
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiParameter, extend_schema
+from rest_framework.request import Request
+from rest_framework.views import APIView
+
+from inkquilt.measuring import MeasureFrom
+from inkquilt.sketch.writing import write_sketch
+from inkquilt_io.measure_pdf import measure_pdf
+from inkquilt_io.pdf import SheetSize, page_pdf
+from inkquilt_io.svg import page_svg
+from inkquilt_io.table import pieces_csv
+from server.common.errors import ApiError
+from server.common.serializers import ErrorSerializer
+from server.exchange.services import cut_list, drawn_sketch, fitted_page, measures_of_page, measures_of_sketch
+from server.pages.document import PageDocument, page_as_sketch
+from server.pages.models import Page
+from server.pages.services import document_of, require_fit
+from server.sketches.models import Sketch
+from server.sketches.services import core_sketch
+
+COUNTED: Final = {
+    MeasureFrom.LEFT_TOP: "from the left and the top",
+    MeasureFrom.NEAREST: "from the nearest edge",
+    MeasureFrom.CENTRE: "from the centre lines",
+}
+
+
+def _sheet(request: Request) -> SheetSize:
+    wanted = request.query_params.get("sheet", "letter").upper()
+    if wanted not in SheetSize.__members__:
+        raise ApiError("unknown-sheet", "Printer paper is letter or a4.")
+    return SheetSize[wanted]
+
+
+def counted_from(request: Request) -> MeasureFrom:
+    """Return where distances are counted from, as asked."""
+    try:
+        return MeasureFrom(request.query_params.get("counted") or MeasureFrom.LEFT_TOP.value)
+    except ValueError as error:
+        known = ", ".join(one.value for one in MeasureFrom)
+        raise ApiError("unknown-count", f"Distances are counted {known}.") from error
+
+
+def _pdf(page: Page, document: PageDocument, request: Request) -> bytes:
+    return page_pdf(fitted_page(page, document), _sheet(request))
+
+
+def _svg(page: Page, document: PageDocument, request: Request) -> bytes:
+    return page_svg(fitted_page(page, document))
+
+
+def _csv(page: Page, document: PageDocument, request: Request) -> bytes:
+    return pieces_csv(cut_list(document).pieces, document.unit)
+
+
+def _json(page: Page, document: PageDocument, request: Request) -> bytes:
+    """A fitted page is itself a sketch, so that it can be loaded and fitted on."""
+    fit = document.fit or {}
+    return json.dumps(page_as_sketch(fit["blocks"], document.page, page.name), ensure_ascii=False, indent=1).encode()
+
+
+def _measures(page: Page, document: PageDocument, request: Request) -> bytes:
+    counted = counted_from(request)
+    rows = measures_of_page(document, counted)
+    return measure_pdf(fitted_page(page, document), rows, COUNTED[counted], _sheet(request))
+
+
+_FILES: Final[dict[str, tuple[str, Callable[[Page, PageDocument, Request], bytes]]]] = {
+    "page.pdf": ("application/pdf", _pdf),
+    "page.svg": ("image/svg+xml", _svg),
+    "pieces.csv": ("text/csv; charset=utf-8", _csv),
+    "page.quilt.json": ("application/json", _json),
+    "measures.pdf": ("application/pdf", _measures),
+}
+_PARAMETERS: Final = [
+    OpenApiParameter("sheet", str, description="printer paper of a PDF: letter or a4"),
+    OpenApiParameter("counted", str, description="where measures are counted from: left-top, nearest or centre"),
+]
+
+
+class FileView(APIView):
+    """A page as a file to keep or print."""
+
+    @extend_schema(
+        operation_id="page_file",
+        parameters=_PARAMETERS,
+        responses={(200, "application/octet-stream"): OpenApiTypes.BINARY, 404: ErrorSerializer, 409: ErrorSerializer},
+    )
+    def get(self, request: Request, pk: int, name: str) -> HttpResponse:
+        """Return the file as a download."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        document = document_of(page)
+        require_fit(document)
+        kind, make = _FILES[name]
+        answer = HttpResponse(make(page, document, request), content_type=kind)
+        return _download(answer, page.name, name)
+
+
+def _download(answer: HttpResponse, title: str, name: str) -> HttpResponse:
+    """Name a download after what it is of."""
+    stem = re.sub(r"[^A-Za-z0-9]+", "-", title).strip("-").lower() or "page"
+    kind, suffix = name.split(".", 1)
+    ending = "" if kind in ("page", "sketch") else f"-{kind}"
+    answer["Content-Disposition"] = f'attachment; filename="{stem}{ending}.{suffix}"'
+    return answer
+
+
+def _sketch_svg(row: Sketch, request: Request) -> bytes:
+    return page_svg(drawn_sketch(row))
+
+
+def _sketch_json(row: Sketch, request: Request) -> bytes:
+    return json.dumps(write_sketch(core_sketch(row)), ensure_ascii=False, indent=1).encode()
+
+
+def _sketch_measures(row: Sketch, request: Request) -> bytes:
+    counted = counted_from(request)
+    return measure_pdf(drawn_sketch(row), measures_of_sketch(row, counted), COUNTED[counted], _sheet(request))
+
+
+_SKETCH_FILES: Final[dict[str, tuple[str, Callable[[Sketch, Request], bytes]]]] = {
+    "sketch.svg": ("image/svg+xml", _sketch_svg),
+    "sketch.quilt.json": ("application/json", _sketch_json),
+    "measures.pdf": ("application/pdf", _sketch_measures),
+}
+
+
+class SketchFileView(APIView):
+    """A sketch as a file: a drawing, its data, or its measure card."""
+
+    @extend_schema(
+        operation_id="sketch_file",
+        parameters=_PARAMETERS,
+        responses={(200, "application/octet-stream"): OpenApiTypes.BINARY, 404: ErrorSerializer},
+    )
+    def get(self, request: Request, pk: int, name: str) -> HttpResponse:
+        """Return the file as a download."""
+        row = Sketch.objects.visible_to(request.user).one(pk)
+        kind, make = _SKETCH_FILES[name]
+        return _download(HttpResponse(make(row, request), content_type=kind), row.name, name)
