@@ -68,6 +68,9 @@ def _measured(row: dict[str, Any], unit: Unit) -> Measured:
 
 def redrawn(draft: Draft, change: dict[str, Any]) -> Draft:
     """Return the draft after one change. Raises ``BadInput`` that says what was wrong; then nothing changed."""
+    missing = [name for name in _NEEDS.get(change["kind"], ("block",)) if not change.get(name)]
+    if missing:
+        raise refuse("incomplete", f"Which {missing[0]} is meant?", missing[0])
     return _CHANGE[change["kind"]](draft, change)
 
 
@@ -93,6 +96,8 @@ def _known_size(draft: Draft, change: dict[str, Any]) -> Draft:
     return scaled_to(draft, change["block"], _typed(draft, change, "width"), _typed(draft, change, "height"))
 
 
+#: Fields a change cannot do without; the rest need a block.
+_NEEDS: Final = {"add": ("role",), "role": ("block", "role"), "shape": ("block", "shape")}
 _CHANGE: Final[dict[str, Callable[[Draft, dict[str, Any]], Draft]]] = {
     "role": lambda draft, change: with_role(draft, change["block"], Role(change["role"])),
     "shape": lambda draft, change: with_shape(draft, change["block"], Shape(change["shape"])),

@@ -90,9 +90,9 @@ class RedrawSerializer(serializers.Serializer):
     """One change to a draft; ``kind`` says which of the fields count."""
 
     kind = serializers.ChoiceField(services.KIND_CHOICES)
-    block = serializers.CharField(required=False, max_length=60, default="")
-    role = serializers.ChoiceField(fields.ROLE_CHOICES, default="photo")
-    shape = serializers.ChoiceField(fields.SHAPE_CHOICES, default="rect")
+    block = serializers.CharField(required=False, max_length=60)
+    role = serializers.ChoiceField(fields.ROLE_CHOICES, required=False)
+    shape = serializers.ChoiceField(fields.SHAPE_CHOICES, required=False)
     left = serializers.CharField(required=False, allow_blank=True, max_length=60)
     top = serializers.CharField(required=False, allow_blank=True, max_length=60)
     width = serializers.CharField(required=False, allow_blank=True, max_length=60)

@@ -27,6 +27,16 @@ export type Tie = Schemas['Tie']
 export type Pin = Schemas['Pin']
 export type Proposal = Schemas['Proposal']
 export type Stale = Schemas['Stale']
+export type Draft = Schemas['Draft']
+export type FromFile = Schemas['FromFile']
+export type BasicType = Schemas['Basic']
+export type MeasuredRow = Schemas['MeasuredRowRequest']
+export type Redraw = Schemas['RedrawRequest']
+export type Role = BoardBlock['role']
+export type Shape = BoardBlock['shape']
+export type MeasureRow = Schemas['MeasureRow']
+export type Companion = Schemas['Companion']
+export type Restored = Schemas['Restored']
 
 /** A request that the server refused, in its own words. */
 export class Refused extends Error {
@@ -74,15 +84,28 @@ export async function take<T>(answer: Promise<Answer<T>>): Promise<T> {
   throw new Refused(got.response.status, body.code ?? 'error', detail, body.faults ?? [], got.error)
 }
 
-/** Adds one photo file. */
-export async function uploadPhoto(file: File): Promise<Photo> {
+/** A form with a file, as the body of a request: the generated types say string for a binary field. */
+function formOf(file: File, fields: Record<string, string> = {}) {
   const form = new FormData()
   form.append('file', file)
-  return take(
-    api.POST('/api/photos/', {
-      // The generated type says string for a binary field; what is sent is the form.
-      body: form as unknown as { file: string },
-      bodySerializer: (body: unknown) => body as FormData,
-    }),
-  )
+  for (const [name, value] of Object.entries(fields)) form.append(name, value)
+  return {
+    body: form as unknown as { file: string },
+    bodySerializer: (body: unknown) => body as FormData,
+  }
+}
+
+/** Adds one photo file. */
+export async function uploadPhoto(file: File): Promise<Photo> {
+  return take(api.POST('/api/photos/', formOf(file)))
+}
+
+/** Reads the sketches in a file; `format` is the page a picture shows, when it is known. */
+export async function uploadSketchFile(file: File, format: string | null): Promise<FromFile[]> {
+  return take(api.POST('/api/drafts/', formOf(file, format ? { format } : {})))
+}
+
+/** Adds everything a zip holds. */
+export async function uploadEverything(file: File): Promise<Restored> {
+  return take(api.POST('/api/everything/', formOf(file)))
 }

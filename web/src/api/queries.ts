@@ -217,18 +217,6 @@ export function useAddPhotos() {
   })
 }
 
-export function useLoadSketch() {
-  const cache = useQueryClient()
-  return useMutation({
-    /** The file goes as it is, so that its decimals reach the core as they were written. */
-    mutationFn: async (file: File) => {
-      const text = await file.text()
-      return take(api.POST('/api/sketches/', { body: {}, bodySerializer: () => text }))
-    },
-    onSuccess: () => cache.invalidateQueries({ queryKey: keys.sketches }),
-  })
-}
-
 type Kind = 'page' | 'sketch' | 'photo'
 const listOf = { page: keys.pages, sketch: keys.sketches, photo: keys.photos }
 

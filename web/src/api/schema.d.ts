@@ -1201,12 +1201,9 @@ export interface components {
         /** @description One change to a draft; ``kind`` says which of the fields count. */
         RedrawRequest: {
             kind: components["schemas"]["RedrawKindEnum"];
-            /** @default  */
-            block: string;
-            /** @default photo */
-            role: components["schemas"]["RoleEnum"];
-            /** @default rect */
-            shape: components["schemas"]["ShapeEnum"];
+            block?: string;
+            role?: components["schemas"]["RoleEnum"];
+            shape?: components["schemas"]["ShapeEnum"];
             left?: string;
             top?: string;
             width?: string;

@@ -4,8 +4,10 @@ import { RouterProvider } from 'react-router/dom'
 import { useSession } from '../api/queries'
 import { Refused } from '../api/client'
 import { Bench } from '../bench/Bench'
+import { NewSketch, RedrawSketch } from '../drafting/NewSketch'
 import { Shelf } from '../shelf/Shelf'
 import { SignIn } from '../signin/SignIn'
+import { SketchLook } from '../sketch/SketchLook'
 import { Trouble } from './Trouble'
 import { Waiting } from './Waiting'
 
@@ -37,6 +39,9 @@ const router = createBrowserRouter([
     children: [
       { path: '/', element: <Shelf /> },
       { path: '/pages/:id/:step?', element: <Bench /> },
+      { path: '/sketches/new', element: <NewSketch /> },
+      { path: '/sketches/:id', element: <SketchLook /> },
+      { path: '/sketches/:id/redraw', element: <RedrawSketch /> },
       { path: '*', element: <Navigate to="/" replace /> },
     ],
   },

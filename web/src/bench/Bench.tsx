@@ -16,13 +16,13 @@ import type { BoardBlock, Change, Fit, Page, Photo } from '../api/client'
 import { useFits, usePage, usePageWrites, useTies } from '../api/queries'
 import { Board } from '../board/Board'
 import { PageThumb } from '../board/PageThumb'
+import { MeasureCard } from '../measures/MeasureCard'
 import { BenchHeader } from './BenchHeader'
 import { Clash } from './Clash'
 import { CutPanel } from './CutPanel'
 import { FormatChooser } from './FormatChooser'
 import { Held } from './Held'
 import { LeftOut } from './LeftOut'
-import { Measures } from './Measures'
 import { NumberField, type NumberName } from './NumberField'
 import { PageChoices } from './PageChoices'
 import { PhotoTray } from './PhotoTray'
@@ -236,7 +236,13 @@ function LaidBench({ page }: { page: Page }) {
               {arranging && page.pins.length > 0 && <Pinned page={page} onChange={change} />}
               {!nothingFits && <Why page={page} />}
               {arranging && <Proposals page={page} onChange={change} />}
-              {!nothingFits && <Measures board={board} />}
+              {!nothingFits && (
+                <MeasureCard
+                  measured={{ kind: 'page', page }}
+                  unit={board.unit}
+                  file={`/api/pages/${page.id}/files/measures.pdf`}
+                />
+              )}
             </>
           )}
         </aside>

@@ -1,6 +1,5 @@
 import { Fractions } from '../app/Fractions'
-import { useRef, useState, type ChangeEvent } from 'react'
-import Button from 'react-bootstrap/Button'
+import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
@@ -8,7 +7,6 @@ import type { Sketch } from '../api/client'
 import {
   useDelete,
   useFormats,
-  useLoadSketch,
   useMakePage,
   usePages,
   useSession,
@@ -16,6 +14,7 @@ import {
   useSketches,
 } from '../api/queries'
 import { PageThumb } from '../board/PageThumb'
+import { Everything } from './Everything'
 import { PutAside } from './PutAside'
 
 const REMEMBERED = 'ink-quilt-format'
@@ -40,6 +39,7 @@ export function Shelf() {
         <Pages />
         <Sketches />
         <PutAside />
+        <Everything />
       </main>
     </div>
   )
@@ -87,9 +87,7 @@ function Sketches() {
   const sketches = useSketches()
   const formats = useFormats()
   const make = useMakePage()
-  const load = useLoadSketch()
   const navigate = useNavigate()
-  const picker = useRef<HTMLInputElement>(null)
   const [format, setFormat] = useState(() => localStorage.getItem(REMEMBERED) ?? 'letter')
   const choose = (key: string) => {
     localStorage.setItem(REMEMBERED, key)
@@ -100,11 +98,6 @@ function Sketches() {
       { sketch: sketch.id, format },
       { onSuccess: (page) => void navigate(`/pages/${page.id}/page`) },
     )
-  const read = (event: ChangeEvent<HTMLInputElement>) => {
-    const file = event.target.files?.[0]
-    event.target.value = ''
-    if (file) load.mutate(file)
-  }
   return (
     <section aria-labelledby="sketches-heading">
       <div className="section-head">
@@ -123,38 +116,18 @@ function Sketches() {
             </button>
           ))}
         </div>
-        <input
-          ref={picker}
-          type="file"
-          accept=".json,application/json"
-          hidden
-          onChange={read}
-          aria-label="Sketch file"
-        />
-        <Button
-          variant="outline-primary"
-          size="sm"
-          onClick={() => picker.current?.click()}
-          disabled={load.isPending}
-        >
-          Load a sketch
-        </Button>
+        <Link className="btn btn-outline-primary btn-sm" to="/sketches/new">
+          A new sketch
+        </Link>
       </div>
-      {load.error && <Trouble error={load.error} onClose={() => load.reset()} />}
-      {load.data && (
-        <p className="loaded" role="status">
-          “{load.data.sketch.name}” is on the shelf.{' '}
-          {load.data.remarks.map((remark) => (
-            <span key={remark.message}>{remark.message} </span>
-          ))}
-        </p>
-      )}
       {make.error && <Trouble error={make.error} onClose={() => make.reset()} />}
       {make.isPending && <Waiting words="Fitting it to your page" />}
       {sketches.isPending && <Waiting words="Fetching your sketches" />}
       {sketches.error && <Trouble error={sketches.error} />}
       {sketches.data?.length === 0 && (
-        <p className="hint">No sketches yet: load one from a .quilt.json file.</p>
+        <p className="hint">
+          No sketches yet: begin a new one from a picture, a file, a basic type or a ruler.
+        </p>
       )}
       <ul className="patches small">
         {sketches.data?.map((sketch) => (
@@ -189,6 +162,13 @@ function SketchPatch({ sketch, busy, onFit }: SketchPatchProps) {
           <Fractions text={`${photos}, ${board.width_text} × ${board.height_text} ${board.unit}`} />
         </span>
       </button>
+      <Link
+        className="stitched put-aside"
+        to={`/sketches/${sketch.id}`}
+        aria-label={`Look closer at sketch ${sketch.name}`}
+      >
+        look closer
+      </Link>
       <button
         type="button"
         className="stitched put-aside"

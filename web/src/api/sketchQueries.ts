@@ -1,0 +1,73 @@
+/** Sketches on the shelf, drafts on the drawing table, and everything as one file. */
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import {
+  api,
+  take,
+  uploadEverything,
+  uploadSketchFile,
+  type Draft,
+  type MeasuredRow,
+  type Redraw,
+} from './client'
+import { keys } from './queries'
+
+export function useSketch(id: number) {
+  const queryFn = () => take(api.GET('/api/sketches/{id}/', { params: { path: { id } } }))
+  return useQuery({ queryKey: [...keys.sketches, id], queryFn })
+}
+
+/** A kept sketch as a draft, to be changed and kept as another. */
+export function useSketchDraft(id: number) {
+  const queryFn = () => take(api.GET('/api/sketches/{id}/draft/', { params: { path: { id } } }))
+  return useQuery({ queryKey: [...keys.sketches, id, 'draft'], queryFn, staleTime: Infinity })
+}
+
+export function useReadFile() {
+  return useMutation({
+    mutationFn: ({ file, format }: { file: File; format: string | null }) => uploadSketchFile(file, format),
+  })
+}
+
+export function useBasicTypes(format: string, photos: number) {
+  const queryFn = () => take(api.POST('/api/drafts/basic/', { body: { format, photos } }))
+  return useQuery({ queryKey: ['basic', format, photos], queryFn, staleTime: Infinity })
+}
+
+export function useMeasured() {
+  return useMutation({
+    mutationFn: (body: { format: string; name: string; rows: MeasuredRow[] }) =>
+      take(api.POST('/api/drafts/measured/', { body })),
+  })
+}
+
+export function useRedraw() {
+  return useMutation({
+    mutationFn: ({ draft, change }: { draft: Draft; change: Redraw }) =>
+      take(api.POST('/api/drafts/redraw/', { body: { data: draft.data, guessed: draft.guessed, change } })),
+  })
+}
+
+export function useKeepSketch() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (data: Draft['data']) => take(api.POST('/api/sketches/', { body: data })),
+    onSuccess: () => cache.invalidateQueries({ queryKey: keys.sketches }),
+  })
+}
+
+/** Keeps a fitted page on the shelf of sketches. */
+export function useKeepAsSketch(id: number) {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: () => take(api.POST('/api/pages/{id}/sketch/', { params: { path: { id } }, body: {} })),
+    onSuccess: () => cache.invalidateQueries({ queryKey: keys.sketches }),
+  })
+}
+
+export function useRestore() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: uploadEverything,
+    onSuccess: () => cache.invalidateQueries(),
+  })
+}

@@ -1,0 +1,215 @@
+import { useReducer, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import type { BoardBlock, Draft, Redraw } from '../api/client'
+import { gripAt, hold, type Hold, type HoldEvent, type Table } from '../geometry/hold'
+
+interface DraftBoardProps {
+  draft: Draft
+  picture: string | null
+  heldId: string | null
+  /** A new piece is being drawn: the next drag is its box. */
+  drawing: boolean
+  onHold: (id: string | null) => void
+  onChange: (change: Redraw) => void
+  onDrawn: (place: { left: string; top: string; width: string; height: string }) => void
+}
+
+const NONE = { left: false, right: false, top: false, bottom: false }
+const ARROWS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
+
+/** The draft drawn over the picture it was read from: pieces are moved, resized and drawn by hand. */
+export function DraftBoard(props: DraftBoardProps) {
+  const { draft, picture, heldId, drawing, onHold, onChange, onDrawn } = props
+  const { board } = draft
+  const svg = useRef<SVGSVGElement>(null)
+  const [held, tell] = useReducer(hold, { kind: 'idle' } as Hold)
+  const [pencil, setPencil] = useState<{ x: number; y: number; toX: number; toY: number } | null>(null)
+  const mark = board.unit === 'in' ? 1 / 16 : 1
+  const toMark = (length: number) => String(Math.round(length / mark) * mark)
+  const at = (event: { clientX: number; clientY: number }) => {
+    const matrix = svg.current!.getScreenCTM()!
+    return {
+      x: (event.clientX - matrix.e) / matrix.a,
+      y: (event.clientY - matrix.f) / matrix.d,
+      scale: matrix.a,
+    }
+  }
+
+  const press = (block: BoardBlock, event: PointerEvent<SVGElement>) => {
+    if (drawing || event.button !== 0) return
+    onHold(block.id)
+    if (block.role === 'base') return
+    const target = event.currentTarget
+    const { x, y, scale } = at(event)
+    const near = (event.pointerType === 'touch' ? 16 : 8) / scale
+    const grip = heldId === block.id && !block.turn ? gripAt(x, y, block, near) : NONE
+    const table: Table = {
+      width: board.width,
+      height: board.height,
+      step: mark,
+      reach: 6 / scale,
+      pieces: board.blocks.filter((other) => other.role !== 'base' && other.turn === 0),
+    }
+    let now: Hold = { kind: 'idle' }
+    const record = (told: HoldEvent) => {
+      now = hold(now, told)
+      tell(told)
+    }
+    record({ kind: 'press', piece: { ...block, stack: block.id }, grip, x, y })
+    target.setPointerCapture(event.pointerId)
+    const move = (moved: globalThis.PointerEvent) =>
+      record({ kind: 'move', ...at(moved), slack: 4 / scale, table })
+    const end = (ended: globalThis.PointerEvent) => {
+      target.removeEventListener('pointermove', move)
+      target.removeEventListener('pointerup', end)
+      target.removeEventListener('pointercancel', end)
+      if (ended.type === 'pointerup' && now.kind === 'moving') {
+        const { dx, dy, dw, dh } = now.shift
+        onChange({
+          kind: 'place',
+          block: block.id,
+          left: toMark(block.x + dx),
+          top: toMark(block.y + dy),
+          ...(dw ? { width: toMark(block.width + dw) } : {}),
+          ...(dh ? { height: toMark(block.height + dh) } : {}),
+        })
+      }
+      tell({ kind: 'cancel' })
+    }
+    target.addEventListener('pointermove', move)
+    target.addEventListener('pointerup', end)
+    target.addEventListener('pointercancel', end)
+  }
+
+  const draw = (event: PointerEvent<SVGSVGElement>) => {
+    if (!drawing || event.button !== 0) return
+    const { x, y } = at(event)
+    event.currentTarget.setPointerCapture(event.pointerId)
+    setPencil({ x, y, toX: x, toY: y })
+  }
+  const drawOn = (event: PointerEvent<SVGSVGElement>) => {
+    if (!pencil) return
+    const { x, y } = at(event)
+    setPencil({ ...pencil, toX: x, toY: y })
+  }
+  const drawn = () => {
+    if (!pencil) return
+    setPencil(null)
+    const left = Math.max(0, Math.min(pencil.x, pencil.toX))
+    const top = Math.max(0, Math.min(pencil.y, pencil.toY))
+    const width = Math.max(pencil.x, pencil.toX) - left
+    const height = Math.max(pencil.y, pencil.toY) - top
+    if (width < 2 * mark || height < 2 * mark) return
+    onDrawn({ left: toMark(left), top: toMark(top), width: toMark(width), height: toMark(height) })
+  }
+
+  const keys = (block: BoardBlock, event: KeyboardEvent) => {
+    if (event.key === 'Enter' || event.key === ' ') onHold(block.id)
+    else if (event.key === 'Escape') onHold(null)
+    else if (event.key === 'Delete') onChange({ kind: 'remove', block: block.id })
+    else if (event.key in ARROWS && block.role !== 'base') {
+      const [across, down] = ARROWS[event.key]!
+      const places = event.shiftKey
+        ? { width: toMark(block.width + across * mark), height: toMark(block.height + down * mark) }
+        : { left: toMark(block.x + across * mark), top: toMark(block.y + down * mark) }
+      onChange({ kind: 'place', block: block.id, ...places })
+    } else return
+    event.preventDefault()
+  }
+
+  const shift = held.kind === 'moving' ? held.shift : null
+  const shown = (block: BoardBlock) =>
+    shift?.block === block.id
+      ? {
+          ...block,
+          x: block.x + shift.dx,
+          y: block.y + shift.dy,
+          width: block.width + shift.dw,
+          height: block.height + shift.dh,
+        }
+      : block
+  return (
+    <svg
+      ref={svg}
+      className={`draft-board${drawing ? ' is-drawing' : ''}${picture ? ' over-picture' : ''}`}
+      viewBox={`0 0 ${board.width} ${board.height}`}
+      role="group"
+      aria-label="The sketch being drawn"
+      onPointerDown={draw}
+      onPointerMove={drawOn}
+      onPointerUp={drawn}
+      onPointerCancel={() => setPencil(null)}
+    >
+      <rect className="draft-page" width={board.width} height={board.height} />
+      {picture && (
+        <image href={picture} width={board.width} height={board.height} preserveAspectRatio="none" />
+      )}
+      {board.blocks.map((block) => (
+        <DraftPiece
+          key={block.id}
+          block={shown(block)}
+          moved={shift?.block === block.id}
+          held={block.id === heldId}
+          guessed={draft.guessed.includes(block.id)}
+          onPress={(event) => press(block, event)}
+          onKey={(event) => keys(block, event)}
+        />
+      ))}
+      {pencil && (
+        <rect
+          className="draft-pencil"
+          x={Math.min(pencil.x, pencil.toX)}
+          y={Math.min(pencil.y, pencil.toY)}
+          width={Math.abs(pencil.toX - pencil.x)}
+          height={Math.abs(pencil.toY - pencil.y)}
+        />
+      )}
+    </svg>
+  )
+}
+
+interface DraftPieceProps {
+  block: BoardBlock
+  moved: boolean
+  held: boolean
+  guessed: boolean
+  onPress: (event: PointerEvent<SVGElement>) => void
+  onKey: (event: KeyboardEvent) => void
+}
+
+function DraftPiece({ block, moved, held, guessed, onPress, onKey }: DraftPieceProps) {
+  const { x, y, width, height, turn } = block
+  const size = Math.min(0.34 * Math.min(width, height), width / 5)
+  const look = `draft-piece draft-${block.role}${held ? ' is-held' : ''}${guessed ? ' is-guess' : ''}`
+  const words = `${block.name}, ${block.role}${guessed ? ', a guess' : ''}, ${block.texts.width} by ${block.texts.height}`
+  return (
+    <g
+      className={look}
+      transform={turn ? `rotate(${turn} ${x + width / 2} ${y + height / 2})` : undefined}
+      role="button"
+      tabIndex={0}
+      aria-label={words}
+      aria-pressed={held}
+      data-block={block.id}
+      onPointerDown={onPress}
+      onKeyDown={onKey}
+    >
+      {block.shape === 'circle' ? (
+        <ellipse cx={x + width / 2} cy={y + height / 2} rx={width / 2} ry={height / 2} />
+      ) : block.points && !moved ? (
+        <polygon points={block.points.map((point) => point.join(',')).join(' ')} />
+      ) : (
+        <rect x={x} y={y} width={width} height={height} />
+      )}
+      {block.role !== 'base' && block.role !== 'mat' && (
+        <text x={x + width / 2} y={y + height / 2} fontSize={Math.max(size, 0.001)} aria-hidden>
+          {guessed ? `${block.role}?` : block.role}
+        </text>
+      )}
+    </g>
+  )
+}

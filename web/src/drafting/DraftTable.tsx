@@ -1,0 +1,121 @@
+import { useState } from 'react'
+import Button from 'react-bootstrap/Button'
+import Form from 'react-bootstrap/Form'
+import { useNavigate } from 'react-router'
+import { Fractions } from '../app/Fractions'
+import { Trouble } from '../app/Trouble'
+import { Waiting } from '../app/Waiting'
+import { useKeepSketch } from '../api/sketchQueries'
+import { DraftBoard } from './DraftBoard'
+import { HeldPiece } from './HeldPiece'
+import { PieceList } from './PieceList'
+import { clearTable, useDraft, type OnTable } from './useDraft'
+import { nameOf } from './words'
+
+interface DraftTableProps {
+  start: OnTable
+  /** Whether it comes back when the window is loaded again. */
+  remember: boolean
+  onAside: () => void
+}
+
+/** The drawing table: what was read or begun is looked over piece by piece, put right, and kept. */
+export function DraftTable({ start, remember, onAside }: DraftTableProps) {
+  const table = useDraft(start, remember)
+  const { draft, send } = table
+  const [heldId, hold] = useState<string | null>(null)
+  const [drawing, setDrawing] = useState(false)
+  const keep = useKeepSketch()
+  const navigate = useNavigate()
+  const held = draft.board.blocks.find((block) => block.id === heldId)
+  const name = nameOf(draft)
+  const { board } = draft
+  const save = () =>
+    keep.mutate(draft.data, {
+      onSuccess: ({ sketch }) => {
+        clearTable()
+        void navigate(`/sketches/${sketch.id}`)
+      },
+    })
+  return (
+    <div className="draft-table" aria-busy={table.busy}>
+      <section className="draft-place" aria-label="Drawing table">
+        {(table.failed ?? keep.error) && (
+          <Trouble
+            error={(table.failed ?? keep.error)!}
+            onClose={() => {
+              table.settle()
+              keep.reset()
+            }}
+          />
+        )}
+        <DraftBoard
+          draft={draft}
+          picture={table.picture}
+          heldId={heldId}
+          drawing={drawing}
+          onHold={hold}
+          onChange={(change) => void send(change)}
+          onDrawn={(place) => {
+            setDrawing(false)
+            void send({ kind: 'add', role: 'photo', ...place })
+          }}
+        />
+        {table.busy && <Waiting words="Drawing" />}
+      </section>
+      <aside className="draft-side">
+        <section aria-label="The sketch">
+          <Form.Group controlId="draft-name">
+            <Form.Label>Name</Form.Label>
+            <Form.Control
+              value={name}
+              maxLength={120}
+              onChange={(event) => table.rename(event.target.value)}
+            />
+          </Form.Group>
+          <p className="hint">
+            <Fractions text={`Drawn for ${board.width_text} × ${board.height_text} ${board.unit}.`} />{' '}
+            {table.remarks.map((remark) => (
+              <Fractions key={remark} text={`${remark} `} />
+            ))}
+          </p>
+          <div className="draft-deeds">
+            <Button disabled={!name.trim() || keep.isPending} onClick={save}>
+              Keep this sketch
+            </Button>
+            <button type="button" className="stitched" disabled={!table.canUndo} onClick={table.undo}>
+              Undo
+            </button>
+            <button type="button" className="stitched" onClick={onAside}>
+              Throw it away
+            </button>
+          </div>
+        </section>
+        {held && (
+          <HeldPiece
+            key={held.id}
+            block={held}
+            unit={board.unit}
+            fromPicture={table.picture !== null}
+            onChange={(change) => {
+              void send(change)
+              if (change.kind === 'remove') hold(null)
+            }}
+            onPutDown={() => hold(null)}
+          />
+        )}
+        <PieceList
+          draft={draft}
+          heldId={heldId}
+          drawing={drawing}
+          onHold={hold}
+          onDraw={() => {
+            hold(null)
+            setDrawing(!drawing)
+          }}
+          onAdd={() => void send({ kind: 'add', role: 'photo' })}
+        />
+      </aside>
+    </div>
+  )
+}

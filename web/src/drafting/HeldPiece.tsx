@@ -1,0 +1,155 @@
+import { useState, type FormEvent } from 'react'
+import Button from 'react-bootstrap/Button'
+import Form from 'react-bootstrap/Form'
+import type { BoardBlock, Redraw } from '../api/client'
+import { formText } from '../app/formText'
+import { ROLES, SHAPES } from './words'
+
+interface HeldPieceProps {
+  block: BoardBlock
+  unit: string
+  fromPicture: boolean
+  onChange: (change: Redraw) => void
+  onPutDown: () => void
+}
+
+/** The piece under the pencil: what it is, its outline, its measures, its layer. */
+export function HeldPiece({ block, unit, fromPicture, onChange, onPutDown }: HeldPieceProps) {
+  return (
+    <section className="held-piece" aria-label={`Piece: ${block.name}`}>
+      <h2>What is it?</h2>
+      <p className="chips" role="group" aria-label="What it is">
+        {ROLES.map(({ value, words }) => (
+          <button
+            key={value}
+            type="button"
+            className="chip"
+            aria-pressed={block.role === value}
+            onClick={() => onChange({ kind: 'role', block: block.id, role: value })}
+          >
+            <i className={`role-dot draft-${value}`} aria-hidden />
+            {words}
+          </button>
+        ))}
+      </p>
+      {block.role !== 'base' && (
+        <>
+          <p className="chips plain" role="group" aria-label="Its outline">
+            {SHAPES.map(({ value, words }) => (
+              <button
+                key={value}
+                type="button"
+                className="stitched"
+                aria-pressed={block.shape === value}
+                onClick={() => onChange({ kind: 'shape', block: block.id, shape: value })}
+              >
+                {words}
+              </button>
+            ))}
+          </p>
+          <Measured key={Object.values(block.texts).join()} block={block} unit={unit} onChange={onChange} />
+        </>
+      )}
+      {fromPicture && block.role !== 'base' && <KnownSize block={block} unit={unit} onChange={onChange} />}
+      <p className="draft-deeds">
+        <button
+          type="button"
+          className="stitched"
+          onClick={() => onChange({ kind: 'over', block: block.id })}
+        >
+          lay it over
+        </button>
+        <button
+          type="button"
+          className="stitched"
+          onClick={() => onChange({ kind: 'under', block: block.id })}
+        >
+          tuck it under
+        </button>
+        {block.turn !== 0 && (
+          <button
+            type="button"
+            className="stitched"
+            onClick={() => onChange({ kind: 'straighten', block: block.id })}
+          >
+            set it straight
+          </button>
+        )}
+        <button
+          type="button"
+          className="stitched"
+          onClick={() => onChange({ kind: 'remove', block: block.id })}
+        >
+          take it out
+        </button>
+        <button type="button" className="stitched" onClick={onPutDown}>
+          put it down
+        </button>
+      </p>
+    </section>
+  )
+}
+
+const exact = (text: string) => text.replace(/^about /, '')
+const PLACES = ['left', 'top', 'width', 'height'] as const
+
+type ChangeProps = Pick<HeldPieceProps, 'block' | 'unit' | 'onChange'>
+
+function Measured({ block, unit, onChange }: ChangeProps) {
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = event.currentTarget
+    const places = PLACES.filter((name) => formText(form, name).trim() !== exact(block.texts[name]))
+    if (places.length === 0) return
+    onChange({
+      kind: 'place',
+      block: block.id,
+      ...Object.fromEntries(places.map((name) => [name, formText(form, name)])),
+    })
+  }
+  return (
+    <Form className="measured-by-hand" onSubmit={submit}>
+      {PLACES.map((name) => (
+        <Form.Group key={name} controlId={`piece-${name}`}>
+          <Form.Label>{name}</Form.Label>
+          <Form.Control
+            size="sm"
+            name={name}
+            defaultValue={exact(block.texts[name])}
+            autoComplete="off"
+            onBlur={(event) => event.currentTarget.form?.requestSubmit()}
+          />
+        </Form.Group>
+      ))}
+      <Button type="submit" size="sm" variant="outline-primary" aria-label={`Set these, in ${unit}`}>
+        Set
+      </Button>
+    </Form>
+  )
+}
+
+/** One true size puts the whole page right: a photograph tells only proportions. */
+function KnownSize({ block, unit, onChange }: ChangeProps) {
+  const [open, setOpen] = useState(false)
+  if (!open)
+    return (
+      <button type="button" className="stitched" onClick={() => setOpen(true)}>
+        I know how wide it really is
+      </button>
+    )
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    setOpen(false)
+    onChange({ kind: 'known-size', block: block.id, width: formText(event.currentTarget, 'width') })
+  }
+  return (
+    <Form className="known-size" onSubmit={submit}>
+      <span>It is</span>
+      <Form.Control size="sm" name="width" aria-label="True width" defaultValue={exact(block.texts.width)} />
+      <span>{unit} wide</span>
+      <Button type="submit" size="sm">
+        Reckon the page from it
+      </Button>
+    </Form>
+  )
+}

@@ -1,0 +1,118 @@
+import { useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { Trouble } from '../app/Trouble'
+import { Waiting } from '../app/Waiting'
+import type { Draft } from '../api/client'
+import { useFormats } from '../api/queries'
+import { useSketchDraft } from '../api/sketchQueries'
+import { DraftTable } from './DraftTable'
+import { FromBasic } from './FromBasic'
+import { FromFile } from './FromFile'
+import { FromRuler } from './FromRuler'
+import { clearTable, leftOnTable, startedWith, type OnTable } from './useDraft'
+
+const WAYS = [
+  { key: 'file', words: 'From a file or a picture' },
+  { key: 'basic', words: 'From a basic type' },
+  { key: 'ruler', words: 'By ruler' },
+] as const
+
+/** A sketch that is not on the shelf yet: read, begun from a type, or measured; then the drawing table. */
+export function NewSketch() {
+  const [onTable, lay] = useState<OnTable | null>(leftOnTable)
+  const [way, go] = useState<(typeof WAYS)[number]['key']>('file')
+  const [format, choose] = useState('12x12')
+  const formats = useFormats()
+  const put = (draft: Draft) => lay(startedWith(draft))
+  if (onTable)
+    return (
+      <Sheet title="On the drawing table">
+        <DraftTable
+          start={onTable}
+          remember
+          onAside={() => {
+            clearTable()
+            lay(null)
+          }}
+        />
+      </Sheet>
+    )
+  return (
+    <Sheet title="A new sketch">
+      <nav className="ways-in" aria-label="Ways to begin">
+        {WAYS.map(({ key, words }) => (
+          <button
+            key={key}
+            type="button"
+            className="way-in"
+            aria-current={way === key ? 'step' : undefined}
+            onClick={() => go(key)}
+          >
+            {words}
+          </button>
+        ))}
+      </nav>
+      <div className="fit-to for-page" role="group" aria-label="The page it is drawn for">
+        <span>for a page of</span>
+        {formats.data?.map((row) => (
+          <button
+            key={row.key}
+            type="button"
+            className="stitched"
+            aria-pressed={row.key === format}
+            onClick={() => choose(row.key)}
+          >
+            {row.name}
+          </button>
+        ))}
+        {way === 'file' && (
+          <button
+            type="button"
+            className="stitched"
+            aria-pressed={format === 'unknown'}
+            onClick={() => choose('unknown')}
+          >
+            I do not know
+          </button>
+        )}
+      </div>
+      {way === 'file' && <FromFile format={format === 'unknown' ? null : format} onRead={lay} />}
+      {way === 'basic' && <FromBasic format={format === 'unknown' ? '12x12' : format} onChoose={put} />}
+      {way === 'ruler' && <FromRuler format={format === 'unknown' ? '12x12' : format} onDrawn={put} />}
+    </Sheet>
+  )
+}
+
+/** A kept sketch on the drawing table again; what comes of it is kept as another one. */
+export function RedrawSketch() {
+  const id = Number(useParams().id)
+  const draft = useSketchDraft(id)
+  const navigate = useNavigate()
+  return (
+    <Sheet title="On the drawing table">
+      {draft.error && <Trouble error={draft.error} />}
+      {draft.isPending && <Waiting words="Fetching the sketch" />}
+      {draft.data && (
+        <DraftTable
+          start={startedWith(draft.data)}
+          remember={false}
+          onAside={() => void navigate(`/sketches/${id}`)}
+        />
+      )}
+    </Sheet>
+  )
+}
+
+function Sheet({ title, children }: { title: string; children: React.ReactNode }) {
+  return (
+    <div className="new-sketch">
+      <header className="bench-header">
+        <Link to="/" className="brand" aria-label="Ink Quilt, to the shelf">
+          Ink Quilt
+        </Link>
+        <h1>{title}</h1>
+      </header>
+      <main>{children}</main>
+    </div>
+  )
+}

@@ -1,0 +1,82 @@
+import { useCallback, useEffect, useState } from 'react'
+import type { Draft, FromFile, Redraw } from '../api/client'
+import { useRedraw } from '../api/sketchQueries'
+
+/** What lies on the drawing table: every state it was in, and the picture it was read from. */
+export interface OnTable {
+  states: Draft[]
+  picture: string | null
+  remarks: string[]
+}
+
+const KEPT = 'ink-quilt-draft'
+
+export const startedWith = (draft: Draft): OnTable => ({ states: [draft], picture: null, remarks: [] })
+
+export const startedFrom = (file: FromFile, draft: Draft): OnTable => ({
+  states: [draft],
+  picture: file.picture,
+  remarks: file.remarks.map((remark) => remark.message),
+})
+
+/** What was on the table before the window was loaded again. */
+export function leftOnTable(): OnTable | null {
+  try {
+    return JSON.parse(sessionStorage.getItem(KEPT) ?? 'null') as OnTable | null
+  } catch {
+    return null
+  }
+}
+
+export function clearTable() {
+  sessionStorage.removeItem(KEPT)
+}
+
+/** A draft under the pencil: each change goes to the server and comes back drawn; undo goes back state by state. */
+export function useDraft(start: OnTable, remember: boolean) {
+  const [table, setTable] = useState(start)
+  const redraw = useRedraw()
+  const draft = table.states[table.states.length - 1]!
+  useEffect(() => {
+    if (!remember) return
+    try {
+      sessionStorage.setItem(KEPT, JSON.stringify({ ...table, states: table.states.slice(-12) }))
+    } catch {
+      // A picture too large to remember: the draft itself is worth more.
+      sessionStorage.setItem(KEPT, JSON.stringify({ states: [draft], picture: null, remarks: [] }))
+    }
+  }, [table, draft, remember])
+  const { mutateAsync } = redraw
+  const send = useCallback(
+    (change: Redraw) =>
+      mutateAsync({ draft, change }).then(
+        (next) => setTable((now) => ({ ...now, states: [...now.states, next] })),
+        () => undefined,
+      ),
+    [draft, mutateAsync],
+  )
+  const rename = useCallback(
+    (name: string) =>
+      setTable((now) => {
+        const last = now.states[now.states.length - 1]!
+        return { ...now, states: [...now.states.slice(0, -1), { ...last, data: { ...last.data, name } }] }
+      }),
+    [],
+  )
+  const undo = useCallback(
+    () => setTable((now) => (now.states.length > 1 ? { ...now, states: now.states.slice(0, -1) } : now)),
+    [],
+  )
+  return {
+    draft,
+    picture: table.picture,
+    remarks: table.remarks,
+    send,
+    rename,
+    undo,
+    canUndo: table.states.length > 1,
+    busy: redraw.isPending,
+    failed: redraw.error,
+    settle: redraw.reset,
+  }
+}
