@@ -27,7 +27,7 @@ from inkquilt.lengths import INCH
 from inkquilt.sketch import Block, Role, Shape, Sketch
 from inkquilt.sketch.geometry import CORNER_SCALE, drawn_outline, outline
 from inkquilt.sketch.reading import read_sketch
-from inkquilt_io.picture_in import read_picture
+from inkquilt_io.picture import read_picture
 
 SKETCHES = Path(__file__).parents[1] / "demo" / "sketches"
 COUNT = 40
@@ -115,7 +115,7 @@ def compared(sketch: Sketch, read: Sketch) -> dict[str, int]:
         visible[block.id] = shapes[block.id].difference(unary_union(above)) if above else shapes[block.id]
     readings = {block.id: shape_of(block).intersection(page) for block in read.blocks if block.role is not Role.BASE}
     found, used = 0, set()
-    shown = [block for block in stack if visible[block.id].area > 0.12 * shapes[block.id].area]
+    shown = [block for block in stack if visible[block.id].area > 0.02 * shapes[block.id].area]
     for block in shown:
         hidden = shapes[block.id].difference(visible[block.id].buffer(1))
         for name, reading in readings.items():

@@ -16,7 +16,7 @@ from inkquilt.lengths import Unit
 from inkquilt.sketch.draft import Draft
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
-from inkquilt_io.picture_in import MOST_BYTES, read_picture
+from inkquilt_io.picture import MOST_BYTES, read_picture
 from inkquilt_io.svg_in import read_svg
 
 MOST_IN_ZIP: Final = 40

@@ -21,6 +21,8 @@ _PHOTO_LONG: Final = 1.6  # prints are at most about this many times as long as 
 _PHOTO_MOST: Final = 0.45
 _TITLE_HIGH: Final = 0.16  # of the page's height
 _CLUSTER_WIDE: Final = 0.22  # of the page's width
+#: What comes this near to all four page edges is the base.
+_AT_EDGE: Final[Grains] = INCH // 16
 #: A mat shows at most this much.
 _MAT_REVEAL: Final[Grains] = 3 * INCH // 4
 
@@ -71,7 +73,7 @@ class _Guesser:
         long, short = max(block.width, block.height), max(1, min(block.width, block.height))
         at_edge = around.x.low <= 0 or around.x.high >= self.page.width
         at_edge = at_edge or around.y.low <= 0 or around.y.high >= self.page.height
-        if area > 0.9:
+        if self.is_whole_page(around):
             return Role.BASE
         if block.shape in (Shape.CIRCLE, Shape.HALF_CIRCLE) and wide <= _CLUSTER_WIDE * self.page.width:
             return Role.CLUSTER
@@ -89,6 +91,10 @@ class _Guesser:
         if area >= _PHOTO_LEAST and photo_like and self.is_on_top(block):
             return Role.PHOTO
         return Role.TAG if area < 0.02 else Role.JOURNALING
+
+    def is_whole_page(self, around: Box) -> bool:
+        ends = (around.x.low, around.y.low, self.page.width - around.x.high, self.page.height - around.y.high)
+        return all(end <= _AT_EDGE for end in ends)
 
     def likely_title(self) -> str | None:
         """Return the widest free piece that is low and long, of which a page has one."""

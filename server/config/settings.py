@@ -90,7 +90,7 @@ CONTENT_SECURITY_POLICY = {
         "script-src": ["'self'"],
         "style-src": ["'self'"],
         "font-src": ["'self'"],
-        "img-src": ["'self'", "blob:"],
+        "img-src": ["'self'", "blob:", "data:"],
         "connect-src": ["'self'"],
         "form-action": ["'self'"],
         "base-uri": ["'none'"],

@@ -1,0 +1,5 @@
+"""Sketches out of pictures: scans and photographs of drawings and of finished pages."""
+
+from inkquilt_io.picture.reading import MOST_BYTES, PictureFaults, ReadPicture, read_picture
+
+__all__ = ["MOST_BYTES", "PictureFaults", "ReadPicture", "read_picture"]

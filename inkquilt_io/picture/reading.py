@@ -1,0 +1,130 @@
+"""Reading a sketch out of a picture: a scan or photograph of a drawing, or of a finished page.
+
+The page's outline is found and straightened and its light made even (``page``,
+``light``); within it the picture falls into regions between edges (``regions``);
+regions that are parts of one piece on both sides of what lies over it are put
+together (``pieces``), and the outline that explains a piece is its block
+(``outlines``). Roles are proposed; a person confirms all of it over the picture.
+
+Numbers are pixels of the straightened page until they become grains at the end.
+"""
+
+from __future__ import annotations
+
+import io
+import math
+import warnings
+from dataclasses import dataclass
+from typing import Final
+
+import cv2
+import numpy as np
+from PIL import Image, ImageOps, UnidentifiedImageError
+
+from inkquilt.errors import BadInput, Fault
+from inkquilt.lengths import Unit
+from inkquilt.page import FORMATS
+from inkquilt.sketch.draft import Draft, drafted
+from inkquilt.sketch.model import Size
+from inkquilt.sketch.tidy import tidied
+from inkquilt_io.picture.light import evened
+from inkquilt_io.picture.outlines import blocks_of
+from inkquilt_io.picture.page import Pixels, page_corners, straightened
+from inkquilt_io.picture.pieces import pieces_of
+from inkquilt_io.picture.regions import regions_of
+
+MOST_BYTES: Final = 40 * 1024 * 1024
+MOST_PIXELS: Final = 24_000_000
+#: The picture is worked on at this length of its longer side.
+WORKED_AT: Final = 1800
+
+
+class PictureFaults(BadInput):
+    """A picture that cannot be read as a sketch."""
+
+    code = "picture-faults"
+
+
+@dataclass(frozen=True, slots=True)
+class ReadPicture:
+    """What was found: the draft, the straightened page as JPEG for looking at, and what should be said."""
+
+    draft: Draft
+    straightened: bytes
+    remarks: tuple[Fault, ...]
+
+
+def read_picture(content: bytes, name: str, page: Size | None, unit: Unit) -> ReadPicture:
+    """Read a sketch from a PNG or JPEG of a page.
+
+    Without a ``page`` size the usual format of the nearest proportions is taken; one
+    known size puts it right afterwards (``redraw.scaled_to``). Raises
+    ``PictureFaults`` when it is no picture, too large, or shows no pieces.
+    """
+    picture = _opened(content)
+    remarks: list[Fault] = []
+    corners = page_corners(picture)
+    if corners is None:
+        remarks.append(Fault(None, "no-page-edge", "No page edge was found; the whole picture was taken for the page."))
+        high, wide = picture.shape[:2]
+        corners = np.array([[0, 0], [wide, 0], [wide, high], [0, high]], np.float32)
+    if page is None:
+        page, word = _likely_page(corners, unit)
+        remarks.append(Fault(None, "page-guessed", f"By its proportions the page was taken for {word}."))
+    straight = straightened(picture, corners, page)
+    regions = regions_of(evened(straight), straight)
+    pieces = pieces_of(regions)
+    blocks = list(blocks_of(regions.labels, pieces, page))
+    if not blocks:
+        raise _refuse(
+            "nothing-found", "No pieces were found in this picture. A clear scan, or a darker outline, helps."
+        )
+    draft = tidied(drafted(name, unit, page, blocks))
+    return ReadPicture(draft, _jpeg(straight), tuple(remarks))
+
+
+def _refuse(code: str, words: str) -> PictureFaults:
+    return PictureFaults([Fault(None, code, words)])
+
+
+def _opened(content: bytes) -> Pixels:
+    """Return the picture upright, in BGR, at the working size."""
+    if len(content) > MOST_BYTES:
+        raise _refuse("too-large", "This picture file is larger than 40 MB.")
+    try:
+        with warnings.catch_warnings():
+            warnings.simplefilter("error", Image.DecompressionBombWarning)
+            image = Image.open(io.BytesIO(content), formats=("PNG", "JPEG"))
+            if image.width * image.height > MOST_PIXELS:
+                words = f"This picture has {image.width * image.height // 1_000_000} megapixels; up to 24 can be read."
+                raise _refuse("too-many-pixels", words)
+            image.draft("RGB", (2 * WORKED_AT, 2 * WORKED_AT))
+            upright = ImageOps.exif_transpose(image).convert("RGBA")
+    except (UnidentifiedImageError, OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
+        raise _refuse("not-a-picture", "This is no PNG or JPEG picture that can be read.") from error
+    except Image.DecompressionBombWarning as error:
+        raise _refuse(
+            "too-many-pixels", "This picture unpacks to far too many pixels; up to 24 megapixels do."
+        ) from error
+    paper = Image.new("RGBA", upright.size, "white")
+    flat = Image.alpha_composite(paper, upright).convert("RGB")
+    flat.thumbnail((WORKED_AT, WORKED_AT), Image.Resampling.LANCZOS)
+    if min(flat.size) < 80:
+        raise _refuse("too-small", "This picture is too small to find anything in; 600 pixels or more do.")
+    return cv2.cvtColor(np.asarray(flat), cv2.COLOR_RGB2BGR)
+
+
+def _likely_page(corners: Pixels, unit: Unit) -> tuple[Size, str]:
+    """Return the usual page whose proportions are nearest to what the corners span, and its name."""
+    sides = np.linalg.norm(corners - np.roll(corners, -1, 0), axis=1)
+    ratio = float((sides[0] + sides[2]) / (sides[1] + sides[3]))
+    usual = [form for form in FORMATS if form.unit is unit]
+    sizes = [(Size(f.width, f.height), f.name) for f in usual] + [(Size(f.height, f.width), f.name) for f in usual]
+    return min(sizes, key=lambda size: abs(math.log(size[0].width / size[0].height / ratio)))
+
+
+def _jpeg(picture: Pixels) -> bytes:
+    small = cv2.resize(picture, None, fx=0.75, fy=0.75, interpolation=cv2.INTER_AREA)
+    done, data = cv2.imencode(".jpg", small, [cv2.IMWRITE_JPEG_QUALITY, 82])
+    assert done
+    return bytes(data.tobytes())
