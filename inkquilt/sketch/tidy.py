@@ -17,7 +17,7 @@ MARK: Final = {Unit.IN: INCH // 16, Unit.MM: MM}
 
 
 def tidied(draft: Draft) -> Draft:
-    """Return the draft with near edges on one line and every place and size on marks of 1/16 in or 1 mm."""
+    """Return the draft with near edges on one line and places and sizes on marks of 1/8 in (2 mm) or halves."""
     sketch = draft.sketch
     mark = MARK[sketch.unit]
     straight = [block for block in sketch.blocks if not is_tilted(block)]
@@ -72,6 +72,10 @@ def _on_lines(block: Block, lines: dict[Axis, dict[Grains, Grains]], mark: Grain
 
 
 def _to_mark(length: Grains, mark: Grains) -> Grains:
+    """Return the mark that was meant: people draw on every second one, and a picture is read to half of one."""
+    coarse = (length + mark) // (2 * mark) * (2 * mark)
+    if abs(coarse - length) <= mark * 13 // 16:
+        return coarse
     return (length + mark // 2) // mark * mark
 
 

@@ -26,6 +26,10 @@ _BLEACHED: Final = 40.0
 _ALIKE: Final = 0.012
 #: A border shorter than this many pixels is a touch at a corner.
 _TOUCH: Final = 24
+_LEAK: Final = 0.1
+#: Ground between pieces is narrower than this part of the page's longer side; so is what is left of a hidden piece.
+_GAP: Final = 0.034
+_SLIVER: Final = 0.0145
 #: Pixels off an outline that still count as on it.
 _ON_OUTLINE: Final = 11
 #: So many pixels along its outline a joined piece may be off.
@@ -104,7 +108,13 @@ class _Joining:
         if base is not None:
             self.join_base(base)
         self.join_pairs([part for part in self.parts if part is not base])
-        return [part for part in self.parts if part is not base]
+        return [part for part in self.parts if part is not base and not self.is_sliver(part)]
+
+    def is_sliver(self, part: Piece) -> bool:
+        """Tell whether a part is too short and narrow to be a piece anyone cuts: what was left of a hidden one."""
+        longer = max(self.high, self.wide)
+        short, long = sorted((part.width, part.height))
+        return bool(short < _SLIVER * longer and long < 12 * _SLIVER * longer)
 
     def join_pairs(self, parts: list[Piece]) -> None:
         """Join pairs that may be one, the largest first: of mats one in another the outer parts belong together."""
@@ -161,9 +171,9 @@ class _Joining:
 
     def may_be_base(self, base: Piece, part: Piece) -> bool:
         """Tell whether a region is ground that shows between what lies on it."""
-        if self.border(base, part) > _TOUCH:
+        if self.border(base, part) > self.touch(part):
             return False  # an edge runs between them: a piece of the ground's colour
-        if self.rim(part) > _TOUCH:
+        if self.rim(part) > _TOUCH or min(part.width, part.height) <= _GAP * max(self.high, self.wide):
             return True
         return not any(self.is_over(part, self.of[label]) for label in self.beside(part) if self.of[label] is not base)
 
@@ -173,7 +183,7 @@ class _Joining:
         """Tell whether all that shows between two parts can lie on top of both."""
         key = (one.labels[0], len(one.labels), other.labels[0], len(other.labels))
         if key not in self.judged:
-            self.judged[key] = self.border(one, other) <= _TOUCH and not any(
+            self.judged[key] = self.border(one, other) <= min(self.touch(one), self.touch(other)) and not any(
                 self.is_over(one, piece) or self.is_over(other, piece) for piece in self.between(one, other)
             )
         return self.judged[key]
@@ -212,6 +222,10 @@ class _Joining:
             for (a, b), points in self.borders.items()
             if len(points) > _TOUCH and (a in part.labels) != (b in part.labels) and min(a, b) > 0
         }
+
+    def touch(self, part: Piece) -> float:
+        """Return how long a border may be that two regions have by leaking along edges."""
+        return max(_TOUCH, _LEAK * 2 * (part.width + part.height))
 
     def border(self, one: Piece, other: Piece) -> int:
         return sum(len(self.borders.get((min(a, b), max(a, b)), ())) for a in one.labels for b in other.labels)
