@@ -53,13 +53,14 @@ class PieceList:
 
 
 def _halves(block: Block, piece: Piece, fold: Fold | None) -> list[Piece]:
-    if fold is None or block.turn or not (block.x < fold.at and block.x + block.width > fold.end):
+    """Return a piece as it is cut for two facing pages: what would lie in the gap falls away."""
+    if fold is None or block.turn or block.x + block.width <= fold.at or block.x >= fold.end:
         return [piece]
     left, right = fold.at - block.x, block.x + block.width - fold.end
-    return [
-        replace(piece, name=f"{piece.name}, {side}", size=Size(width, block.height))
-        for side, width in (("left page", left), ("right page", right))
-    ]
+    sides = [(name, width) for name, width in (("left page", left), ("right page", right)) if width > 0]
+    if len(sides) == 1:
+        return [replace(piece, size=Size(sides[0][1], block.height))]
+    return [replace(piece, name=f"{piece.name}, {side}", size=Size(width, block.height)) for side, width in sides]
 
 
 def paper_of(block: Block) -> str:

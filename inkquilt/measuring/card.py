@@ -63,14 +63,17 @@ def _row(
     block: Block, number: int | None, page: Size, unit: Unit, counted: MeasureFrom, fold: Fold | None
 ) -> MeasureRow:
     side, sheet = _sheet(block, page, fold)
-    across = Ends(block.x - sheet.low, block.x + block.width - sheet.low)
+    left, right = block.x, block.x + block.width
+    if fold is not None and side != "both pages" and not block.turn:  # what lies in the gap is cut off
+        left, right = max(left, sheet.low), min(right, sheet.high)
+    across = Ends(left - sheet.low, right - sheet.low)
     down = Ends(block.y, block.y + block.height)
     return MeasureRow(
         block.id,
         number,
         block.name,
         block.role,
-        f"{format_nearest(block.width, unit)} × {format_nearest(block.height, unit)}",
+        f"{format_nearest(right - left, unit)} × {format_nearest(block.height, unit)}",
         _distance(across, sheet.length, Axis.X, unit, counted),
         _distance(down, page.height, Axis.Y, unit, counted),
         (_half(across.low + across.high, unit), _half(down.low + down.high, unit)),

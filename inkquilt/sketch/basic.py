@@ -107,12 +107,18 @@ class _Drawing:
         height = self._share(area.height, rows)
         for row, in_row in enumerate(per_row):
             width = self._share(area.width, in_row)
-            left_over = area.width - in_row * width - (in_row - 1) * self.gap
+            # no photo is longer than prints are; what is left lies round the group
+            size = Size(min(width, self.to_step(1.5 * height)), min(height, self.to_step(1.5 * width)))
+            across = area.width - in_row * size.width - (in_row - 1) * self.gap
+            down = area.height - rows * height - (rows - 1) * self.gap + height - size.height
             for column in range(in_row):
                 first += 1
-                x = area.x + left_over // 2 // self.step * self.step + column * (width + self.gap)
-                y = area.y + row * (height + self.gap)
-                self.add(f"photo-{first}", Role.PHOTO, _Area(x, y, width, height), 5)
+                x = area.x + self._half(across) + column * (size.width + self.gap)
+                y = area.y + self._half(down) + row * (height + self.gap)
+                self.add(f"photo-{first}", Role.PHOTO, _Area(x, y, size.width, size.height), 5)
+
+    def _half(self, length: Grains) -> Grains:
+        return length // 2 // self.step * self.step
 
     def _share(self, length: Grains, parts: int) -> Grains:
         return max(self.step, (length - (parts - 1) * self.gap) // parts // self.step * self.step)

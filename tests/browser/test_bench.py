@@ -76,7 +76,7 @@ class Bench(BrowserTestCase):
         rows = [row(f"p{i}", "photo", 0.25 + i * 2.75, 1, 2.5, 3.5) for i in range(4)]
         page = self.lay_out(data_of(*rows))
         self.open(f"/pages/{page.pk}/page")
-        self.page.get_by_role("button", name="Own size, margins").click()
+        self.page.get_by_role("button", name="Own size, margins, two pages").click()
         self.page.get_by_label("Width").fill("3 in")
         self.page.get_by_label("Height").fill("nonsense")
         self.page.get_by_role("button", name="Use this page").click()

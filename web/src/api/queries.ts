@@ -118,6 +118,30 @@ export function useProposals(page: Page, wanted: boolean) {
   })
 }
 
+/** Proposals for a page to face this one; without a number, for the photos that are left. */
+export function useCompanions(page: Page, photos: number | null, wanted: boolean) {
+  const params = { path: { id: page.id }, query: photos === null ? {} : { photos } }
+  const queryFn = () => take(api.GET('/api/pages/{id}/companions/', { params }))
+  return useQuery({
+    queryKey: ['companions', page.id, page.version, photos],
+    queryFn,
+    enabled: wanted,
+    placeholderData: (before) => before,
+  })
+}
+
+export function useMakeCompanion(id: number) {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (body: { key: string; photos: number }) =>
+      take(api.POST('/api/pages/{id}/companions/', { params: { path: { id } }, body })),
+    onSuccess: (page) => {
+      cache.setQueryData(keys.page(page.id), page)
+      void cache.invalidateQueries({ queryKey: keys.pages })
+    },
+  })
+}
+
 export function usePieces(page: Page, wanted: boolean) {
   const queryFn = () => take(api.GET('/api/pages/{id}/pieces/', { params: { path: { id: page.id } } }))
   return useQuery({ queryKey: keys.pieces(page.id, page.version), queryFn, enabled: wanted })

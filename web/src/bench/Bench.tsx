@@ -20,8 +20,10 @@ import { MeasureCard } from '../measures/MeasureCard'
 import { BenchHeader } from './BenchHeader'
 import { Clash } from './Clash'
 import { CutPanel } from './CutPanel'
+import { Facing } from './Facing'
 import { FormatChooser } from './FormatChooser'
 import { Held } from './Held'
+import { KeepAsSketch } from './KeepAsSketch'
 import { LeftOut } from './LeftOut'
 import { NumberField, type NumberName } from './NumberField'
 import { PageChoices } from './PageChoices'
@@ -143,6 +145,7 @@ function LaidBench({ page }: { page: Page }) {
               size={step === 'photos' ? 96 : 150}
               label={page.sketch_name}
             />
+            {arranging && <KeepAsSketch page={page} />}
           </section>
           {step === 'photos' ? (
             <PhotoTray slots={page.slots} carried={carry.carried} onPress={carry.press} onTake={carry.take} />
@@ -236,6 +239,7 @@ function LaidBench({ page }: { page: Page }) {
               {arranging && page.pins.length > 0 && <Pinned page={page} onChange={change} />}
               {!nothingFits && <Why page={page} />}
               {arranging && <Proposals page={page} onChange={change} />}
+              {arranging && !nothingFits && page.format.sides === 1 && <Facing page={page} />}
               {!nothingFits && (
                 <MeasureCard
                   measured={{ kind: 'page', page }}

@@ -17,7 +17,8 @@ const PIXELS_PER_INCH = 2.7
 export function FormatChooser({ chosen, onChange }: FormatChooserProps) {
   const formats = useFormats()
   const [own, setOwn] = useState(false)
-  const size = `${chosen.width} × ${chosen.height} ${chosen.unit}`
+  const pages = chosen.sides === 2 ? '2 × ' : ''
+  const size = `${pages}${chosen.width} × ${chosen.height} ${chosen.unit}`
   const margins = {
     clear: chosen.clear.top ?? '0',
     binding: chosen.binding,
@@ -45,7 +46,7 @@ export function FormatChooser({ chosen, onChange }: FormatChooserProps) {
         ))}
       </ul>
       <Button variant="link" className="stitched" aria-expanded={own} onClick={() => setOwn(!own)}>
-        <Fractions text={chosen.format === null ? `Own size ${size}` : 'Own size, margins'} />
+        <Fractions text={chosen.format === null ? `Own size ${size}` : 'Own size, margins, two pages'} />
       </Button>
       {own && (
         <OwnSize
@@ -70,10 +71,11 @@ function bindingMargin(chosen: FormatChoice): string {
 }
 
 /** Margins go along to a page in the same unit; another unit starts without. */
-function carried(margins: MarginTexts, chosen: FormatChoice, format: Format): Partial<MarginTexts> {
-  if (format.unit !== chosen.unit) return {}
+function carried(margins: MarginTexts, chosen: FormatChoice, format: Format) {
+  const pages = chosen.sides === 2 ? { sides: 2 as const } : {}
+  if (format.unit !== chosen.unit) return pages
   const even = plainMargin(chosen)
-  return { ...margins, clear: even }
+  return { ...margins, clear: even, ...(chosen.sides === 2 ? { sides: 2 as const, gap: chosen.gap } : {}) }
 }
 
 /** The margin of a side that is not the binding one. */
@@ -98,6 +100,7 @@ interface OwnSizeProps extends FormatChooserProps {
 
 function OwnSize({ chosen, margins, onChange }: OwnSizeProps) {
   const [unit, setUnit] = useState(chosen.unit)
+  const [sides, setSides] = useState(chosen.sides)
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = event.currentTarget
@@ -113,6 +116,8 @@ function OwnSize({ chosen, margins, onChange }: OwnSizeProps) {
       clear: text('clear'),
       binding: side === '' ? null : (side as 'left'),
       binding_margin: text('binding_margin'),
+      sides,
+      gap: sides === 2 ? text('gap') : '',
     })
   }
   return (
@@ -126,6 +131,20 @@ function OwnSize({ chosen, margins, onChange }: OwnSizeProps) {
           <option value="mm">mm</option>
         </Form.Select>
       </Form.Group>
+      <Form.Group controlId="own-sides">
+        <Form.Label>It is</Form.Label>
+        <Form.Select
+          size="sm"
+          value={sides}
+          onChange={(event) => setSides(event.target.value === '2' ? 2 : 1)}
+        >
+          <option value={1}>one page</option>
+          <option value={2}>two facing</option>
+        </Form.Select>
+      </Form.Group>
+      {sides === 2 && (
+        <LengthField name="gap" words="Gap between" value={chosen.sides === 2 ? chosen.gap : '0'} />
+      )}
       <LengthField name="clear" words="Keep clear" value={plainMargin(chosen)} />
       <Form.Group controlId="own-binding">
         <Form.Label>Bound on</Form.Label>

@@ -4,6 +4,7 @@ import Form from 'react-bootstrap/Form'
 import { Fractions } from '../app/Fractions'
 import { formText } from '../app/formText'
 import type { BoardBlock, Change, Page, Tie } from '../api/client'
+import { Reckoning } from './Reckoning'
 
 interface HeldProps {
   page: Page
@@ -51,6 +52,7 @@ export function Held({ page, block, ties, onChange, onPutDown }: HeldProps) {
         </li>
         {block.role !== 'mat' && <Least block={block} unit={page.format.unit} onChange={onChange} />}
       </ul>
+      <Reckoning page={page} block={block} />
       <h3>{mine.length ? 'Tied to' : 'Tied to nothing'}</h3>
       <ul className="ties">
         {mine.map((tie) => (

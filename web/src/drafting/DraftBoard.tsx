@@ -153,6 +153,7 @@ export function DraftBoard(props: DraftBoardProps) {
           key={block.id}
           block={shown(block)}
           moved={shift?.block === block.id}
+          letters={0.023 * Math.max(board.width, board.height)}
           held={block.id === heldId}
           guessed={draft.guessed.includes(block.id)}
           onPress={(event) => press(block, event)}
@@ -175,15 +176,16 @@ export function DraftBoard(props: DraftBoardProps) {
 interface DraftPieceProps {
   block: BoardBlock
   moved: boolean
+  /** Height of the word on a piece, in page units. */
+  letters: number
   held: boolean
   guessed: boolean
   onPress: (event: PointerEvent<SVGElement>) => void
   onKey: (event: KeyboardEvent) => void
 }
 
-function DraftPiece({ block, moved, held, guessed, onPress, onKey }: DraftPieceProps) {
+function DraftPiece({ block, moved, letters, held, guessed, onPress, onKey }: DraftPieceProps) {
   const { x, y, width, height, turn } = block
-  const size = Math.min(0.34 * Math.min(width, height), width / 5)
   const look = `draft-piece draft-${block.role}${held ? ' is-held' : ''}${guessed ? ' is-guess' : ''}`
   const words = `${block.name}, ${block.role}${guessed ? ', a guess' : ''}, ${block.texts.width} by ${block.texts.height}`
   return (
@@ -205,8 +207,8 @@ function DraftPiece({ block, moved, held, guessed, onPress, onKey }: DraftPieceP
       ) : (
         <rect x={x} y={y} width={width} height={height} />
       )}
-      {block.role !== 'base' && block.role !== 'mat' && (
-        <text x={x + width / 2} y={y + height / 2} fontSize={Math.max(size, 0.001)} aria-hidden>
+      {block.role !== 'base' && block.role !== 'mat' && height > letters * 1.6 && width > letters * 3 && (
+        <text x={x + letters * 0.5} y={y + letters} fontSize={letters} aria-hidden>
           {guessed ? `${block.role}?` : block.role}
         </text>
       )}

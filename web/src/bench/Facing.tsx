@@ -1,0 +1,83 @@
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { Trouble } from '../app/Trouble'
+import { Waiting } from '../app/Waiting'
+import type { Page } from '../api/client'
+import { useCompanions, useMakeCompanion } from '../api/queries'
+import { PageThumb } from '../board/PageThumb'
+
+/** A page to face this one: its papers return, its strong shape moves to the other end. */
+export function Facing({ page }: { page: Page }) {
+  const [open, setOpen] = useState(false)
+  const [photos, setPhotos] = useState<number | null>(null)
+  const proposals = useCompanions(page, photos, open)
+  const make = useMakeCompanion(page.id)
+  const navigate = useNavigate()
+  const count = photos ?? proposals.data?.[0]?.photos ?? 1
+  return (
+    <section className="facing" aria-label="A facing page">
+      <h2>A page to face it?</h2>
+      {!open && (
+        <button type="button" className="stitched" onClick={() => setOpen(true)}>
+          See what would go with it
+        </button>
+      )}
+      {open && (
+        <p className="draft-deeds how-many">
+          <span>for</span>
+          <button
+            type="button"
+            className="stitched"
+            aria-label="One photo less"
+            disabled={count <= 1}
+            onClick={() => setPhotos(count - 1)}
+          >
+            −
+          </button>
+          <strong role="status">{count === 1 ? '1 photo' : `${count} photos`}</strong>
+          <button
+            type="button"
+            className="stitched"
+            aria-label="One photo more"
+            disabled={count >= 16}
+            onClick={() => setPhotos(count + 1)}
+          >
+            +
+          </button>
+        </p>
+      )}
+      {open && proposals.isPending && <Waiting words="Thinking of one" />}
+      {proposals.error && <Trouble error={proposals.error} />}
+      {make.error && <Trouble error={make.error} onClose={() => make.reset()} />}
+      <ul className="facing-list">
+        {proposals.data?.map((one) => (
+          <li key={one.key}>
+            <button
+              type="button"
+              className="way"
+              disabled={make.isPending}
+              onClick={() =>
+                make.mutate(
+                  { key: one.key, photos: count },
+                  { onSuccess: (made) => void navigate(`/pages/${made.id}/page`) },
+                )
+              }
+            >
+              <span className="way-picture pair">
+                <PageThumb board={page.fit.board} slots={page.slots} titles={page.titles} size={84} />
+                <PageThumb board={one.board} size={84} />
+              </span>
+              <span className="way-words">
+                {one.words.length === 0 && <span>the same pieces in other places</span>}
+                {one.words.map((words) => (
+                  <span key={words}>{words}</span>
+                ))}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {make.isPending && <Waiting words="Laying it out" />}
+    </section>
+  )
+}
