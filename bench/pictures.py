@@ -8,10 +8,7 @@ overlaps it by 0.8 (area of both over area of either, hidden parts left out).
 """
 
 import io
-import json
 import time
-from decimal import Decimal
-from pathlib import Path
 from random import Random
 from typing import Any
 
@@ -23,13 +20,12 @@ from shapely.geometry.base import BaseGeometry
 from shapely.ops import unary_union
 
 from bench.generated import generated_sketches
+from bench.sketches import demo_sketches
 from inkquilt.lengths import INCH
 from inkquilt.sketch import Block, Role, Shape, Sketch
 from inkquilt.sketch.geometry import CORNER_SCALE, drawn_outline, outline
-from inkquilt.sketch.reading import read_sketch
 from inkquilt_io.picture import read_picture
 
-SKETCHES = Path(__file__).parents[1] / "demo" / "sketches"
 COUNT = 40
 TINTS = {
     Role.BASE: (246, 240, 228), Role.PAPER: (201, 216, 207), Role.STRIP: (52, 66, 112), Role.BORDER: (206, 142, 112),
@@ -43,10 +39,7 @@ PIXELS_PER_INCH = 110
 
 def test_sketches() -> list[Sketch]:
     """Return the demo's sketches and made-up ones, forty in all."""
-    demo = [
-        read_sketch(json.loads(path.read_text("utf-8"), parse_float=Decimal)).sketch
-        for path in sorted(SKETCHES.glob("*.quilt.json"))
-    ]
+    demo = demo_sketches()
     return demo + list(generated_sketches(COUNT - len(demo), seed=5))
 
 

@@ -83,6 +83,7 @@ def read_svg(content: bytes, name: str) -> ReadDrawing:
         if kept is not None:
             return kept
     remarks: list[Fault] = []
+    _refuse_no_numbers(root)
     _drop_unsafe(root, remarks)
     page, scale = _page_of(root, remarks)
     title = next((e.text for e in root.iter() if _tag(e) == "title" and e.text), None)
@@ -129,6 +130,19 @@ def _safe_root(content: bytes) -> Element:
 
 def _tag(element: Element) -> str:
     return str(element.tag).rsplit("}", 1)[-1]
+
+
+_NUMBERS: Final = ("x", "y", "width", "height", "cx", "cy", "r", "rx", "ry", "points", "d", "transform", "viewBox")
+_NO_NUMBER: Final = re.compile(r"(?i)(?<![a-z])(nan|[+-]?inf(inity)?)(?![a-z])")
+
+
+def _refuse_no_numbers(root: Element) -> None:
+    """Raise for an element that is placed by something that is no number."""
+    for element in root.iter():
+        for name in _NUMBERS:
+            if _NO_NUMBER.search(element.get(name) or ""):
+                what = element.get("id") or _tag(element)
+                raise _refuse("no-number", f"“{what[:60]}” in this drawing has a {name} that is no number.")
 
 
 def _drop_unsafe(root: Element, remarks: list[Fault]) -> None:

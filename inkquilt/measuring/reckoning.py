@@ -14,7 +14,7 @@ from inkquilt.sketch.relations import stack_roots
 
 @dataclass(frozen=True, slots=True)
 class Sum:
-    """One sum: what it is of ("Width"), and the sum in full ("1/8 + 4 + 1/8 = 4 1/4 in")."""
+    """One sum: what it is of ("Width"), and the sum in full ("1/8 reveal + 4 photo + 1/8 reveal = 4 1/4 in")."""
 
     what: str
     sum: str
@@ -71,7 +71,7 @@ def _added(parts: list[tuple[str, Grains]], total: Grains, unit: Unit, end: str 
     said = ""
     for name, length in parts:
         amount = format_nearest(abs(length), unit)
-        words = f"{name} {amount}" if name else amount
+        words = f"{amount} {name}" if name else amount
         if not said:
             said = f"−{words}" if length < 0 else words
         else:

@@ -256,6 +256,8 @@ def _borders(nearest: Pixels) -> dict[tuple[int, int], Pixels]:
     found: dict[tuple[int, int], list[Pixels]] = {}
     for first, second in ((nearest[:, :-1], nearest[:, 1:]), (nearest[:-1], nearest[1:])):
         rows, columns = np.nonzero(first != second)
+        if not len(rows):
+            continue
         a, b = first[rows, columns], second[rows, columns]
         low, high = np.minimum(a, b), np.maximum(a, b)
         pairs = low.astype(np.int64) * 100_000 + high

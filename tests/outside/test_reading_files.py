@@ -1,0 +1,171 @@
+"""Sketches from files of all kinds: drawings of other programs, hostile ones, bad photographs, zips."""
+
+import io
+import json
+import zipfile
+from decimal import Decimal
+from random import Random
+from unittest import TestCase
+
+from PIL import Image
+from shapely import affinity
+from shapely.geometry import Polygon
+
+from bench.pictures import compared, painted, photographed
+from inkquilt.errors import BadInput
+from inkquilt.lengths import INCH, MM, Unit
+from inkquilt.page import FORMATS
+from inkquilt.sketch import Role, Shape
+from inkquilt.sketch.geometry import CORNER_SCALE, outline
+from inkquilt.sketch.model import Size
+from inkquilt_io.picture import PictureFaults, read_picture
+from inkquilt_io.shapes import FittedPage
+from inkquilt_io.sketch_files import FileFaults, sketches_in
+from inkquilt_io.svg import page_svg
+from inkquilt_io.svg_in import SvgFaults, read_svg
+from tests.building import DEMO_SKETCHES, demo_sketch
+
+HEAD = '<svg xmlns="http://www.w3.org/2000/svg" width="12in" height="12in" viewBox="0 0 12 12">'
+TWELVE = Size(12 * INCH, 12 * INCH)
+
+
+def svg(body, head=HEAD):
+    return f"{head}{body}</svg>".encode()
+
+
+class Drawings(TestCase):
+    def test_what_was_written_reads_back_equal(self):
+        for path in DEMO_SKETCHES:
+            sketch = demo_sketch(path.name.split(".")[0])
+            page = FittedPage(
+                sketch.name, sketch.page.width, sketch.page.height, sketch.unit, sketch.blocks, {}, {}, {}
+            )
+            read = read_svg(page_svg(page), "other").draft
+            self.assertEqual((read.sketch, read.guessed), (sketch, frozenset()))
+
+    def test_units_viewbox_groups_and_transforms_of_other_programs(self):
+        # lengths by CSS Values and Units Level 3 (1 in = 96 px = 25.4 mm), transforms by SVG 1.1, 7.6
+        head = '<svg xmlns="http://www.w3.org/2000/svg" width="210mm" height="297mm" viewBox="0 0 2100 2970">'
+        body = (
+            '<g transform="translate(100 200)"><g transform="scale(10)">'
+            '<rect id="photo-main" x="1" y="2" width="50" height="70"/></g></g>'
+            '<circle data-role="cluster" cx="1000" cy="1000" r="150"/>'
+            '<path id="title" d="M200 2500 h800 v200 h-800 z"/>'
+        )
+        read = read_svg(svg(body, head), "x").draft.sketch
+        by_role = {block.role: block for block in read.blocks}
+        self.assertEqual(read.page, Size(210 * MM, 297 * MM))
+        photo = by_role[Role.PHOTO]
+        self.assertEqual((photo.x, photo.y, photo.width, photo.height), (11 * MM, 22 * MM, 50 * MM, 70 * MM))
+        self.assertEqual(by_role[Role.CLUSTER].shape, Shape.CIRCLE)
+        self.assertEqual(by_role[Role.TITLE].size, Size(80 * MM, 20 * MM))
+
+    def test_a_turned_rectangle_keeps_its_true_outline(self):
+        body = '<rect data-role="photo" x="4" y="3" width="4" height="5" transform="rotate(12 6 5.5)"/>'
+        block = read_svg(svg(body), "x").draft.sketch.blocks[-1]
+        corners = [(corner.x / CORNER_SCALE / INCH, corner.y / CORNER_SCALE / INCH) for corner in outline(block)]
+        true = affinity.rotate(Polygon([(4, 3), (8, 3), (8, 8), (4, 8)]), 12, origin=(6, 5.5))
+        self.assertLess(true.symmetric_difference(Polygon(corners)).area, 0.02)
+
+    def test_hostile_and_broken_drawings_are_refused_with_the_reason(self):
+        deep = "<g>" * 100 + '<rect width="1" height="1"/>' + "</g>" * 100
+        entity = b'<!DOCTYPE svg [<!ENTITY a "aaaa">]><svg xmlns="http://www.w3.org/2000/svg"><text>&a;</text></svg>'
+        cases = {
+            "entities": (entity, "entit"),
+            "no xml": (b"<svg", ""),
+            "too deep": (svg(deep), "deep"),
+            "too many": (svg("<g/>" * 25_000), "20000"),
+            "nothing": (svg(""), "no rectangle"),
+            "too many shapes": (svg('<rect width="1" height="1"/>' * 300), "300 shapes"),
+            "not a number": (svg('<rect x="NaN" y="1" width="1" height="1"/>'), ""),
+            "huge": (b"<svg>" + b" " * (5 * 1024 * 1024) + b"</svg>", "4 MB"),
+            "tiny page": (svg('<rect width="1" height="1"/>', HEAD.replace('"12in"', '"0.1in"')), ""),
+            "huge page": (svg('<rect width="1" height="1"/>', HEAD.replace('"12in"', '"10000mm"')), ""),
+        }
+        for name, (content, words) in cases.items():
+            with self.subTest(name):
+                with self.assertRaises(SvgFaults) as raised:
+                    read_svg(content, "x")
+                self.assertIn(words, str(raised.exception))
+
+    def test_scripts_and_what_lies_outside_are_left_out_and_said(self):
+        body = (
+            '<script>alert(1)</script><image href="http://elsewhere.example/a.png" width="3" height="3"/>'
+            '<rect data-role="photo" x="1" y="1" width="4" height="6"/>'
+        )
+        read = read_svg(svg(body), "x")
+        self.assertEqual(len(read.draft.sketch.blocks), 1)
+        self.assertTrue(read.remarks)
+
+
+class Pictures(TestCase):
+    def test_bad_photographs_of_drawings_are_read(self):
+        random, found, blocks, extra = Random(3), 0, 0, 0
+        for name in ("pairs-side-by-side", "roofline", "two-and-a-corner"):
+            sketch = demo_sketch(name)
+            read = read_picture(photographed(painted(sketch), random), name, sketch.page, sketch.unit)
+            counts = compared(sketch, read.draft.sketch)
+            found, blocks, extra = found + counts["found"], blocks + counts["blocks"], extra + counts["extra"]
+            self.assertEqual(Image.open(io.BytesIO(read.straightened)).format, "JPEG")
+        self.assertGreaterEqual(found / blocks, 0.9)
+        self.assertLessEqual(extra / blocks, 0.1)
+
+    def test_the_page_is_guessed_by_its_proportions_and_said(self):
+        sketch = demo_sketch("roofline")
+        read = read_picture(photographed(painted(sketch), Random(1)), "x", None, Unit.IN)
+        self.assertEqual(
+            read.draft.sketch.page.width * sketch.page.height, read.draft.sketch.page.height * sketch.page.width
+        )
+        self.assertIn("page-guessed", [remark.code for remark in read.remarks])
+
+    def test_what_is_no_picture_or_far_too_large_is_refused(self):
+        def png(width, height):
+            out = io.BytesIO()
+            Image.new("1", (width, height)).save(out, "PNG")
+            return out.getvalue()
+
+        cases = {
+            "text": b"\x89PNG\r\n\x1a\n and then nothing",
+            "bomb": png(30_000, 30_000),
+            "many": png(6000, 5000),
+            "tiny": png(20, 20),
+            "blank": png(900, 900),
+        }
+        for name, content in cases.items():
+            with self.subTest(name), self.assertRaises(PictureFaults):
+                read_picture(content, "x", TWELVE, Unit.IN)
+
+
+class Files(TestCase):
+    def zipped(self, **files):
+        out = io.BytesIO()
+        with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
+            for name, content in files.items():
+                archive.writestr(name.replace("__", "."), content)
+        return out.getvalue()
+
+    def test_a_zip_gives_each_of_its_sketches_and_says_what_is_wrong_with_one(self):
+        good = DEMO_SKETCHES[0].read_bytes()
+        drawing = svg('<rect data-role="photo" x="1" y="1" width="4" height="6"/>')
+        content = self.zipped(a__json=good, b__svg=drawing, c__json=b"{nonsense", d__txt=b"hello")
+        found = {one.file: one for one in sketches_in(content, "all.zip", None, Unit.IN)}
+        self.assertEqual([name for name, one in found.items() if one.draft], ["a.json", "b.svg"])
+        self.assertEqual(found["c.json"].faults[0].code, "not-json")
+        self.assertEqual(found["d.txt"].faults[0].code, "unknown-kind")
+        sketch = json.loads(good, parse_float=Decimal)
+        self.assertEqual(found["a.json"].draft.sketch.name, sketch["name"])
+
+    def test_zips_out_of_bounds_are_refused(self):
+        bomb = self.zipped(a__json=b" " * (41 * 1024 * 1024))
+        many = self.zipped(**{f"f{i}__json": b"{}" for i in range(50)})
+        for name, content in (
+            ("bomb", bomb),
+            ("many", many),
+            ("broken", b"PK\x03\x04 nothing"),
+            ("empty", self.zipped()),
+        ):
+            with self.subTest(name), self.assertRaises((FileFaults, BadInput)):
+                sketches_in(content, "x.zip", None, Unit.IN)
+
+    def test_the_formats_of_pages_are_all_known_to_pictures(self):
+        self.assertEqual(len({(form.width, form.height) for form in FORMATS}), len(FORMATS))
