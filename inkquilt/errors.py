@@ -9,12 +9,24 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Any
 
 
 class CoreError(Exception):
-    """Base of all errors the core raises on purpose."""
+    """Base of all errors the core raises on purpose. They can be sent from one process to another."""
 
     code = "core"
+
+    def __reduce__(self) -> tuple[Any, ...]:
+        """Rebuild it from what it holds: the arguments of most errors make their words, and are not the words."""
+        return _remade, (type(self), self.args, dict(self.__dict__))
+
+
+def _remade(kind: type[CoreError], args: tuple[Any, ...], facts: dict[str, Any]) -> CoreError:
+    error = kind.__new__(kind)
+    error.args = args
+    error.__dict__.update(facts)
+    return error
 
 
 class UnreadableLength(CoreError):

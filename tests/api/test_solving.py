@@ -1,0 +1,74 @@
+"""The solving processes: newer live solves replace older ones at once, others wait their turn, errors come through."""
+
+import threading
+import time
+from dataclasses import replace
+from unittest import TestCase
+
+from bench.generated import generated_sketches
+from inkquilt.errors import SketchFaults
+from inkquilt.fit import FitRequest, School, Way
+from inkquilt.fit.request import Budget
+from inkquilt.lengths import Unit
+from inkquilt.page import FORMATS
+from server.solving.pool import Replaced, Solvers
+from tests.building import demo_sketch
+
+LETTER = FORMATS[1].page()
+QUICK = FitRequest.plain(demo_sketch("roofline"), LETTER)
+SLOW_WAY = Way(School.KEEP_PHOTOS)
+
+
+class Pool(TestCase):
+    @classmethod
+    def setUpClass(cls):
+        super().setUpClass()
+        cls.pool = Solvers(2)
+        cls.pool.warm()
+        cls.addClassCleanup(cls.pool.close)
+        large = list(generated_sketches(60))[-1]
+        cls.slow = replace(FitRequest.plain(large, LETTER), budget=Budget(deterministic_time=30))
+
+    def in_background(self, **live):
+        ended = {}
+
+        def work():
+            try:
+                self.pool.run("proposals", self.slow, SLOW_WAY, **live)
+                ended["done"] = time.perf_counter()
+            except Replaced:
+                ended["replaced"] = time.perf_counter()
+
+        thread = threading.Thread(target=work)
+        thread.start()
+        deadline = time.perf_counter() + 10
+        while not any(worker.call for worker in self.pool._workers) and time.perf_counter() < deadline:
+            time.sleep(0.01)
+        return thread, ended
+
+    def test_a_newer_live_solve_ends_the_older_one_within_a_fifth_of_a_second(self):
+        self.pool.run("fit", QUICK, SLOW_WAY)
+        thread, ended = self.in_background(live=7)
+        asked = time.perf_counter()
+        result = self.pool.run("fit", QUICK, SLOW_WAY, live=7)
+        thread.join(20)
+        self.assertTrue(result.found)
+        self.assertIn("replaced", ended)
+        self.assertLess(ended["replaced"] - asked, 0.2)
+
+    def test_a_live_solve_of_another_page_is_not_ended(self):
+        found = []
+        threads = [
+            threading.Thread(target=lambda key=key: found.append(self.pool.run("fit", QUICK, SLOW_WAY, live=key)))
+            for key in (1, 2, 3)
+        ]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join(30)
+        self.assertEqual(len(found), 3)
+
+    def test_what_a_task_raises_reaches_the_caller(self):
+        with self.assertRaises(SketchFaults):
+            self.pool.run("sketches_in", b'{"kind": "nothing"}', "x.json", None, Unit.IN)
+        self.assertTrue(self.pool.run("fit", QUICK, SLOW_WAY).found)
