@@ -76,17 +76,22 @@ def _spread(times: list[float]) -> str:
 
 
 def _lines(found: Iterable[tuple[Sketch, Page, Fit]]) -> None:
-    """Count shared edges kept, and whether each one lost names what it clashes with."""
-    edges = lost = named = 0
-    for sketch, page, result in found:
-        relations = read_relations(cut_to_page(sketch))
-        edges += sum(len(line.edges) - 1 for line in relations.lines)
-        gone = [one for one in result.relations.broken if one.kind == "line"]
-        lost += len(gone)
-        if gone:
-            explained = with_reasons(FitRequest.plain(sketch, page), result)
-            named += sum(";" in one.why or "," in one.why for one in explained.relations.broken if one.kind == "line")
-    print(f"shared edges: {1 - lost / edges:.1%} kept of {edges}; {lost} lost, {named} of them say what for")
+    """Count shared edges kept, by school, and whether each one lost names what it clashes with."""
+    pages = list(found)
+    for school in (School.KEEP_PHOTOS, School.KEEP_PROPORTIONS):
+        edges = lost = named = 0
+        for sketch, page, result in pages:
+            if school is not result.way.school:
+                result = fit(FitRequest.plain(sketch, page), Way(school))
+            edges += sum(len(line.edges) - 1 for line in read_relations(cut_to_page(sketch)).lines)
+            gone = [one.why for one in result.relations.broken if one.kind == "shared-line"]
+            lost += len(gone)
+            if gone:
+                explained = with_reasons(FitRequest.plain(sketch, page), result).relations.broken
+                named += sum(one.kind == "shared-line" and one.why not in gone for one in explained)
+        print(
+            f"shared edges, {school.value}: {1 - lost / edges:.1%} kept of {edges}; {lost} lost, {named} say what for"
+        )
 
 
 def _against_hand(found: list[tuple[Sketch, Page, Fit]]) -> None:

@@ -24,6 +24,9 @@ from inkquilt.lengths import LONGEST, Grains, Unit, format_nearest
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.relations import Edge, Lie
 
+#: What one of the many small solves for a clash may cost, in deterministic time.
+SOON: Final = 0.02
+
 
 def find_clash(rules: Rules, budget: Budget) -> Clash | None:
     """Return the clash of rules that cannot hold, or None if they can.
@@ -37,8 +40,10 @@ def find_clash(rules: Rules, budget: Budget) -> Clash | None:
         if found is None:
             return None
         core = found
-    core = _reduced(rules, core, budget)
-    shown = sum_of(rules, core) or least_length(rules, core, budget) or least_page(rules, core, budget)
+    # what is not decided soon may hold: a demand then stays named, and a page counts as long enough
+    soon = replace(budget, deterministic_time=min(budget.deterministic_time, SOON))
+    core = _reduced(rules, core, soon)
+    shown = sum_of(rules, core) or least_length(rules, core, soon) or least_page(rules, core, soon)
     if shown is None:
         return Clash(tuple(core), "", None)
     return Clash(tuple(core), shown.text, shown.short_by)

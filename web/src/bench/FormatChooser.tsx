@@ -46,7 +46,11 @@ export function FormatChooser({ chosen, onChange }: FormatChooserProps) {
         ))}
       </ul>
       <Button variant="link" className="stitched" aria-expanded={own} onClick={() => setOwn(!own)}>
-        <Fractions text={chosen.format === null ? `Own size ${size}` : 'Own size, margins, two pages'} />
+        <Fractions
+          text={
+            chosen.format === null || chosen.sides === 2 ? `Own size ${size}` : 'Own size, margins, two pages'
+          }
+        />
       </Button>
       {own && (
         <OwnSize

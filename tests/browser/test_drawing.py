@@ -1,0 +1,95 @@
+"""The drawing table: a picture, a basic type and a ruler become sketches; the box of everything."""
+
+from random import Random
+
+from bench.pictures import painted, photographed
+from server.sketches.models import Sketch
+from tests.browser.base import BrowserTestCase, expect
+from tests.building import demo_sketch
+
+
+class Drawing(BrowserTestCase):
+    def setUp(self):
+        super().setUp()
+        self.sign_in()
+
+    def test_a_photographed_sketch_is_read_put_right_and_kept(self):
+        content = photographed(painted(demo_sketch("two-and-a-corner")), Random(2))
+        self.open("/sketches/new")
+        self.page.get_by_label("Sketch file").set_input_files(
+            {"name": "from a magazine.jpg", "mimeType": "image/jpeg", "buffer": content}
+        )
+        expect(self.page.locator(".draft-board image")).to_be_visible(timeout=60_000)
+        pieces = self.page.locator(".draft-piece")
+        expect(pieces.first).to_be_visible()
+        count = pieces.count()
+        self.assertGreater(count, 5)
+        self.assert_accessible("drawing table")
+        self.page.locator(".piece-row").first.click()
+        self.page.get_by_role("group", name="What it is").get_by_role("button", name="tag").click()
+        expect(self.page.locator(".piece-row").first).to_contain_text("tag")
+        self.page.get_by_role("button", name="take it out").click()
+        expect(pieces).to_have_count(count - 1)
+        self.page.get_by_role("button", name="Undo").click()
+        expect(pieces).to_have_count(count)
+        self.page.reload()
+        expect(pieces).to_have_count(count)  # nothing is lost with the window
+        self.page.get_by_label("Name").fill("From a magazine")
+        self.page.get_by_role("button", name="Keep this sketch").click()
+        expect(self.page.get_by_role("heading", name="From a magazine")).to_be_visible()
+        self.assertEqual(Sketch.objects.get().block_count, count)
+        self.assert_accessible("sketch")
+        self.assert_quiet()
+
+    def test_a_missing_piece_is_drawn_over_the_page_by_mouse_and_moved_by_keys(self):
+        self.open("/sketches/new")
+        self.page.get_by_role("button", name="From a basic type").click()
+        self.page.get_by_role("button", name="A grid").click()
+        board = self.page.locator(".draft-board")
+        expect(board).to_be_visible()
+        count = self.page.locator(".draft-piece").count()
+        self.page.get_by_role("button", name="Draw one that is missing").click()
+        box = board.bounding_box()
+        self.page.mouse.move(box["x"] + 300, box["y"] + 560)
+        self.page.mouse.down()
+        self.page.mouse.move(box["x"] + 400, box["y"] + 640, steps=5)
+        self.page.mouse.up()
+        expect(self.page.locator(".draft-piece")).to_have_count(count + 1)
+        drawn = self.page.locator(".draft-piece").last
+        name = drawn.get_attribute("data-block")
+        before = drawn.bounding_box()["x"]
+        drawn.focus()
+        self.page.keyboard.press("ArrowRight")
+        moved = self.page.locator(f'[data-block="{name}"]')
+        self.page.wait_for_function(
+            "([name, x]) => document.querySelector(`[data-block='${name}']`).getBoundingClientRect().x > x",
+            arg=[name, before],
+        )
+        moved.focus()
+        self.page.keyboard.press("Delete")
+        expect(self.page.locator(".draft-piece")).to_have_count(count)
+
+    def test_by_ruler_sums_that_are_off_are_named_and_then_it_is_drawn(self):
+        self.open("/sketches/new")
+        self.page.get_by_role("button", name="By ruler").click()
+        for name, value in (("left", "1"), ("width", "4"), ("right", "8"), ("top", "1 1/2"), ("height", "6")):
+            self.page.get_by_label(f"{name} of piece 1").fill(value)
+        self.page.get_by_role("button", name="Draw it").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("= 13 in; the page is 12 in, so 1 in too much")
+        self.page.get_by_label("right of piece 1").fill("7")
+        self.page.get_by_role("button", name="Draw it").click()
+        expect(self.page.locator(".draft-piece")).to_have_count(1)
+
+    def test_everything_is_saved_as_one_file_and_unpacked(self):
+        self.open("/sketches/new")
+        self.page.get_by_role("button", name="From a basic type").click()
+        self.page.get_by_role("button", name="An L", exact=True).click()
+        self.page.get_by_role("button", name="Keep this sketch").click()
+        expect(self.page.get_by_role("heading", name="Measure card")).to_be_visible()
+        self.open("/")
+        with self.page.expect_download() as download:
+            self.page.get_by_role("link", name="Save everything").click()
+        path = download.value.path()
+        self.page.get_by_label("Zip of everything").set_input_files(path)
+        expect(self.page.get_by_role("status")).to_contain_text("1 sketches")
+        self.assertEqual(Sketch.objects.count(), 2)
