@@ -52,7 +52,7 @@ class Docs(TestCase):
             jsonschema.Draft202012Validator.check_schema(json.loads(path.read_text("utf-8")))
 
     def test_numbers_named_in_the_rules_are_those_in_the_code(self):
-        text = (ROOT / "docs" / "formats.md").read_text("utf-8")
+        text = (ROOT / "docs" / "fitting.md").read_text("utf-8")
         self.assertIn("at most 1/2 in off each side and 12 % of the area", text)
         self.assertEqual((bounds.TRIM_SIDE, bounds.TRIM_AREA), (INCH // 2, Fraction(12, 100)))
         partners = re.search(r"\(1/16 in = 1.5 mm, (.*?), others", text).group(1)
