@@ -15,8 +15,12 @@ import urllib.request
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
+from random import Random
 
 from playwright.sync_api import Page, expect, sync_playwright
+
+from bench.pictures import painted, photographed
+from bench.sketches import demo_sketches
 
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
 ROOT = Path(__file__).parents[1]
@@ -55,6 +59,12 @@ def settle(page: Page) -> None:
     page.wait_for_load_state("networkidle")
 
 
+def photographed_sketch() -> bytes:
+    """Return a bad photograph of one of the demo's sketches, the same every time."""
+    sketch = next(sketch for sketch in demo_sketches() if sketch.name == "Pairs side by side")
+    return photographed(painted(sketch), Random(4))
+
+
 def main(folder: str) -> None:
     """Take them all."""
     out = Path(folder)
@@ -86,12 +96,40 @@ def main(folder: str) -> None:
                 page.locator('[data-block="title"]').click()
             shoot(step)
         page.goto(f"{bench}/page")
-        page.get_by_role("button", name="Narrow insert").click()
+        page.wait_for_selector(".board-piece")
+        settle(page)
+        page.locator('[data-block="view-2"]').focus()
+        page.keyboard.press("Enter")
+        page.keyboard.press("ArrowDown")
+        page.wait_for_selector(".pin-heads > *")
+        page.locator(".reckoning summary").click()
+        shoot("moving")
+        page.goto(address)
+        page.get_by_role("link", name="Winter lanterns").click()
+        page.wait_for_selector(".board-piece")
+        page.get_by_role("button", name="4 × 6 card").click()
         page.wait_for_selector(".clash")
         shoot("nothing-fits")
         page.get_by_role("button", name="Undo").click()
-        page.set_viewport_size({"width": 1024, "height": 768})
         page.wait_for_selector(".board-piece")
+        page.get_by_role("button", name="Own size, margins, two pages").click()
+        page.get_by_label("It is").select_option("2")
+        page.get_by_label("Gap between").fill("1/2")
+        page.get_by_role("button", name="Use this page").click()
+        page.get_by_role("button", name="Own size 2 × 12 × 12 in").wait_for()
+        shoot("spread")
+        page.goto(f"{address}/sketches/new")
+        page.get_by_label("Sketch file").set_input_files(
+            {"name": "From a magazine.jpg", "mimeType": "image/jpeg", "buffer": photographed_sketch()}
+        )
+        page.wait_for_selector(".draft-board image", timeout=60_000)
+        page.locator(".piece-row").nth(5).click()
+        shoot("drawing")
+        page.goto(address)
+        page.get_by_role("link", name="Look closer at sketch Kite tail").click()
+        page.wait_for_selector(".measures tbody tr")
+        shoot("sketch")
+        page.set_viewport_size({"width": 1024, "height": 768})
         page.goto(f"{address}/")
         page.get_by_role("link", name="Kite day").click()
         page.wait_for_selector(".board-piece")

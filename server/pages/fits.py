@@ -7,7 +7,7 @@ from typing import Any
 from django.db import IntegrityError, transaction
 
 from inkquilt.errors import BadInput, Fault
-from inkquilt.fit import Fit, Status, Way
+from inkquilt.fit import Fit, School, Status, Way
 from inkquilt.fit.explain import gist_of
 from inkquilt.fit.request import Budget
 from inkquilt.fit.ways import usual_ways
@@ -65,6 +65,9 @@ def first_that_fits(document: PageDocument) -> tuple[Way, dict[str, Any]]:
     for way in usual_ways(document.request, document.way.turn, document.way.mirrored):
         if way != document.way and solvers().run("is_possible", document.request, way):
             return way, written_fit(solvers().run("fit", document.request, way), document)
+    if own.clash is None:  # a way that has nothing to do on this page says nothing of why the sketch does not fit
+        plain = Way(School.KEEP_PHOTOS, document.way.turn, document.way.mirrored)
+        return plain, written_fit(solvers().run("fit", document.request, plain), document)
     return document.way, written_fit(own, document)
 
 

@@ -254,6 +254,13 @@ class Moves(ApiTestCase):
         page = self.add_page(self.otto)
         self.assertEqual(self.change(page, kind="pin", block="q", step_x=1).status_code, 404)
 
+    def test_a_page_that_nothing_fits_tells_the_sum_whatever_way_it_had_before(self):
+        page = self.add_page()
+        self.change(page, kind="way", school="fill-extra", variant="split-base")
+        answer = self.change(page, kind="format", width="2", height="2", unit="in").json()
+        self.assertEqual(answer["fit"]["board"]["blocks"], [])
+        self.assertIn("the page is 2 in", answer["fit"]["clash"]["sum"])
+
     def test_two_slots_become_one_and_one_becomes_two(self):
         data = data_of(row("a", "photo", 1, 1, 4, 6), row("b", "photo", 5.25, 1, 4, 6))
         sketch = self.add_sketch(data=data)
