@@ -18,7 +18,7 @@ help:
 	@echo "make demo         start Ink Quilt with sample data at http://127.0.0.1:$(PORT)"
 	@echo "make test         check everything"
 	@echo "make serve        start it for yourself, without sample data"
-	@echo "make bench        measure fitting over all demo sketches and formats"
+	@echo "make bench        measure fitting, reading pictures and answering (about 20 minutes)"
 	@echo "make screenshots  take the pictures in docs/screenshots again"
 
 setup: $(STAMPS)/python $(STAMPS)/client
@@ -78,6 +78,9 @@ format: setup
 
 bench: setup
 	$(PYTHON) -m bench.fitting
+	$(PYTHON) -m bench.fitting schools
+	$(PYTHON) -m bench.pictures
+	$(PYTHON) -m bench.answering
 
 screenshots: setup browser
 	$(PYTHON) -m demo.screenshots docs/screenshots

@@ -262,10 +262,16 @@ def _shown(circle: list[Difference], unit: Unit, axis: Axis) -> ShownSum:
     ordered = circle[start:] + circle[:start]
     needed = [step for step in ordered if step.at_least > 0]
     there = [step for step in ordered if step.at_least < 0]
-    parts = " + ".join(f"{step.term or 'gap'} {format_nearest(step.at_least, unit)}" for step in needed) or "0"
+    parts = " + ".join(_part(step, unit) for step in needed) or "0"
     total = format_nearest(sum(step.at_least for step in needed), unit)
     room = " and ".join(_room(step, unit, axis) for step in there) or "there is no room"
     return ShownSum(f"{parts} = {total} {unit.value}; {room}", short_by)
+
+
+def _part(step: Difference, unit: Unit) -> str:
+    """Write the number first: "1 1/2 lantern 1" cannot be misread."""
+    amount = format_nearest(step.at_least, unit)
+    return f"{step.term} {amount}" if step.term.endswith(":") else f"{amount} {step.term or 'gap'}"
 
 
 def _room(step: Difference, unit: Unit, axis: Axis) -> str:

@@ -18,13 +18,14 @@ from inkquilt.sketch import Role
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.rework import Rework, mergeable, reworked
+from inkquilt.sketch.room import with_room
 from inkquilt.sketch.ties import ADDABLE, AddedTie, TieKind
 from server.common.asked import asked_length, asked_page, refuse
 from server.pages.document import PageDocument, SlotPhoto
 
 KINDS: Final = (
     "format", "way", "photo", "title", "leave-out", "bring-back", "concede", "sheet",
-    "pin", "unpin", "untie", "tie", "switches", "never-trim", "leads", "least", "rework", "grid",
+    "pin", "unpin", "untie", "tie", "switches", "never-trim", "leads", "least", "rework", "grid", "room",
 )  # fmt: skip
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]
 LONGEST_TITLE: Final = 80
@@ -334,6 +335,20 @@ def _rework(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
     return Changed(replace(document, sketch=sketch, photos=photos, pins=()), done)
 
 
+def _room(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    if not change.get("role"):
+        raise refuse("no-role", "What shall there be room for?", "role")
+    page, way = document.page, document.way
+    if not document.blocks:
+        raise refuse("nothing-fits", "Nothing fits on this page yet, so there is no room to find.")
+    size = Size(page.width, page.height)
+    sketch, name = with_room(
+        document.sketch, way.turn, way.mirrored, size, document.blocks, Role(change["role"]), document.grid
+    )
+    label = sketch.block(name).name
+    return Changed(replace(document, sketch=sketch, pins=()), label)
+
+
 _APPLY: Final[dict[str, Callable[..., Changed]]] = {
     "format": _format,
     "way": _way,
@@ -353,4 +368,5 @@ _APPLY: Final[dict[str, Callable[..., Changed]]] = {
     "leads": _leads,
     "least": _least,
     "rework": _rework,
+    "room": _room,
 }

@@ -239,6 +239,7 @@ class ChangeSerializer(FormatRequestSerializer):
     recount = serializers.BooleanField(required=False)
     grid = serializers.CharField(required=False, max_length=60)
     rework = serializers.ChoiceField(fields.REWORK_CHOICES, required=False)
+    role = serializers.ChoiceField(fields.ROLE_CHOICES, required=False)
     block = serializers.CharField(required=False, max_length=60)
     photo = serializers.IntegerField(required=False, allow_null=True)
     look_x = serializers.FloatField(required=False, min_value=0, max_value=1)

@@ -254,6 +254,21 @@ class Moves(ApiTestCase):
         page = self.add_page(self.otto)
         self.assertEqual(self.change(page, kind="pin", block="q", step_x=1).status_code, 404)
 
+    def test_room_is_kept_where_least_lies_however_the_sketch_is_held(self):
+        page = self.add_page()
+        self.change(page, kind="way", school="keep-photos", turn=90, mirrored=True)
+        answer = self.change(page, kind="room", role="cluster")
+        self.assertEqual(answer.status_code, 200, answer.content)
+        room = self.place_of(page, "room-1")
+        self.assertEqual(room.role.value, "cluster")
+        for block in document_of(Page.objects.get(pk=page.pk)).blocks:
+            if block.role.value in ("photo", "title"):
+                apart_x = room.x >= block.x + block.width or block.x >= room.x + room.width
+                apart_y = room.y >= block.y + block.height or block.y >= room.y + room.height
+                self.assertTrue(apart_x or apart_y, block.id)
+        self.assertEqual(self.change(page, kind="room", role="photo").status_code, 400)
+        self.assertEqual(self.change(page, kind="room").status_code, 400)
+
     def test_a_page_that_nothing_fits_tells_the_sum_whatever_way_it_had_before(self):
         page = self.add_page()
         self.change(page, kind="way", school="fill-extra", variant="split-base")

@@ -112,5 +112,5 @@ class ClashWords(TestCase):
         )
         clash = fitted(sketch, page_of("8 1/2", "11")).clash
         self.assertEqual([d.blocks for d in clash.demands], [("t",)])
-        self.assertIn("long title 9", clash.sum)
+        self.assertIn("9 long title", clash.sum)
         self.assertEqual(clash.short_by, 8128 // 2)

@@ -713,6 +713,7 @@ export interface components {
             recount?: boolean;
             grid?: string;
             rework?: components["schemas"]["ReworkEnum"];
+            role?: components["schemas"]["RoleEnum"];
             block?: string;
             photo?: number | null;
             /** Format: double */
@@ -744,9 +745,10 @@ export interface components {
          *     * `least` - least
          *     * `rework` - rework
          *     * `grid` - grid
+         *     * `room` - room
          * @enum {string}
          */
-        ChangeKindEnum: "format" | "way" | "photo" | "title" | "leave-out" | "bring-back" | "concede" | "sheet" | "pin" | "unpin" | "untie" | "tie" | "switches" | "never-trim" | "leads" | "least" | "rework" | "grid";
+        ChangeKindEnum: "format" | "way" | "photo" | "title" | "leave-out" | "bring-back" | "concede" | "sheet" | "pin" | "unpin" | "untie" | "tie" | "switches" | "never-trim" | "leads" | "least" | "rework" | "grid" | "room";
         /** @description One change to a page; ``kind`` says which of the fields count. */
         ChangeRequest: {
             format?: string | null;
@@ -789,6 +791,7 @@ export interface components {
             recount?: boolean;
             grid?: string;
             rework?: components["schemas"]["ReworkEnum"];
+            role?: components["schemas"]["RoleEnum"];
             block?: string;
             photo?: number | null;
             /** Format: double */

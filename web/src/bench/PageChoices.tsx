@@ -11,6 +11,12 @@ const ENDS = [
   { value: 'short', words: 'stop short' },
 ] as const
 
+const ROOM = [
+  { role: 'cluster', words: 'a cluster' },
+  { role: 'title', words: 'a title' },
+  { role: 'journaling', words: 'words' },
+] as const
+
 /** Choices that hold for the whole page, each a sentence with its answers. */
 export function PageChoices({ page, onChange }: PageChoicesProps) {
   const { switches, way } = page
@@ -73,6 +79,11 @@ export function PageChoices({ page, onChange }: PageChoicesProps) {
           words="same size"
           onClick={() => onChange({ kind: 'switches', recount: true })}
         />
+      </Choice>
+      <Choice words="Keep room for">
+        {ROOM.map(({ role, words }) => (
+          <Answer key={role} chosen={false} words={words} onClick={() => onChange({ kind: 'room', role })} />
+        ))}
       </Choice>
     </section>
   )
