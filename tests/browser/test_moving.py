@@ -93,6 +93,18 @@ class Moving(BrowserTestCase):
         expect(self.page.locator(".reckoning")).to_contain_text("reveal + ")
         expect(self.page.locator(".reckoning")).to_contain_text("the page’s width")
 
+    def test_all_relations_are_listed_let_go_and_room_is_kept(self):
+        page = self.lay_out(THREE)
+        self.open(f"/pages/{page.pk}/page")
+        self.page.get_by_text("See them all").click()
+        first = self.page.locator(".all-ties li").first
+        first.get_by_role("button", name="let go").click()
+        expect(first.get_by_role("button", name="tie again")).to_be_visible()
+        self.assertEqual(len(document_of(Page.objects.get()).untied), 1)
+        self.page.get_by_role("group", name="Keep room for").get_by_role("button", name="a cluster").click()
+        expect(self.page.locator('[data-block="room-1"]')).to_be_visible()
+        self.assert_accessible("all relations")
+
     def test_two_facing_pages_with_a_gap(self):
         page = self.lay_out(THREE, "12x12")
         self.open(f"/pages/{page.pk}/page")

@@ -237,7 +237,7 @@ function LaidBench({ page }: { page: Page }) {
                 }
               />
               {arranging && page.pins.length > 0 && <Pinned page={page} onChange={change} />}
-              {!nothingFits && <Why page={page} />}
+              {!nothingFits && <Why page={page} onChange={change} />}
               {arranging && <Proposals page={page} onChange={change} />}
               {arranging && !nothingFits && page.format.sides === 1 && <Facing page={page} />}
               {!nothingFits && (

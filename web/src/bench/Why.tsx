@@ -1,9 +1,10 @@
 import { Fractions } from '../app/Fractions'
-import type { Fit, Page } from '../api/client'
+import type { Change, Fit, Page } from '../api/client'
 import { useReasons } from '../api/queries'
+import { AllTies } from './AllTies'
 
 /** What the chosen way kept and what gave way, one sentence each. */
-export function Why({ page }: { page: Page }) {
+export function Why({ page, onChange }: { page: Page; onChange: (change: Change) => void }) {
   const { fit } = page
   const names = new Map(fit.board.blocks.map((block) => [block.id, block.name]))
   const photos = photoChanges(fit)
@@ -18,6 +19,7 @@ export function Why({ page }: { page: Page }) {
         ✓ {fit.relations.kept} of {fit.relations.kept + fit.relations.broken.length} relations of the sketch
         kept.
       </p>
+      <AllTies page={page} onChange={onChange} />
       {fit.status === 'best-found' && (
         <p className="hint">The best found in the time, not proven to be the best.</p>
       )}
