@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
+import { PhotoCount } from '../app/PhotoCount'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { Page } from '../api/client'
@@ -22,30 +23,7 @@ export function Facing({ page }: { page: Page }) {
           See what would go with it
         </button>
       )}
-      {open && (
-        <p className="draft-deeds how-many">
-          <span>for</span>
-          <button
-            type="button"
-            className="stitched"
-            aria-label="One photo less"
-            disabled={count <= 1}
-            onClick={() => setPhotos(count - 1)}
-          >
-            −
-          </button>
-          <strong role="status">{count === 1 ? '1 photo' : `${count} photos`}</strong>
-          <button
-            type="button"
-            className="stitched"
-            aria-label="One photo more"
-            disabled={count >= 16}
-            onClick={() => setPhotos(count + 1)}
-          >
-            +
-          </button>
-        </p>
-      )}
+      {open && <PhotoCount before="for" count={count} most={16} onChange={setPhotos} />}
       {open && proposals.isPending && <Waiting words="Thinking of one" />}
       {proposals.error && <Trouble error={proposals.error} />}
       {make.error && <Trouble error={make.error} onClose={() => make.reset()} />}

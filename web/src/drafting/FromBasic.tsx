@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { PhotoCount } from '../app/PhotoCount'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { Draft } from '../api/client'
@@ -14,28 +15,7 @@ export function FromBasic({ format, onChoose }: { format: string; onChoose: (dra
   const types = useBasicTypes(format, photos)
   return (
     <section className="from-basic">
-      <p className="draft-deeds how-many">
-        <span>with</span>
-        <button
-          type="button"
-          className="stitched"
-          aria-label="One photo less"
-          disabled={photos <= 1}
-          onClick={() => setPhotos(photos - 1)}
-        >
-          −
-        </button>
-        <strong role="status">{photos === 1 ? '1 photo' : `${photos} photos`}</strong>
-        <button
-          type="button"
-          className="stitched"
-          aria-label="One photo more"
-          disabled={photos >= MOST}
-          onClick={() => setPhotos(photos + 1)}
-        >
-          +
-        </button>
-      </p>
+      <PhotoCount before="with" count={photos} most={MOST} onChange={setPhotos} />
       {types.error && <Trouble error={types.error} />}
       {types.isPending && <Waiting words="Drawing them" />}
       <ul className="patches small">

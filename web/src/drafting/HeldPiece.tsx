@@ -52,41 +52,23 @@ export function HeldPiece({ block, unit, fromPicture, onChange, onPutDown }: Hel
       )}
       {fromPicture && block.role !== 'base' && <KnownSize block={block} unit={unit} onChange={onChange} />}
       <p className="draft-deeds">
-        <button
-          type="button"
-          className="stitched"
-          onClick={() => onChange({ kind: 'over', block: block.id })}
-        >
-          lay it over
-        </button>
-        <button
-          type="button"
-          className="stitched"
-          onClick={() => onChange({ kind: 'under', block: block.id })}
-        >
-          tuck it under
-        </button>
+        <Deed words="lay it over" onClick={() => onChange({ kind: 'over', block: block.id })} />
+        <Deed words="tuck it under" onClick={() => onChange({ kind: 'under', block: block.id })} />
         {block.turn !== 0 && (
-          <button
-            type="button"
-            className="stitched"
-            onClick={() => onChange({ kind: 'straighten', block: block.id })}
-          >
-            set it straight
-          </button>
+          <Deed words="set it straight" onClick={() => onChange({ kind: 'straighten', block: block.id })} />
         )}
-        <button
-          type="button"
-          className="stitched"
-          onClick={() => onChange({ kind: 'remove', block: block.id })}
-        >
-          take it out
-        </button>
-        <button type="button" className="stitched" onClick={onPutDown}>
-          put it down
-        </button>
+        <Deed words="take it out" onClick={() => onChange({ kind: 'remove', block: block.id })} />
+        <Deed words="put it down" onClick={onPutDown} />
       </p>
     </section>
+  )
+}
+
+function Deed({ words, onClick }: { words: string; onClick: () => void }) {
+  return (
+    <button type="button" className="stitched" onClick={onClick}>
+      {words}
+    </button>
   )
 }
 
