@@ -93,15 +93,21 @@ class Journey(BrowserTestCase):
         bad.write_text(json.dumps({**SMALL, "blocks": [{"id": "x", "role": "wall"}]}), "utf-8")
         good = folder / "good.quilt.json"
         good.write_text(json.dumps(SMALL), "utf-8")
+        page = self.page
+        hand.touch(page.get_by_role("link", name="A new sketch"))
+        way_in = page.get_by_label("Sketch file") if isinstance(hand, Keyboard) else page.get_by_text("Lay a file here")
         for path in (bad, good):
-            with self.page.expect_file_chooser() as chooser:
-                hand.touch(self.page.get_by_role("button", name="Load a sketch"))
+            with page.expect_file_chooser() as chooser:
+                hand.touch(way_in)
             chooser.value.set_files(path)
             if path is bad:
-                expect(self.page.get_by_role("alert")).to_contain_text("Block “x”")
+                expect(page.get_by_role("alert")).to_contain_text("Block “x”")
                 self.console.clear()  # the browser logs every refused request
-        expect(self.page.get_by_role("status").filter(has_text="is on the shelf")).to_be_visible()
+        hand.touch(page.get_by_role("button", name="Keep this sketch"))
+        expect(page.get_by_role("heading", name="Measure card")).to_be_visible()
         self.assertEqual(Sketch.objects.count(), 1)
+        hand.touch(page.get_by_role("link", name="Ink Quilt, to the shelf"))
+        expect(page.get_by_role("heading", name="Sketches")).to_be_visible()
 
     def choose_page_and_way(self, hand):
         page = self.page
