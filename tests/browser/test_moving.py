@@ -84,6 +84,24 @@ class Moving(BrowserTestCase):
         expect(self.page.locator(".pin-heads > *")).to_have_count(0)
         self.assert_accessible("a piece taken up")
 
+    def test_where_a_piece_cannot_go_the_sum_stands_beside_it_and_nothing_changed(self):
+        page = self.lay_out(THREE)
+        self.open(f"/pages/{page.pk}/page")
+        piece = self.page.locator('[data-block="q"]')
+        expect(piece).to_be_visible()
+        before = self.block("q")
+        piece.focus()
+        self.page.keyboard.press("9")
+        field = self.page.get_by_role("textbox").first
+        field.fill("20")
+        self.page.keyboard.press("Enter")
+        told = self.page.locator(".no-place")
+        expect(told).to_contain_text("20 in")
+        self.assertEqual(self.block("q"), before)
+        told.get_by_role("button", name="leave it").click()
+        expect(told).to_have_count(0)
+        expect(piece).to_be_visible()
+
     def test_the_sums_of_a_piece_can_be_looked_at(self):
         page = self.lay_out(demo_data("three"))
         self.open(f"/pages/{page.pk}/page")

@@ -25,6 +25,7 @@ import { FormatChooser } from './FormatChooser'
 import { Held } from './Held'
 import { KeepAsSketch } from './KeepAsSketch'
 import { LeftOut } from './LeftOut'
+import { NoPlace } from './NoPlace'
 import { NumberField, type NumberName } from './NumberField'
 import { PageChoices } from './PageChoices'
 import { PhotoTray } from './PhotoTray'
@@ -74,19 +75,29 @@ function LaidBench({ page }: { page: Page }) {
   const fits = useFits(page)
   const [ghost, setGhost] = useState<Fit | null>(null)
   const [typing, setTyping] = useState<string | null>(null)
+  /** The piece a hand moved last: what it ran against is told beside it. */
+  const [moved, setMoved] = useState<string | null>(null)
   const { mutate } = writes.change
   const { send } = writes
   const change = useCallback(
     (wanted: Change) => {
       setGhost(null)
+      setMoved(wanted.kind === 'pin' ? (wanted.block ?? null) : null)
       void send(wanted)
+    },
+    [send],
+  )
+  const letGo = useCallback(
+    (wanted: Change) => {
+      setMoved(wanted.block ?? null)
+      return send(wanted)
     },
     [send],
   )
   const [heldId, hold] = useState<string | null>(null)
   const [number, typeNumber] = useState<{ block: string; name: NumberName } | null>(null)
   const ties = useTies(page)
-  const piece = usePieceHold(page.fit.board, page.step, send)
+  const piece = usePieceHold(page.fit.board, page.step, letGo)
   useFinish(page, writes.finish.mutate)
   const arranging = step === 'page'
   const place = useCallback(
@@ -128,6 +139,7 @@ function LaidBench({ page }: { page: Page }) {
   }
   const nothingFits = board.blocks.length === 0
   const heldBlock = board.blocks.find((block) => block.id === heldId)
+  const refused = writes.failed && board.blocks.find((block) => block.id === moved)
   return (
     <div className={`bench step-${step}`} aria-busy={writes.busy}>
       <BenchHeader page={page} writes={writes} />
@@ -156,7 +168,7 @@ function LaidBench({ page }: { page: Page }) {
           <LeftOut page={page} onChange={change} />
         </aside>
         <main className="page-place" style={{ '--page-ratio': board.height / board.width } as CSSProperties}>
-          {writes.failed && <Trouble error={writes.failed} onClose={() => writes.settle()} />}
+          {writes.failed && !refused && <Trouble error={writes.failed} onClose={() => writes.settle()} />}
           <Board
             board={board}
             slots={look.slots}
@@ -190,6 +202,15 @@ function LaidBench({ page }: { page: Page }) {
                       hold(measured.id)
                       if (text) change({ kind: 'pin', block: measured.id, [number.name]: text })
                     }}
+                  />
+                )
+              if (writes.failed && refused)
+                return (
+                  <NoPlace
+                    error={writes.failed}
+                    block={refused}
+                    layout={layout}
+                    onClose={() => writes.settle()}
                   />
                 )
               const block = board.blocks.find((candidate) => candidate.id === typing)
