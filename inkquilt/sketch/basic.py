@@ -7,14 +7,14 @@ upright band, a central column, a ledge that papers rest on, two halves, a grid.
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass
 from enum import Enum
-from typing import Final
+from typing import Final, NamedTuple
 
 from inkquilt.errors import BadInput, Fault
 from inkquilt.lengths import INCH, MM, Grains, Unit
-from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
+from inkquilt.sketch.model import Block, Corner, Role, Shape, Size, Sketch
 
 MOST_PHOTOS: Final = 12
 
@@ -64,7 +64,7 @@ def basic_sketch(kind: BasicType, page: Size, unit: Unit, photos: int) -> Sketch
         raise BadInput([Fault("photos", "photo-count", words)])
     step = INCH // 8 if unit is Unit.IN else MM
     drawing = _Drawing(page, step)
-    _DRAW[kind](drawing, photos)
+    drawing.draw(_PLANS[kind], photos)
     count = "1 photo" if photos == 1 else f"{photos} photos"
     return Sketch(f"{NAMES[kind]}, {count}", unit, page, tuple(drawing.blocks))
 
@@ -74,9 +74,7 @@ class _Drawing:
         self.page, self.step = page, step
         self.blocks: list[Block] = []
         shorter = min(page.width, page.height)
-        self.margin = self.to_step(shorter / 20)
         self.gap = max(step, self.to_step(shorter / 48))
-        self.title_height = self.to_step(max(shorter / 9, 0.8 * INCH))
 
     def to_step(self, length: float) -> Grains:
         return max(1, round(length / self.step)) * self.step
@@ -88,10 +86,23 @@ class _Drawing:
         block = Block(name, role, shape, area.x, area.y, area.width, area.height, level=level, paper=paper, label=label)
         self.blocks.append(block)
 
-    def part(self, x: float, y: float, width: float, height: float) -> _Area:
+    def draw(self, plan: _Plan, photos: int) -> None:
+        for letter, sheet in zip("AB", plan.sheets, strict=False):
+            self.add(sheet.name, sheet.role, self.part(sheet.parts), sheet.level, letter)
+        area = self.part(plan.photos)
+        self.photos_in(area, photos)
+        self.add("title", Role.TITLE, self.part(plan.title), 6)
+        self.add("story", Role.JOURNALING, self.part(plan.story), 4)
+        if plan.cluster is not None:
+            right = plan.cluster in (Corner.TOP_RIGHT, Corner.BOTTOM_RIGHT)
+            low = plan.cluster in (Corner.BOTTOM_LEFT, Corner.BOTTOM_RIGHT)
+            self.cluster(area.x + right * area.width, area.y + low * area.height)
+
+    def part(self, parts: _Parts) -> _Area:
         """Return an area given in parts of the page, its edges on marks; the page's far edges are kept."""
-        left, top = self._mark(x, self.page.width), self._mark(y, self.page.height)
-        right, foot = self._mark(x + width, self.page.width), self._mark(y + height, self.page.height)
+        left, top = self._mark(parts.x, self.page.width), self._mark(parts.y, self.page.height)
+        right = self._mark(parts.x + parts.width, self.page.width)
+        foot = self._mark(parts.y + parts.height, self.page.height)
         return _Area(left, top, right - left, foot - top)
 
     def _mark(self, part: float, whole: Grains) -> Grains:
@@ -129,117 +140,102 @@ class _Drawing:
         empty = rows * columns - count
         return abs(math.log(ratio)) + 0.35 * empty
 
-    def title(self, area: _Area) -> None:
-        self.add("title", Role.TITLE, area, 6)
-
-    def story(self, area: _Area) -> None:
-        self.add("story", Role.JOURNALING, area, 4)
-
     def cluster(self, x: Grains, y: Grains) -> None:
         side = self.to_step(min(self.page.width, self.page.height) / 9)
-        number = sum(block.role is Role.CLUSTER for block in self.blocks) + 1
         x = min(max(0, x - side // 2 // self.step * self.step), self.page.width - side)
         y = min(max(0, y - side // 2 // self.step * self.step), self.page.height - side)
-        self.add(f"cluster-{number}", Role.CLUSTER, _Area(x, y, side, side), 8, shape=Shape.CIRCLE)
+        self.add("cluster-1", Role.CLUSTER, _Area(x, y, side, side), 8, shape=Shape.CIRCLE)
 
 
-def _corner(drawing: _Drawing, photos: int, reversed_: bool) -> None:
-    """An upright paper at one side and a level one at the foot; the photos stand in the angle."""
-    side = 0.0 if not reversed_ else 0.72
-    drawing.add("upright", Role.PAPER, drawing.part(side, 0, 0.28, 1), 1, "A")
-    drawing.add("foot", Role.PAPER, drawing.part(0, 0.72, 1, 0.28), 2, "B")
-    start = 0.12 if not reversed_ else 0.06
-    area = drawing.part(start, 0.08, 0.82, 0.6)
-    drawing.photos_in(area, photos)
-    drawing.title(drawing.part(start, 0.74, 0.5, 0.1))
-    drawing.story(drawing.part(start, 0.86, 0.5, 0.1))
-    drawing.cluster(area.x if not reversed_ else area.x + area.width, area.y + area.height)
+class _Parts(NamedTuple):
+    """A box in parts of the page: left, top, width, height."""
+
+    x: float
+    y: float
+    width: float
+    height: float
 
 
-def _l(drawing: _Drawing, photos: int) -> None:
-    _corner(drawing, photos, reversed_=False)
+class _Sheet(NamedTuple):
+    """A paper or strip that gives a type its shape; later ones lie on top unless ``level`` says otherwise."""
+
+    name: str
+    parts: _Parts
+    level: int
+    role: Role = Role.PAPER
 
 
-def _reversed_l(drawing: _Drawing, photos: int) -> None:
-    _corner(drawing, photos, reversed_=True)
+@dataclass(frozen=True, slots=True)
+class _Plan:
+    """Where a basic type has its things. ``cluster`` is the corner of the photos it lies over."""
+
+    sheets: tuple[_Sheet, ...]
+    photos: _Parts
+    title: _Parts
+    story: _Parts
+    cluster: Corner | None = None
 
 
-def _t(drawing: _Drawing, photos: int) -> None:
-    drawing.add("top-bar", Role.PAPER, drawing.part(0, 0.08, 1, 0.2), 1, "A")
-    drawing.add("stem", Role.PAPER, drawing.part(0.3, 0.28, 0.4, 0.72), 1, "B")
-    drawing.title(drawing.part(0.1, 0.12, 0.8, 0.12))
-    area = drawing.part(0.1, 0.34, 0.8, 0.42)
-    drawing.photos_in(area, photos)
-    drawing.story(drawing.part(0.35, 0.82, 0.3, 0.12))
-    drawing.cluster(area.x + area.width, area.y + area.height)
-
-
-def _level_band(drawing: _Drawing, photos: int) -> None:
-    drawing.add("band", Role.PAPER, drawing.part(0, 0.3, 1, 0.46), 1, "A")
-    drawing.add("edge", Role.STRIP, drawing.part(0, 0.76, 1, 0.03), 2, "B")
-    area = drawing.part(0.06, 0.35, 0.88, 0.36)
-    drawing.photos_in(area, photos)
-    drawing.title(drawing.part(0.06, 0.12, 0.6, 0.12))
-    drawing.story(drawing.part(0.56, 0.83, 0.38, 0.12))
-    drawing.cluster(area.x, area.y + area.height)
-
-
-def _upright_band(drawing: _Drawing, photos: int) -> None:
-    drawing.add("band", Role.PAPER, drawing.part(0.1, 0, 0.5, 1), 1, "A")
-    drawing.add("edge", Role.STRIP, drawing.part(0.6, 0, 0.03, 1), 2, "B")
-    area = drawing.part(0.14, 0.06, 0.42, 0.88)
-    drawing.photos_in(area, photos)
-    drawing.title(drawing.part(0.66, 0.2, 0.3, 0.12))
-    drawing.story(drawing.part(0.66, 0.62, 0.28, 0.24))
-    drawing.cluster(area.x + area.width, area.y)
-
-
-def _column(drawing: _Drawing, photos: int) -> None:
-    drawing.add("column", Role.PAPER, drawing.part(0.3, 0, 0.4, 1), 1, "A")
-    area = drawing.part(0.33, 0.24, 0.34, 0.56)
-    drawing.photos_in(area, photos)
-    drawing.title(drawing.part(0.12, 0.08, 0.76, 0.12))
-    drawing.story(drawing.part(0.35, 0.84, 0.3, 0.12))
-    drawing.cluster(area.x, area.y + area.height)
-
-
-def _ledge(drawing: _Drawing, photos: int) -> None:
-    drawing.add("ledge", Role.PAPER, drawing.part(0, 0.68, 1, 0.1), 3, "A")
-    drawing.add("behind", Role.PAPER, drawing.part(0.08, 0.14, 0.84, 0.56), 1, "B")
-    area = drawing.part(0.12, 0.18, 0.76, 0.48)
-    drawing.photos_in(area, photos)
-    drawing.title(drawing.part(0.08, 0.81, 0.5, 0.12))
-    drawing.story(drawing.part(0.64, 0.82, 0.28, 0.13))
-    drawing.cluster(area.x + area.width, area.y + area.height)
-
-
-def _halves(drawing: _Drawing, photos: int) -> None:
-    drawing.add("left-half", Role.PAPER, drawing.part(0, 0, 0.5, 1), 1, "A")
-    area = drawing.part(0.06, 0.2, 0.88, 0.5)
-    drawing.photos_in(area, photos)
-    drawing.title(drawing.part(0.55, 0.06, 0.4, 0.1))
-    drawing.story(drawing.part(0.55, 0.76, 0.38, 0.16))
-    drawing.cluster(area.x, area.y + area.height)
-
-
-def _grid(drawing: _Drawing, photos: int) -> None:
-    """Equal cells over the whole page; the title takes the place of a cell's height at the top."""
-    drawing.title(drawing.part(0.05, 0.05, 0.9, 0.12))
-    cells = max(1, photos)
-    drawing.photos_in(drawing.part(0.05, 0.2, 0.9, 0.58), cells)
-    drawing.story(drawing.part(0.05, 0.82, 0.5, 0.12))
-
-
-_DRAW: Final[dict[BasicType, Callable[[_Drawing, int], None]]] = {
-    BasicType.L: _l,
-    BasicType.REVERSED_L: _reversed_l,
-    BasicType.T: _t,
-    BasicType.LEVEL_BAND: _level_band,
-    BasicType.UPRIGHT_BAND: _upright_band,
-    BasicType.COLUMN: _column,
-    BasicType.LEDGE: _ledge,
-    BasicType.HALVES: _halves,
-    BasicType.GRID: _grid,
+_PLANS: Final[dict[BasicType, _Plan]] = {
+    BasicType.L: _Plan(
+        (_Sheet("upright", _Parts(0, 0, 0.28, 1), 1), _Sheet("foot", _Parts(0, 0.72, 1, 0.28), 2)),
+        _Parts(0.12, 0.08, 0.82, 0.6),
+        _Parts(0.12, 0.74, 0.5, 0.1),
+        _Parts(0.12, 0.86, 0.5, 0.1),
+        Corner.BOTTOM_LEFT,
+    ),
+    BasicType.REVERSED_L: _Plan(
+        (_Sheet("upright", _Parts(0.72, 0, 0.28, 1), 1), _Sheet("foot", _Parts(0, 0.72, 1, 0.28), 2)),
+        _Parts(0.06, 0.08, 0.82, 0.6),
+        _Parts(0.06, 0.74, 0.5, 0.1),
+        _Parts(0.06, 0.86, 0.5, 0.1),
+        Corner.BOTTOM_RIGHT,
+    ),
+    BasicType.T: _Plan(
+        (_Sheet("top-bar", _Parts(0, 0.08, 1, 0.2), 1), _Sheet("stem", _Parts(0.3, 0.28, 0.4, 0.72), 1)),
+        _Parts(0.1, 0.34, 0.8, 0.42),
+        _Parts(0.1, 0.12, 0.8, 0.12),
+        _Parts(0.35, 0.82, 0.3, 0.12),
+        Corner.BOTTOM_RIGHT,
+    ),
+    BasicType.LEVEL_BAND: _Plan(
+        (_Sheet("band", _Parts(0, 0.3, 1, 0.46), 1), _Sheet("edge", _Parts(0, 0.76, 1, 0.03), 2, Role.STRIP)),
+        _Parts(0.06, 0.35, 0.88, 0.36),
+        _Parts(0.06, 0.12, 0.6, 0.12),
+        _Parts(0.56, 0.83, 0.38, 0.12),
+        Corner.BOTTOM_LEFT,
+    ),
+    BasicType.UPRIGHT_BAND: _Plan(
+        (_Sheet("band", _Parts(0.1, 0, 0.5, 1), 1), _Sheet("edge", _Parts(0.6, 0, 0.03, 1), 2, Role.STRIP)),
+        _Parts(0.14, 0.06, 0.42, 0.88),
+        _Parts(0.66, 0.2, 0.3, 0.12),
+        _Parts(0.66, 0.62, 0.28, 0.24),
+        Corner.TOP_RIGHT,
+    ),
+    BasicType.COLUMN: _Plan(
+        (_Sheet("column", _Parts(0.3, 0, 0.4, 1), 1),),
+        _Parts(0.33, 0.24, 0.34, 0.56),
+        _Parts(0.12, 0.08, 0.76, 0.12),
+        _Parts(0.35, 0.84, 0.3, 0.12),
+        Corner.BOTTOM_LEFT,
+    ),
+    BasicType.LEDGE: _Plan(
+        (_Sheet("ledge", _Parts(0, 0.68, 1, 0.1), 3), _Sheet("behind", _Parts(0.08, 0.14, 0.84, 0.56), 1)),
+        _Parts(0.12, 0.18, 0.76, 0.48),
+        _Parts(0.08, 0.81, 0.5, 0.12),
+        _Parts(0.64, 0.82, 0.28, 0.13),
+        Corner.BOTTOM_RIGHT,
+    ),
+    BasicType.HALVES: _Plan(
+        (_Sheet("left-half", _Parts(0, 0, 0.5, 1), 1),),
+        _Parts(0.06, 0.2, 0.88, 0.5),
+        _Parts(0.55, 0.06, 0.4, 0.1),
+        _Parts(0.55, 0.76, 0.38, 0.16),
+        Corner.BOTTOM_LEFT,
+    ),
+    BasicType.GRID: _Plan(
+        (), _Parts(0.05, 0.2, 0.9, 0.58), _Parts(0.05, 0.05, 0.9, 0.12), _Parts(0.05, 0.82, 0.5, 0.12)
+    ),
 }
 
 
