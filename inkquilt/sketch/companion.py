@@ -13,9 +13,8 @@ from typing import Final
 
 from inkquilt.errors import BadInput, Fault
 from inkquilt.lengths import INCH, MM, Grains, Unit
-from inkquilt.sketch.geometry import Axis, Ends
+from inkquilt.sketch.geometry import Axis, box
 from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
-from inkquilt.sketch.relations import stack_roots
 from inkquilt.sketch.rework import split, splittable
 from inkquilt.sketch.transform import mirrored, turned
 
@@ -98,7 +97,7 @@ def _told(strong: Block | None, sketch: Sketch) -> Iterator[str]:
 
 
 def _side(block: Block, axis: Axis, page: Size) -> int:
-    lies = Ends(block.x, block.x + block.width) if axis is Axis.X else Ends(block.y, block.y + block.height)
+    lies = box(block).along(axis)
     whole = page.width if axis is Axis.X else page.height
     off = lies.low + lies.high - whole
     return (off > 0) - (off < 0)
@@ -148,9 +147,7 @@ def _with_all_papers(sketch: Sketch, first: Sketch) -> tuple[Sketch, list[str]]:
     line = _LINE[sketch.unit]
     top = max((block.level for block in sketch.blocks if block.role in (Role.BASE, *_SHAPES)), default=0)
     for number, paper in enumerate(lost, start=1):
-        name = f"line-{number}"
-        if any(block.id == name for block in sketch.blocks):
-            continue
+        name = sketch.free_id("line")
         at = sketch.page.height - line if _is_free_below(sketch, line * number) else 0
         y = at - (number - 1) * line if at else (number - 1) * line
         label = f"line of {paper}"
@@ -167,6 +164,5 @@ def _papers(sketch: Sketch) -> set[str]:
 def _is_free_below(sketch: Sketch, line: Grains) -> bool:
     """Tell whether the page's foot has room for a line clear of photos and words."""
     edge = sketch.page.height - line
-    roots = stack_roots(sketch.blocks)
     kept_clear = [b for b in sketch.blocks if b.role not in (Role.BASE, *_SHAPES)]
-    return all(block.y + block.height <= edge for block in kept_clear if roots[block.id] == block.id)
+    return all(block.y + block.height <= edge for block in kept_clear)

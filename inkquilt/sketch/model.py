@@ -11,6 +11,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from enum import Enum
+from itertools import count
 from typing import Final, NamedTuple
 
 from inkquilt.lengths import Grains, Unit
@@ -154,6 +155,11 @@ class Sketch:
             if block.id == block_id:
                 return block
         raise KeyError(block_id)
+
+    def free_id(self, stem: str, first: int = 1) -> str:
+        """Return a block id that is not taken: the stem with the lowest free number from ``first`` on."""
+        taken = {block.id for block in self.blocks}
+        return next(name for number in count(first) if (name := f"{stem}-{number}") not in taken)
 
     def stacked(self) -> Iterator[Block]:
         """Yield the blocks from the bottom layer to the top one."""

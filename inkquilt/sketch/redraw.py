@@ -137,10 +137,8 @@ def added(draft: Draft, role: Role, left: Grains, top: Grains, size: Size) -> Dr
     """Lay a new piece on top of all others. Raises ``BadInput`` when there are too many."""
     if len(draft.sketch.blocks) >= MOST_BLOCKS:
         raise _refuse("too-many", f"A sketch has {MOST_BLOCKS} pieces at most.")
-    names = {block.id for block in draft.sketch.blocks}
-    number = next(n for n in range(1, MOST_BLOCKS + 2) if f"{role.value}-{n}" not in names)
     level = max((block.level for block in draft.sketch.blocks), default=0) + 1
-    name = f"{role.value}-{number}"
+    name = draft.sketch.free_id(role.value)
     plain = Role.PAPER if role in (Role.MAT, Role.BASE) else role
     block = Block(name, plain, Shape.RECT, left, top, size.width, size.height, level=level)
     bigger = Draft(replace(draft.sketch, blocks=(*draft.sketch.blocks, block)), draft.guessed)

@@ -110,7 +110,7 @@ def split(sketch: Sketch, name: str) -> Sketch:
     across = block.width >= block.height
     length = block.width if across else block.height
     half = (length - SPLIT_GAP) // 2
-    new = _free_name(sketch, name)
+    new = sketch.free_id(name, 2)
     label = f"{block.label}, second" if block.label else None
     if across:
         one = block.placed(block.x, block.y, Size(half, block.height))
@@ -128,14 +128,6 @@ def split(sketch: Sketch, name: str) -> Sketch:
         else:
             blocks.append(other)
     return replace(sketch, blocks=tuple(blocks))
-
-
-def _free_name(sketch: Sketch, stem: str) -> str:
-    names = {block.id for block in sketch.blocks}
-    number = 2
-    while f"{stem}-{number}" in names:
-        number += 1
-    return f"{stem}-{number}"
 
 
 def reworked(sketch: Sketch, rework: Rework, blocks: tuple[str, ...]) -> Sketch:

@@ -51,8 +51,7 @@ def with_room(
     if role is Role.CLUSTER:
         side = min(drawn.width, drawn.height)
         drawn = Size(side, side)
-    names = {block.id for block in sketch.blocks}
-    name = next(f"room-{n}" for n in range(1, MOST_BLOCKS + 2) if f"room-{n}" not in names)
+    name = sketch.free_id("room")
     shape = Shape.CIRCLE if role is Role.CLUSTER else Shape.RECT
     level = max(block.level for block in sketch.blocks) + 1
     label = f"room for {'words' if role is Role.JOURNALING else f'a {role.value}'}"

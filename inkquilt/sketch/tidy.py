@@ -8,7 +8,7 @@ from typing import Final
 
 from inkquilt.lengths import INCH, MM, Grains, Unit
 from inkquilt.sketch.draft import Draft
-from inkquilt.sketch.geometry import Axis, is_tilted
+from inkquilt.sketch.geometry import Axis, box, is_tilted
 from inkquilt.sketch.model import Block, Shape, Size
 
 #: Edges no further apart than this were meant as one line; less than any usual reveal.
@@ -22,7 +22,7 @@ def tidied(draft: Draft) -> Draft:
     mark = MARK[sketch.unit]
     straight = [block for block in sketch.blocks if not is_tilted(block)]
     lines = {
-        axis: _lines((edge for block in straight for edge in _edges(block, axis)), mark, _whole(sketch.page, axis))
+        axis: _lines((edge for block in straight for edge in box(block).along(axis)), mark, _whole(sketch.page, axis))
         for axis in Axis
     }
     blocks = tuple(_on_lines(block, lines, mark) for block in sketch.blocks)
@@ -31,12 +31,6 @@ def tidied(draft: Draft) -> Draft:
 
 def _whole(page: Size, axis: Axis) -> Grains:
     return page.width if axis is Axis.X else page.height
-
-
-def _edges(block: Block, axis: Axis) -> tuple[Grains, Grains]:
-    if axis is Axis.X:
-        return block.x, block.x + block.width
-    return block.y, block.y + block.height
 
 
 def _lines(edges: Iterable[Grains], mark: Grains, whole: Grains) -> dict[Grains, Grains]:

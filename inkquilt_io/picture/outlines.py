@@ -24,11 +24,7 @@ def blocks_of(labels: Pixels, pieces: list[Piece], page: Size) -> Iterator[Found
     for number, piece in enumerate(_bottom_up(labels, pieces), start=1):
         block = _outline_of(labels, piece, scale, page)
         if block is not None:
-            yield Found(_named(block, number), False)
-
-
-def _named(block: Block, number: int) -> Block:
-    return replace(block, id=f"piece-{number}")
+            yield Found(replace(block, id=f"piece-{number}"), False)
 
 
 def _bottom_up(labels: Pixels, pieces: list[Piece]) -> list[Piece]:
@@ -134,11 +130,18 @@ def _tilted(piece: Piece, hull: Pixels, scale: float) -> Block | None:
     return Block("", Role.PAPER, Shape.RECT, x, y, round(wide * scale), round(high * scale), turn)
 
 
+_OPPOSITE: Final = {
+    Corner.TOP_LEFT: Corner.BOTTOM_RIGHT,
+    Corner.TOP_RIGHT: Corner.BOTTOM_LEFT,
+    Corner.BOTTOM_RIGHT: Corner.TOP_LEFT,
+    Corner.BOTTOM_LEFT: Corner.TOP_RIGHT,
+}
+
+
 def _triangle(box: Block, hull: Pixels, piece: Piece) -> Block | None:
     """Return a right-angled triangle that fills half of its box."""
     area = float(cv2.contourArea(hull)) / (piece.width * piece.height)
-    _, corners = cv2.minEnclosingTriangle(hull)
-    if not 0.44 < area < 0.56 or corners is None:
+    if not 0.44 < area < 0.56:
         return None
     ends = {
         Corner.TOP_LEFT: (piece.left, piece.top),
@@ -148,16 +151,10 @@ def _triangle(box: Block, hull: Pixels, piece: Piece) -> Block | None:
     }
     # the corner the hull stays farthest from lies opposite of the right angle
     far = {c: -cv2.pointPolygonTest(hull, (float(x), float(y)), True) for c, (x, y) in ends.items()}
-    opposite = {
-        Corner.TOP_LEFT: Corner.BOTTOM_RIGHT,
-        Corner.TOP_RIGHT: Corner.BOTTOM_LEFT,
-        Corner.BOTTOM_RIGHT: Corner.TOP_LEFT,
-        Corner.BOTTOM_LEFT: Corner.TOP_RIGHT,
-    }
     farthest = max(far, key=lambda corner: far[corner])
     if far[farthest] < 0.2 * min(piece.width, piece.height):
         return None
-    return replace(box, shape=Shape.TRIANGLE, corner=opposite[farthest])
+    return replace(box, shape=Shape.TRIANGLE, corner=_OPPOSITE[farthest])
 
 
 def _banner(box: Block, contour: Pixels, piece: Piece, scale: float) -> Block | None:

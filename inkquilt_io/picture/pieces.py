@@ -36,8 +36,10 @@ _ON_OUTLINE: Final = 11
 _RIM: Final = 21
 #: What is thinner than so many pixels is a spike of a region, no part of it.
 _SPIKE: Final = 7
-#: An edge runs along an outline when this part of it does.
+#: An edge runs along an outline when this part of it does, and not when less than that does; the two differ clearly.
 _OWNS: Final = 0.7
+_OWNS_NOT: Final = 0.45
+_CLEARLY: Final = 0.4
 
 
 @dataclass(slots=True, eq=False)
@@ -73,29 +75,18 @@ class _Joining:
         self.map = found.nearest
         self.high, self.wide = found.nearest.shape
         self.near = max(3, round(_ALIKE * max(self.high, self.wide)))
-        self.parts = [self.piece([region]) for region in found.regions]
+        self.parts = [self.piece_of(region) for region in found.regions]
         self.of: dict[int, Piece] = {part.labels[0]: part for part in self.parts}
         self.borders = _borders(found.nearest)
         self.judged: dict[tuple[int, int, int, int], bool] = {}
 
-    def piece(self, regions: list[Region]) -> Piece:
-        first = regions[0]
-        hull = self.hull_of([first.label])
-        return Piece(
-            [first.label],
-            first.left,
-            first.top,
-            first.right,
-            first.foot,
-            first.area,
-            first.colour,
-            first.bleached,
-            hull,
-        )
+    def piece_of(self, region: Region) -> Piece:
+        box = region.left, region.top, region.right, region.foot
+        return Piece([region.label], *box, region.area, region.colour, region.bleached, self.hull_of(region.label))
 
-    def hull_of(self, labels: list[int]) -> Pixels:
+    def hull_of(self, label: int) -> Pixels:
         """Return the convex hull, spikes along edges that meet there left out."""
-        mask = np.isin(self.map, labels).astype(np.uint8)
+        mask = (self.map == label).astype(np.uint8)
         opened = cv2.morphologyEx(mask, cv2.MORPH_OPEN, np.ones((_SPIKE, _SPIKE), np.uint8))
         if 2 * int(opened.sum()) > int(mask.sum()):
             mask = np.asarray(opened)
@@ -242,7 +233,7 @@ class _Joining:
             return False
         places = np.concatenate(points)
         mine, theirs = self.along(one, places), self.along(other, places)
-        return mine >= _OWNS and theirs < 1 - _OWNS + 0.15 and mine - theirs > 0.4
+        return mine >= _OWNS and theirs < _OWNS_NOT and mine - theirs > _CLEARLY
 
     def along(self, piece: Piece, places: Pixels) -> float:
         """Return the part of an edge that runs along the outline of a piece."""

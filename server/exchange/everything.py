@@ -8,7 +8,6 @@ after restoring too. What was put aside is not in it.
 import json
 import zipfile
 from collections.abc import Callable
-from contextlib import suppress
 from pathlib import PurePosixPath
 from typing import IO, Any, Final
 
@@ -73,51 +72,60 @@ def restore_everything(*, owner: Any, file: IO[bytes]) -> dict[str, int]:
     """Add all that a zip holds to what a person keeps; returns how many of each.
 
     All of it or nothing: raises ``ApiError`` that says which part is wrong, and then
-    nothing was added.
+    nothing was added. Photos are unpacked first, for that takes long; the rest is one
+    transaction.
     """
-    new_photos: list[Photo] = []
     try:
-        with zipfile.ZipFile(file) as archive, transaction.atomic():
-            return _Restoring(owner, archive, new_photos).all()
+        with zipfile.ZipFile(file) as archive:
+            restoring = _Restoring(owner, archive)
+            try:
+                return restoring.all()
+            except BaseException:
+                restoring.forget_photos()
+                raise
     except (zipfile.BadZipFile, EOFError, NotImplementedError, RuntimeError) as error:
-        _forget(new_photos)
         raise ApiError("bad-zip", "This zip is damaged or is none; nothing was restored.") from error
-    except BaseException:
-        _forget(new_photos)
-        raise
-
-
-def _forget(photos: list[Photo]) -> None:
-    for photo in photos:
-        with suppress(OSError):
-            files.remove(photo.folder)
 
 
 class _Restoring:
-    def __init__(self, owner: Any, archive: zipfile.ZipFile, new_photos: list[Photo]) -> None:
-        self.owner, self.archive, self.new_photos = owner, archive, new_photos
+    def __init__(self, owner: Any, archive: zipfile.ZipFile) -> None:
+        self.owner, self.archive = owner, archive
+        self.known = set(Photo.objects.visible_to(owner).values_list("pk", flat=True))
+        self.new_photos: dict[int, Photo] = {}
         self.sketches: dict[int, Sketch] = {}
         self.photos: dict[int, int] = {}
 
     def all(self) -> dict[str, int]:
         """Restore the parts, what others refer to first."""
+        rows = self.index()
+        self.parts(rows["photos"], self.photo)
+        with transaction.atomic():
+            self.parts(rows["sketches"], self.sketch)
+            self.parts(rows["pages"], self.page)
+        return {name: len(part) for name, part in rows.items()}
+
+    def index(self) -> dict[str, list[Any]]:
+        """Return the lists of parts."""
         index = self.read(INDEX)
         if not isinstance(index, dict) or index.get("kind") != KIND:
             raise ApiError("not-everything", "This zip was not written by Ink Quilt as everything of an account.")
         if index.get("version") != VERSION:
             raise ApiError("unknown-version", f"This zip has version {index.get('version')}; {VERSION} can be read.")
-        counts = {}
-        steps: dict[str, Callable[[dict[str, Any]], None]] = {
-            "sketches": self.sketch, "photos": self.photo, "pages": self.page,
-        }  # fmt: skip
-        for name, step in steps.items():
-            rows = index.get(name)
+        lists = {name: index.get(name) for name in ("sketches", "photos", "pages")}
+        for name, rows in lists.items():
             if not isinstance(rows, list) or len(rows) > MOST_PARTS:
                 raise ApiError("bad-index", f"The list of {name} in this zip cannot be read.")
-            for row in rows:
-                self.part(row, step)
-            counts[name] = len(rows)
-        return counts
+        return lists
+
+    def parts(self, rows: list[Any], step: Callable[[dict[str, Any]], None]) -> None:
+        for row in rows:
+            self.part(row, step)
+
+    def forget_photos(self) -> None:
+        """Take out again what was unpacked."""
+        for photo in self.new_photos.values():
+            photo.delete()
+            files.remove(photo.folder)
 
     def part(self, row: Any, step: Callable[[dict[str, Any]], None]) -> None:
         """Restore one part; whatever is wrong with it is told with its name."""
@@ -149,11 +157,10 @@ class _Restoring:
 
     def photo(self, row: dict[str, Any]) -> None:
         info = self.archive.getinfo(row["file"])
-        known = set(Photo.objects.visible_to(self.owner).values_list("pk", flat=True))
         with self.archive.open(info) as stream:
             photo = add_photo(owner=self.owner, name=str(row["name"]), file=stream, size=info.file_size)
-        if photo.pk not in known:
-            self.new_photos.append(photo)
+        if photo.pk not in self.known:
+            self.new_photos[photo.pk] = photo
         self.photos[int(row["key"])] = photo.pk
 
     def page(self, row: dict[str, Any]) -> None:

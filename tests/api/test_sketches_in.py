@@ -3,7 +3,9 @@
 import io
 import json
 import zipfile
+from pathlib import Path
 
+from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
@@ -12,7 +14,7 @@ from server.pages.models import Page
 from server.pages.services import document_of
 from server.photos.models import Photo
 from server.sketches.models import Sketch
-from tests.api.base import SMALL, ApiTestCase
+from tests.api.base import ApiTestCase
 from tests.building import data_of, row
 
 DRAWING = (
@@ -161,6 +163,7 @@ class Everything(ApiTestCase):
 
     def test_a_broken_box_restores_nothing(self):
         self.add_page()
+        self.add_photo()
         whole = io.BytesIO(self.packed())
 
         def changed(name, content):
@@ -183,12 +186,17 @@ class Everything(ApiTestCase):
             "page of nonsense": changed("pages/", json.dumps({"name": "x", "revisions": [], "head": 1})),
             "sketch of nonsense": changed("sketches/", json.dumps({"kind": "nothing"})),
         }
+        ada = get_user_model().objects.create_user("ada", password="an empty account")
+        client = Client()
+        client.force_login(ada)
+        folders = {path.name for path in Path(settings.PHOTO_DIR).iterdir()}
         for name, content in cases.items():
             with self.subTest(name):
-                answer = self.restore(content)
+                answer = self.restore(content, client)
                 self.assertEqual(answer.status_code, 400, answer.content)
                 self.assertTrue(answer.json()["detail"])
-        self.assertEqual((Page.objects.count(), Sketch.objects.count()), (1, 1))
+        self.assertEqual((Page.objects.count(), Sketch.objects.count(), Photo.objects.count()), (1, 1, 1))
+        self.assertEqual({path.name for path in Path(settings.PHOTO_DIR).iterdir()}, folders)
 
 
 class Moves(ApiTestCase):
@@ -286,4 +294,3 @@ class Moves(ApiTestCase):
         self.assertEqual([b["id"] for b in merged["fit"]["board"]["blocks"]], ["a"])
         split = self.change(page, kind="rework", rework="split", blocks=["a"]).json()
         self.assertEqual(len(split["fit"]["board"]["blocks"]), 2)
-        self.assertEqual(SMALL["kind"], "ink-quilt/sketch")

@@ -14,7 +14,6 @@ from shapely.geometry import Polygon
 from bench.pictures import compared, painted, photographed
 from inkquilt.errors import BadInput
 from inkquilt.lengths import INCH, MM, Unit
-from inkquilt.page import FORMATS
 from inkquilt.sketch import Role, Shape
 from inkquilt.sketch.geometry import CORNER_SCALE, outline
 from inkquilt.sketch.model import Size
@@ -166,6 +165,3 @@ class Files(TestCase):
         ):
             with self.subTest(name), self.assertRaises((FileFaults, BadInput)):
                 sketches_in(content, "x.zip", None, Unit.IN)
-
-    def test_the_formats_of_pages_are_all_known_to_pictures(self):
-        self.assertEqual(len({(form.width, form.height) for form in FORMATS}), len(FORMATS))
