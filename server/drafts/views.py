@@ -12,8 +12,8 @@ from rest_framework.views import APIView
 
 from inkquilt.errors import Fault
 from inkquilt.page import Page
-from inkquilt.sketch.basic import MOST_PHOTOS
 from inkquilt.sketch.draft import Draft
+from inkquilt.sketch.tidy import MARK
 from inkquilt.sketch.writing import write_sketch
 from server.common import fields
 from server.common.asked import asked_page
@@ -32,6 +32,7 @@ class DraftSerializer(serializers.Serializer):
 
     data = serializers.DictField(help_text="the sketch as in a .quilt.json file")
     guessed = serializers.ListField(child=serializers.CharField())
+    mark = serializers.FloatField(help_text="what a hand moves by, in the sketch's unit")
     board = BoardSerializer()
 
 
@@ -54,7 +55,7 @@ class SketchUploadSerializer(FormatRequestSerializer):
 class BasicRequestSerializer(FormatRequestSerializer):
     """The page and number of photos to draw basic types for."""
 
-    photos = serializers.IntegerField(min_value=1, max_value=MOST_PHOTOS, default=3)
+    photos = serializers.IntegerField(default=3)
 
 
 class BasicSerializer(serializers.Serializer):
@@ -113,6 +114,7 @@ def drafted_answer(draft: Draft) -> dict[str, Any]:
     return {
         "data": write_sketch(sketch),
         "guessed": sorted(draft.guessed),
+        "mark": MARK[sketch.unit] / sketch.unit.grains,
         "board": board(sketch.page, sketch.unit, sketch.blocks),
     }
 

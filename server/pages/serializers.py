@@ -4,7 +4,6 @@ from typing import Any
 
 from rest_framework import serializers
 
-from inkquilt.sketch.companion import MOST_PHOTOS
 from server.common import fields
 from server.common.drawing import BoardSerializer
 from server.common.serializers import FormatRequestSerializer
@@ -297,7 +296,7 @@ class ProposalSerializer(serializers.Serializer):
 class CompanionQuerySerializer(serializers.Serializer):
     """For how many photos."""
 
-    photos = serializers.IntegerField(required=False, min_value=1, max_value=MOST_PHOTOS)
+    photos = serializers.IntegerField(required=False)
 
 
 class NewCompanionSerializer(CompanionQuerySerializer):

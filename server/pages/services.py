@@ -117,15 +117,18 @@ def photos_left(page: Page) -> int:
     return min(left or slots or 1, MOST_PHOTOS)
 
 
-def companion_list(page: Page, photos: int) -> tuple[Companion, ...]:
-    """Return proposals for a page to face this one. Raises ``ApiError`` for a page that is a spread already."""
+def companion_list(page: Page, photos: int | None) -> tuple[Companion, ...]:
+    """Return proposals for a page to face this one, for so many photos or for those that are left.
+
+    Raises ``ApiError`` for a page that is a spread already.
+    """
     document = document_of(page)
     if document.page.fold is not None:
         raise ApiError("is-spread", "These are two facing pages already.", 409)
-    return companions(sketch_of(page, document), photos)
+    return companions(sketch_of(page, document), photos_left(page) if photos is None else photos)
 
 
-def make_companion(*, page: Page, key: str, photos: int) -> Page:
+def make_companion(*, page: Page, key: str, photos: int | None) -> Page:
     """Make the proposed page; what binds this page on one side binds that one on the other."""
     chosen = next((one for one in companion_list(page, photos) if one.key == key), None)
     if chosen is None:

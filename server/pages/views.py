@@ -309,8 +309,7 @@ class CompanionsView(APIView):
         page = Page.objects.visible_to(request.user).one(pk)
         asked = CompanionQuerySerializer(data=request.query_params)
         asked.is_valid(raise_exception=True)
-        left = services.photos_left(page)
-        found = services.companion_list(page, asked.validated_data.get("photos") or left)
+        found = services.companion_list(page, asked.validated_data.get("photos"))
         return Response(
             [
                 {
@@ -334,8 +333,7 @@ class CompanionsView(APIView):
         given = NewCompanionSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         wanted = given.validated_data
-        photos = wanted.get("photos") or services.photos_left(page)
-        made = services.make_companion(page=page, key=wanted["key"], photos=photos)
+        made = services.make_companion(page=page, key=wanted["key"], photos=wanted.get("photos"))
         return answer(made, status.HTTP_201_CREATED)
 
 

@@ -871,6 +871,11 @@ export interface components {
                 [key: string]: unknown;
             };
             guessed: string[];
+            /**
+             * Format: double
+             * @description what a hand moves by, in the sketch's unit
+             */
+            mark: number;
             board: components["schemas"]["Board"];
         };
         /**

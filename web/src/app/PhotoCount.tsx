@@ -1,12 +1,11 @@
 interface PhotoCountProps {
   before: string
   count: number
-  most: number
   onChange: (count: number) => void
 }
 
 /** How many photos: one less, one more. */
-export function PhotoCount({ before, count, most, onChange }: PhotoCountProps) {
+export function PhotoCount({ before, count, onChange }: PhotoCountProps) {
   return (
     <p className="draft-deeds how-many">
       <span>{before}</span>
@@ -24,7 +23,6 @@ export function PhotoCount({ before, count, most, onChange }: PhotoCountProps) {
         type="button"
         className="stitched"
         aria-label="One photo more"
-        disabled={count >= most}
         onClick={() => onChange(count + 1)}
       >
         +

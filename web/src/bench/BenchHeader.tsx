@@ -1,5 +1,5 @@
-import { useEffect } from 'react'
 import { Link } from 'react-router'
+import { useUndoKeys } from '../app/useUndoKeys'
 import type { Page } from '../api/client'
 import type { usePageWrites } from '../api/queries'
 
@@ -12,17 +12,10 @@ interface BenchHeaderProps {
 export function BenchHeader({ page, writes }: BenchHeaderProps) {
   const { mutate: undo } = writes.undo
   const { mutate: redo } = writes.redo
-  useEffect(() => {
-    const keys = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement
-      if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return
-      event.preventDefault()
-      if (event.shiftKey ? page.redo !== null : page.undo !== null)
-        (event.shiftKey ? redo : undo)(page.version)
-    }
-    window.addEventListener('keydown', keys)
-    return () => window.removeEventListener('keydown', keys)
-  }, [page, undo, redo])
+  useUndoKeys(
+    () => page.undo !== null && undo(page.version),
+    () => page.redo !== null && redo(page.version),
+  )
   return (
     <header className="bench-header">
       <Link to="/" className="brand" aria-label="Ink Quilt, to the shelf">

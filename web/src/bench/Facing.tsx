@@ -23,7 +23,7 @@ export function Facing({ page }: { page: Page }) {
           See what would go with it
         </button>
       )}
-      {open && <PhotoCount before="for" count={count} most={16} onChange={setPhotos} />}
+      {open && <PhotoCount before="for" count={count} onChange={setPhotos} />}
       {open && proposals.isPending && <Waiting words="Thinking of one" />}
       {proposals.error && <Trouble error={proposals.error} />}
       {make.error && <Trouble error={make.error} onClose={() => make.reset()} />}

@@ -24,11 +24,10 @@ const ARROWS: Record<string, [number, number]> = {
 /** The draft drawn over the picture it was read from: pieces are moved, resized and drawn by hand. */
 export function DraftBoard(props: DraftBoardProps) {
   const { draft, picture, heldId, drawing, onHold, onChange, onDrawn } = props
-  const { board } = draft
+  const { board, mark } = draft
   const svg = useRef<SVGSVGElement>(null)
   const [held, tell] = useReducer(hold, { kind: 'idle' } as Hold)
   const [pencil, setPencil] = useState<{ x: number; y: number; toX: number; toY: number } | null>(null)
-  const mark = board.unit === 'in' ? 1 / 16 : 1
   const toMark = (length: number) => String(Math.round(length / mark) * mark)
   const at = (event: { clientX: number; clientY: number }) => {
     const matrix = svg.current!.getScreenCTM()!

@@ -4,6 +4,7 @@ import Form from 'react-bootstrap/Form'
 import { useNavigate } from 'react-router'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
+import { useUndoKeys } from '../app/useUndoKeys'
 import { Waiting } from '../app/Waiting'
 import { useKeepSketch } from '../api/sketchQueries'
 import { DraftBoard } from './DraftBoard'
@@ -27,6 +28,7 @@ export function DraftTable({ start, remember, onAside }: DraftTableProps) {
   const [drawing, setDrawing] = useState(false)
   const keep = useKeepSketch()
   const navigate = useNavigate()
+  useUndoKeys(table.undo)
   const held = draft.board.blocks.find((block) => block.id === heldId)
   const name = nameOf(draft)
   const { board } = draft

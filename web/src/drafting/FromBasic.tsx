@@ -7,15 +7,13 @@ import { useBasicTypes } from '../api/sketchQueries'
 import { PageThumb } from '../board/PageThumb'
 import { nameOf } from './words'
 
-const MOST = 12
-
 /** The basic types, drawn for her page and number of photos. */
 export function FromBasic({ format, onChoose }: { format: string; onChoose: (draft: Draft) => void }) {
   const [photos, setPhotos] = useState(3)
   const types = useBasicTypes(format, photos)
   return (
     <section className="from-basic">
-      <PhotoCount before="with" count={photos} most={MOST} onChange={setPhotos} />
+      <PhotoCount before="with" count={photos} onChange={setPhotos} />
       {types.error && <Trouble error={types.error} />}
       {types.isPending && <Waiting words="Drawing them" />}
       <ul className="patches small">

@@ -20,6 +20,13 @@ const emptyRow = (number: number, role: Role): Row => ({
   bottom: '',
 })
 
+/** The lowest number that no piece has in its name. */
+const freeNumber = (rows: Row[]) => {
+  let number = 1
+  while (rows.some((row) => row.name.endsWith(` ${number}`))) number += 1
+  return number
+}
+
 /** Piece by piece as measured with a ruler: two of three each way are enough, three are checked. */
 export function FromRuler({ format, onDrawn }: { format: string; onDrawn: (draft: Draft) => void }) {
   const [rows, setRows] = useState<Row[]>([emptyRow(1, 'photo')])
@@ -111,7 +118,7 @@ export function FromRuler({ format, onDrawn }: { format: string; onDrawn: (draft
         <button
           type="button"
           className="stitched"
-          onClick={() => setRows([...rows, emptyRow(rows.length + 1, 'photo')])}
+          onClick={() => setRows([...rows, emptyRow(freeNumber(rows), 'photo')])}
         >
           One piece more
         </button>

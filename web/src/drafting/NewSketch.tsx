@@ -1,9 +1,10 @@
 import { useState } from 'react'
-import { Link, useNavigate, useParams } from 'react-router'
+import { useNavigate, useParams } from 'react-router'
+import { FormatChips } from '../app/FormatChips'
+import { Sheet } from '../app/Sheet'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { Draft } from '../api/client'
-import { useFormats } from '../api/queries'
 import { useSketchDraft } from '../api/sketchQueries'
 import { DraftTable } from './DraftTable'
 import { FromBasic } from './FromBasic'
@@ -22,7 +23,6 @@ export function NewSketch() {
   const [onTable, lay] = useState<OnTable | null>(leftOnTable)
   const [way, go] = useState<(typeof WAYS)[number]['key']>('file')
   const [format, choose] = useState('12x12')
-  const formats = useFormats()
   const put = (draft: Draft) => lay(startedWith(draft))
   if (onTable)
     return (
@@ -52,19 +52,7 @@ export function NewSketch() {
           </button>
         ))}
       </nav>
-      <div className="fit-to for-page" role="group" aria-label="The page it is drawn for">
-        <span>for a page of</span>
-        {formats.data?.map((row) => (
-          <button
-            key={row.key}
-            type="button"
-            className="stitched"
-            aria-pressed={row.key === format}
-            onClick={() => choose(row.key)}
-          >
-            {row.name}
-          </button>
-        ))}
+      <FormatChips words="for a page of" label="The page it is drawn for" chosen={format} onChoose={choose}>
         {way === 'file' && (
           <button
             type="button"
@@ -75,7 +63,7 @@ export function NewSketch() {
             I do not know
           </button>
         )}
-      </div>
+      </FormatChips>
       {way === 'file' && <FromFile format={format === 'unknown' ? null : format} onRead={lay} />}
       {way === 'basic' && <FromBasic format={format === 'unknown' ? '12x12' : format} onChoose={put} />}
       {way === 'ruler' && <FromRuler format={format === 'unknown' ? '12x12' : format} onDrawn={put} />}
@@ -100,19 +88,5 @@ export function RedrawSketch() {
         />
       )}
     </Sheet>
-  )
-}
-
-function Sheet({ title, children }: { title: string; children: React.ReactNode }) {
-  return (
-    <div className="new-sketch">
-      <header className="bench-header">
-        <Link to="/" className="brand" aria-label="Ink Quilt, to the shelf">
-          Ink Quilt
-        </Link>
-        <h1>{title}</h1>
-      </header>
-      <main>{children}</main>
-    </div>
   )
 }

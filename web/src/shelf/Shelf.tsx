@@ -1,18 +1,11 @@
+import { FormatChips } from '../app/FormatChips'
 import { Fractions } from '../app/Fractions'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { Sketch } from '../api/client'
-import {
-  useDelete,
-  useFormats,
-  useMakePage,
-  usePages,
-  useSession,
-  useSignOut,
-  useSketches,
-} from '../api/queries'
+import { useDelete, useMakePage, usePages, useSession, useSignOut, useSketches } from '../api/queries'
 import { PageThumb } from '../board/PageThumb'
 import { Everything } from './Everything'
 import { PutAside } from './PutAside'
@@ -85,7 +78,6 @@ function Pages() {
 
 function Sketches() {
   const sketches = useSketches()
-  const formats = useFormats()
   const make = useMakePage()
   const navigate = useNavigate()
   const [format, setFormat] = useState(() => localStorage.getItem(REMEMBERED) ?? 'letter')
@@ -102,20 +94,7 @@ function Sketches() {
     <section aria-labelledby="sketches-heading">
       <div className="section-head">
         <h1 id="sketches-heading">Sketches</h1>
-        <div className="fit-to" role="group" aria-label="Fit to my page">
-          <span>fit to</span>
-          {formats.data?.map((row) => (
-            <button
-              key={row.key}
-              type="button"
-              className="stitched"
-              aria-pressed={row.key === format}
-              onClick={() => choose(row.key)}
-            >
-              {row.name}
-            </button>
-          ))}
-        </div>
+        <FormatChips words="fit to" label="Fit to my page" chosen={format} onChoose={choose} />
         <Link className="btn btn-outline-primary btn-sm" to="/sketches/new">
           A new sketch
         </Link>

@@ -1,9 +1,11 @@
 import Button from 'react-bootstrap/Button'
-import { Link, useNavigate, useParams } from 'react-router'
+import { useNavigate, useParams } from 'react-router'
+import { FormatChips } from '../app/FormatChips'
 import { Fractions } from '../app/Fractions'
+import { Sheet } from '../app/Sheet'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
-import { useFormats, useMakePage } from '../api/queries'
+import { useMakePage } from '../api/queries'
 import { useSketch } from '../api/sketchQueries'
 import { PageThumb } from '../board/PageThumb'
 import { MeasureCard } from '../measures/MeasureCard'
@@ -12,65 +14,48 @@ import { MeasureCard } from '../measures/MeasureCard'
 export function SketchLook() {
   const id = Number(useParams().id)
   const sketch = useSketch(id)
-  const formats = useFormats()
   const make = useMakePage()
   const navigate = useNavigate()
   if (sketch.error) return <Trouble error={sketch.error} />
   if (!sketch.data) return <Waiting words="Fetching the sketch" />
   const { board, name } = sketch.data
   return (
-    <div className="new-sketch">
-      <header className="bench-header">
-        <Link to="/" className="brand" aria-label="Ink Quilt, to the shelf">
-          Ink Quilt
-        </Link>
-        <h1>{name}</h1>
-      </header>
-      <main className="sketch-look">
-        <section aria-label="The sketch as drawn">
-          <PageThumb board={board} size={430} label={name} />
-          <p className="hint">
-            <Fractions text={`Drawn for ${board.width_text} × ${board.height_text} ${board.unit}.`} />
-          </p>
-          <div className="fit-to" role="group" aria-label="Fit it to my page">
-            <span>fit it to</span>
-            {formats.data?.map((row) => (
-              <button
-                key={row.key}
-                type="button"
-                className="stitched"
-                disabled={make.isPending}
-                onClick={() =>
-                  make.mutate(
-                    { sketch: id, format: row.key },
-                    { onSuccess: (page) => void navigate(`/pages/${page.id}/page`) },
-                  )
-                }
-              >
-                {row.name}
-              </button>
-            ))}
-          </div>
-          {make.isPending && <Waiting words="Fitting it to your page" />}
-          {make.error && <Trouble error={make.error} onClose={() => make.reset()} />}
-          <p className="draft-deeds">
-            <Button variant="outline-primary" onClick={() => void navigate(`/sketches/${id}/redraw`)}>
-              Redraw it
-            </Button>
-            <a className="stitched" href={`/api/sketches/${id}/files/sketch.svg`} download>
-              as a drawing (SVG)
-            </a>
-            <a className="stitched" href={`/api/sketches/${id}/files/sketch.quilt.json`} download>
-              as data (JSON)
-            </a>
-          </p>
-        </section>
-        <MeasureCard
-          measured={{ kind: 'sketch', id }}
-          unit={board.unit}
-          file={`/api/sketches/${id}/files/measures.pdf`}
+    <Sheet title={name} className="sketch-look">
+      <section aria-label="The sketch as drawn">
+        <PageThumb board={board} size={430} label={name} />
+        <p className="hint">
+          <Fractions text={`Drawn for ${board.width_text} × ${board.height_text} ${board.unit}.`} />
+        </p>
+        <FormatChips
+          words="fit it to"
+          label="Fit it to my page"
+          disabled={make.isPending}
+          onChoose={(format) =>
+            make.mutate(
+              { sketch: id, format },
+              { onSuccess: (page) => void navigate(`/pages/${page.id}/page`) },
+            )
+          }
         />
-      </main>
-    </div>
+        {make.isPending && <Waiting words="Fitting it to your page" />}
+        {make.error && <Trouble error={make.error} onClose={() => make.reset()} />}
+        <p className="draft-deeds">
+          <Button variant="outline-primary" onClick={() => void navigate(`/sketches/${id}/redraw`)}>
+            Redraw it
+          </Button>
+          <a className="stitched" href={`/api/sketches/${id}/files/sketch.svg`} download>
+            as a drawing (SVG)
+          </a>
+          <a className="stitched" href={`/api/sketches/${id}/files/sketch.quilt.json`} download>
+            as data (JSON)
+          </a>
+        </p>
+      </section>
+      <MeasureCard
+        measured={{ kind: 'sketch', id }}
+        unit={board.unit}
+        file={`/api/sketches/${id}/files/measures.pdf`}
+      />
+    </Sheet>
   )
 }

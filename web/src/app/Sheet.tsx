@@ -1,0 +1,25 @@
+import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+
+/** A screen beside the bench: the way back to the shelf, a heading, and what it is about. */
+export function Sheet({
+  title,
+  className,
+  children,
+}: {
+  title: string
+  className?: string
+  children: ReactNode
+}) {
+  return (
+    <div className="new-sketch">
+      <header className="bench-header">
+        <Link to="/" className="brand" aria-label="Ink Quilt, to the shelf">
+          Ink Quilt
+        </Link>
+        <h1>{title}</h1>
+      </header>
+      <main className={className}>{children}</main>
+    </div>
+  )
+}
