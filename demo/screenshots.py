@@ -119,6 +119,7 @@ def main(folder: str) -> None:
         page.get_by_role("button", name="Own size 2 × 12 × 12 in").wait_for()
         shoot("spread")
         page.goto(f"{address}/sketches/new")
+        shoot("new-sketch")
         page.get_by_label("Sketch file").set_input_files(
             {"name": "From a magazine.jpg", "mimeType": "image/jpeg", "buffer": photographed_sketch()}
         )

@@ -115,17 +115,16 @@ class _Drawing:
         rows = min(range(1, count + 1), key=lambda rows: self._squareness(area, rows, count))
         first = len([block for block in self.blocks if block.role is Role.PHOTO])
         per_row = [count // rows + (row < count % rows) for row in range(rows)]
-        height = self._share(area.height, rows)
+        width, height = self._share(area.width, max(per_row)), self._share(area.height, rows)
+        # all of one size, and no longer than prints are; what is left lies round the group
+        size = Size(min(width, self.to_step(1.5 * height)), min(height, self.to_step(1.5 * width)))
+        top = area.y + self._half(area.height - rows * size.height - (rows - 1) * self.gap)
         for row, in_row in enumerate(per_row):
-            width = self._share(area.width, in_row)
-            # no photo is longer than prints are; what is left lies round the group
-            size = Size(min(width, self.to_step(1.5 * height)), min(height, self.to_step(1.5 * width)))
-            across = area.width - in_row * size.width - (in_row - 1) * self.gap
-            down = area.height - rows * height - (rows - 1) * self.gap + height - size.height
+            left = area.x + self._half(area.width - in_row * size.width - (in_row - 1) * self.gap)
             for column in range(in_row):
                 first += 1
-                x = area.x + self._half(across) + column * (size.width + self.gap)
-                y = area.y + self._half(down) + row * (height + self.gap)
+                x = left + column * (size.width + self.gap)
+                y = top + row * (size.height + self.gap)
                 self.add(f"photo-{first}", Role.PHOTO, _Area(x, y, size.width, size.height), 5)
 
     def _half(self, length: Grains) -> Grains:

@@ -4,6 +4,7 @@ import { Waiting } from '../app/Waiting'
 import type { FromFile as Found } from '../api/client'
 import { useKeepSketch, useReadFile } from '../api/sketchQueries'
 import { PageThumb } from '../board/PageThumb'
+import { AskewToStraight } from './AskewToStraight'
 import { startedFrom, type OnTable } from './useDraft'
 import { nameOf } from './words'
 
@@ -44,6 +45,7 @@ export function FromFile({ format, onRead }: FromFileProps) {
         onDragLeave={() => setOver(false)}
         onDrop={drop}
       >
+        <AskewToStraight />
         <strong>Lay a file here, or touch to choose one</strong>
         <span>a photograph or scan of a sketch, or of a page you admire (PNG, JPEG)</span>
         <span>a drawing (SVG), a sketch of Ink Quilt (.quilt.json), or a zip of several</span>
