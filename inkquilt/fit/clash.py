@@ -11,7 +11,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
-from typing import Final
+from typing import Final, NamedTuple
 
 from ortools.sat.python import cp_model
 
@@ -25,7 +25,7 @@ from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.relations import Edge, Lie
 
 #: What one of the many small solves for a clash may cost, in deterministic time.
-SOON: Final = 0.02
+SOON: Final = 0.01
 
 
 def find_clash(rules: Rules, budget: Budget) -> Clash | None:
@@ -160,29 +160,44 @@ _MOST_GROWTH: Final = 3
 def least_page(rules: Rules, demands: list[Demand], budget: Budget) -> ShownSum | None:
     """Return how much wider or higher the page would have to be, where both axes take part.
 
-    Print sizes tie width to height, so the demands are solved again on longer pages,
-    halving towards the shortest on which they hold; the smaller growth is shown.
+    Print sizes tie width to height, so the demands are solved again on longer pages:
+    growing by 1, 2, 4 ... grid steps until one holds them, for little is short as a
+    rule, then halving towards the shortest. The smaller growth is shown.
     """
-    grown = [shown for axis in Axis if (shown := _grown(rules, demands, axis, budget)) is not None]
-    return min(grown, key=lambda shown: shown.short_by, default=None)
+    fails, grown = 0, 1
+    while grown * rules.request.grid <= (_MOST_GROWTH - 1) * max(rules.request.page.width, rules.request.page.height):
+        for axis in Axis:
+            if _hold_on(rules, demands, axis, grown, budget):
+                return _least_growth(rules, demands, _Grown(axis, fails, grown), budget)
+        fails, grown = grown, 2 * grown
+    return None
 
 
-def _grown(rules: Rules, demands: list[Demand], axis: Axis, budget: Budget) -> ShownSum | None:
-    length, grid = _page_ends(rules, axis).length, rules.request.grid
-    fails, holds = 0, (_MOST_GROWTH - 1) * length // grid
-    if not _hold_on(rules, demands, axis, length + holds * grid, budget):
-        return None
+class _Grown(NamedTuple):
+    """On a page longer by ``holds`` steps along an axis demands hold, on one longer by ``fails`` they do not."""
+
+    axis: Axis
+    fails: int
+    holds: int
+
+
+def _least_growth(rules: Rules, demands: list[Demand], known: _Grown, budget: Budget) -> ShownSum:
+    """Halve towards the least growth on which demands hold, along the axis known to and along the other."""
+    axis, fails, holds = known
     while holds - fails > 1:
         middle = (fails + holds) // 2
-        if _hold_on(rules, demands, axis, length + middle * grid, budget):
-            holds = middle
-        else:
+        axis_of = next((a for a in (axis, axis.other) if _hold_on(rules, demands, a, middle, budget)), None)
+        if axis_of is None:
             fails = middle
-    return _needed(rules, axis, length + holds * grid, length)
+        else:
+            axis, holds = axis_of, middle
+    length = _page_ends(rules, axis).length
+    return _needed(rules, axis, length + holds * rules.request.grid, length)
 
 
-def _hold_on(rules: Rules, demands: list[Demand], axis: Axis, length: Grains, budget: Budget) -> bool:
+def _hold_on(rules: Rules, demands: list[Demand], axis: Axis, grown: int, budget: Budget) -> bool:
     page = rules.request.page
+    length = _page_ends(rules, axis).length + grown * rules.request.grid
     try:
         longer = replace(page, width=length) if axis is Axis.X else replace(page, height=length)
     except PageTooSmall:  # larger than any album

@@ -9,17 +9,15 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from ortools.sat.python import cp_model
-
 from inkquilt.fit.clash import what_forbids
 from inkquilt.fit.explain import size_text
 from inkquilt.fit.kept import InLine, Lost, SameGap, SameSize, lost_of
 from inkquilt.fit.model import Expr, FitModel
+from inkquilt.fit.proving import best_page
 from inkquilt.fit.readback import read_back
 from inkquilt.fit.request import Broken, Cost, Fit, FitRequest
 from inkquilt.fit.rules import Rules, write_rules
 from inkquilt.fit.sizes import partner_reveal
-from inkquilt.fit.solver import new_solver
 from inkquilt.fit.wishes import Wishes
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Block, Role
@@ -59,11 +57,11 @@ def _too_dear(rules: Rules, fit: Fit, lost: Lost) -> str:
     model = FitModel(rules)
     _require(model, lost)
     wishes = Wishes(model)
-    solver = new_solver(rules.request.budget)
-    if solver.solve(model.cp) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+    best = best_page(model, wishes, rules.request.budget)
+    if not best.found:
         return ": no page with it was found in the time"
-    blocks = read_back(solver, model, rules)
-    return f": else {_dearer(rules, fit, wishes.cost(solver), blocks)}"
+    blocks = read_back(best.solver, model, rules)
+    return f": else {_dearer(rules, fit, wishes.cost(best.solver), blocks)}"
 
 
 def _dearer(rules: Rules, fit: Fit, cost: Cost, blocks: tuple[Block, ...]) -> str:

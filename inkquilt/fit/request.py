@@ -86,10 +86,10 @@ class TrimLimits:
 class Budget:
     """What a solve may cost, in the solver's deterministic time: one unit is 4 to 8 s on a small machine.
 
-    The demo's sketches need 0.5 at most; what is larger stops with the best found.
+    The demo's sketches need far less; what is larger stops with the best found.
     """
 
-    deterministic_time: float = 0.4
+    deterministic_time: float = 0.55
     seed: int = 7
 
 

@@ -10,14 +10,13 @@ import time
 from collections.abc import Iterable, Iterator
 from dataclasses import replace
 
-from ortools.sat.python import cp_model
-
 from inkquilt.errors import FitNotSound
 from inkquilt.fit.check import check_fit
 from inkquilt.fit.clash import find_clash
 from inkquilt.fit.explain import changes_of, tilts_given_up
 from inkquilt.fit.kept import relations_of
 from inkquilt.fit.model import FitModel
+from inkquilt.fit.proving import FOUND, best_page
 from inkquilt.fit.readback import read_back
 from inkquilt.fit.request import Fit, FitRequest, Status, Way
 from inkquilt.fit.rules import write_rules
@@ -72,25 +71,21 @@ def _fit(sketch: Sketch, request: FitRequest, way: Way, straight: frozenset[str]
     rules = write_rules(sketch, request, way.school)
     model = FitModel(rules)
     wishes = Wishes(model)
-    solver = new_solver(request.budget)
-    outcome = solver.solve(model.cp)
-    if outcome == cp_model.INFEASIBLE:
-        return Fit(way, Status.IMPOSSIBLE, sketch, straightened=straight)
-    if outcome not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-        return Fit(way, Status.UNKNOWN, sketch, straightened=straight)
-    blocks = read_back(solver, model, rules)
+    best = best_page(model, wishes, request.budget)
+    if not best.found:
+        return Fit(way, Status.IMPOSSIBLE if best.impossible else Status.UNKNOWN, sketch, straightened=straight)
+    blocks = read_back(best.solver, model, rules)
     faults = check_fit(sketch, blocks, request, way.school)
     if faults:
         raise FitNotSound(faults)
     as_held = held(request, way)
-    cost, bound = round(solver.objective_value), round(solver.best_objective_bound)
     return Fit(
         way,
-        Status.OPTIMAL if outcome == cp_model.OPTIMAL else Status.BEST_FOUND,
+        Status.OPTIMAL if best.proven else Status.BEST_FOUND,
         sketch,
         blocks,
-        cost=wishes.cost(solver),
-        gap=(cost - bound) / max(1, abs(cost)),
+        cost=wishes.cost(best.solver),
+        gap=best.gap,
         changes=(*tilts_given_up(as_held, straight), *changes_of(rules, blocks, as_held)),
         relations=relations_of(rules, blocks),
         held=as_held,
@@ -106,7 +101,6 @@ def is_possible(request: FitRequest, way: Way) -> bool:
     sketch = drawn.sketch
     upright = straightened(sketch, frozenset().union(*tilted_stacks(sketch)))
     return any(
-        new_solver(request.budget).solve(FitModel(write_rules(one, request, way.school)).cp)
-        in (cp_model.OPTIMAL, cp_model.FEASIBLE)
+        new_solver(request.budget).solve(FitModel(write_rules(one, request, way.school)).cp) in FOUND
         for one in dict.fromkeys((sketch, upright))
     )

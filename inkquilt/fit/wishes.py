@@ -30,6 +30,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from fractions import Fraction
 from itertools import pairwise
+from math import prod
 from typing import Any
 
 from ortools.sat.python import cp_model
@@ -47,7 +48,7 @@ from inkquilt.sketch.relations import Edge, SharedLine
 
 
 @dataclass(slots=True)
-class _Stage:
+class Stage:
     """Terms of one stage and the most they can cost together."""
 
     terms: list[Expr] = field(default_factory=list)
@@ -67,8 +68,8 @@ class Wishes:
     def __init__(self, model: FitModel) -> None:
         self.model = model
         self.rules: Rules = model.rules
-        self.photos, self.moved, self.lines = _Stage(), _Stage(), _Stage()
-        self.rows, self.displacement = _Stage(), _Stage()
+        self.photos, self.moved, self.lines = Stage(), Stage(), Stage()
+        self.rows, self.displacement = Stage(), Stage()
         self.scales = dict(zip(Axis, scale_of(self.rules.sketch, self.rules.request), strict=True))
         self.near = {block.id: block for block in self.rules.request.near}
         own_page = set(self.scales.values()) == {Fraction(1)}
@@ -81,22 +82,31 @@ class Wishes:
         self._pattern_wishes()
         self._place_wishes()
         self._order_wishes()
-        self.row_weight = self.displacement.most + 1
-        self.line_weight = self.row_weight * (self.rows.most + 1)
-        self.moved_weight = self.line_weight * (self.lines.most + 1)
-        self.photo_weight = self.moved_weight * (self.moved.most + 1)
-        model.cp.minimize(
-            self.photo_weight * self.photos.total()
-            + self.moved_weight * self.moved.total()
-            + self.line_weight * self.lines.total()
-            + self.row_weight * self.rows.total()
-            + self.displacement.total()
-        )
+        #: All wishes in one sum.
+        self.whole = self.ask_for(self.stages)
+
+    @property
+    def stages(self) -> tuple[Stage, ...]:
+        """All stages, dearest first."""
+        return self.photos, self.moved, self.lines, self.rows, self.displacement
+
+    def ask_for(self, stages: tuple[Stage, ...]) -> Expr:
+        """Make one weighted sum of these stages the objective, and return it."""
+        later = prod(stage.most + 1 for stage in stages)
+        weighted: Expr = 0
+        for stage in stages:
+            later //= stage.most + 1
+            weighted = weighted + later * stage.total()
+        self.model.cp.minimize(weighted)
+        return weighted
+
+    def weight(self, stage: int) -> int:
+        """Return what one step on a stage counts in the sum of all: more than all cheaper stages can cost."""
+        return prod(later.most + 1 for later in self.stages[stage + 1 :])
 
     def cost(self, solver: cp_model.CpSolver) -> Cost:
         """Read what each stage cost in a solution, in whole numbers."""
-        stages = (self.photos, self.moved, self.lines, self.rows, self.displacement)
-        return Cost(*(int(solver.value(stage.total())) for stage in stages))
+        return Cost(*(int(solver.value(stage.total())) for stage in self.stages))
 
     def _stay_wishes(self) -> None:
         for block_id, block in self.rules.blocks.items():
