@@ -22,7 +22,7 @@ from shapely.geometry.base import BaseGeometry
 from inkquilt.fit import bounds
 from inkquilt.fit.request import FitRequest, School
 from inkquilt.lengths import MM, Grains, Unit
-from inkquilt.sketch.model import Block, Corner, Role, Shape, Sketch
+from inkquilt.sketch.model import Block, Corner, End, Role, Shape, Sketch
 
 _SAME: Final[Grains] = 127  # 1/64 in: edges this close are one
 _LAYER: Final[Grains] = 6096  # 3/4 in
@@ -392,7 +392,7 @@ def _tilted(block: Block) -> bool:
 
 
 def _hull_matters(block: Block) -> bool:
-    return _tilted(block) or block.shape in (Shape.CIRCLE, Shape.TRIANGLE)
+    return _tilted(block) or block.shape in (Shape.CIRCLE, Shape.TRIANGLE, Shape.HALF_CIRCLE, Shape.POLYGON)
 
 
 def _outline(block: Block) -> BaseGeometry:
@@ -408,8 +408,26 @@ def _outline(block: Block) -> BaseGeometry:
     if block.shape is Shape.TRIANGLE:
         opposite = list(corners)[(list(corners).index(block.corner) + 2) % 4]
         del corners[opposite]
+    hull = Polygon(corners.values())
+    if block.shape is Shape.POLYGON:
+        points = [(left + c.across * block.width / 10_000, top + c.down * block.height / 10_000) for c in block.corners]
+        hull = MultiPoint(points).convex_hull
+    if block.shape is Shape.HALF_CIRCLE:
+        hull = hull.intersection(_round_half(block))
     centre = ((left + right) / 2, (top + bottom) / 2)
-    return affinity.rotate(Polygon(corners.values()), block.turn / 100, origin=centre)
+    return affinity.rotate(hull, block.turn / 100, origin=centre)
+
+
+def _round_half(block: Block) -> BaseGeometry:
+    """An octagon whose sides touch the whole circle that a half circle is half of."""
+    centre = {
+        End.TOP: (block.x + block.width / 2, block.y),
+        End.BOTTOM: (block.x + block.width / 2, block.y + block.height),
+        End.LEFT: (block.x, block.y + block.height / 2),
+        End.RIGHT: (block.x + block.width, block.y + block.height / 2),
+    }[block.end]
+    radius = min(block.width, block.height) / math.cos(math.pi / 8)
+    return affinity.rotate(Point(centre).buffer(radius, quad_segs=2), 22.5, origin=centre)
 
 
 def _rect(block: Block) -> _Rect:

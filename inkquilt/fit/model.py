@@ -37,7 +37,7 @@ from inkquilt.fit.sizes import (
 )
 from inkquilt.lengths import Grains
 from inkquilt.page import Margins, Side
-from inkquilt.sketch.geometry import CORNER_SCALE, TRIG, Axis, is_tilted, spots, trig
+from inkquilt.sketch.geometry import CORNER_SCALE, TRIG, Axis, has_own_hull, is_tilted, leans, trig
 from inkquilt.sketch.model import Block, Role, Shape
 from inkquilt.sketch.relations import Edge, Lie
 
@@ -97,7 +97,7 @@ class FitModel:
         for difference in rules.differences:
             self._post_difference(difference)
         for block in rules.blocks.values():
-            if is_tilted(block) and block.shape is Shape.TRIANGLE:
+            if is_tilted(block) and has_own_hull(block):
                 self._post_corners_inside(block)
         for share in rules.shares:
             self._post_share(share)
@@ -391,15 +391,14 @@ class FitModel:
 
     def _corner_exprs(self, block: Block) -> list[tuple[Expr, Expr]]:
         place = self.placed[block.id]
-        cos, sin = trig(block.turn)
         centre_x = CORNER_SCALE * place.x + TRIG * place.width
         centre_y = CORNER_SCALE * place.y + TRIG * place.height
         return [
             (
-                centre_x + spot.across * cos * place.width - spot.down * sin * place.height,
-                centre_y + spot.across * sin * place.width + spot.down * cos * place.height,
+                centre_x + lean.x_wide * place.width + lean.x_high * place.height,
+                centre_y + lean.y_wide * place.width + lean.y_high * place.height,
             )
-            for spot in spots(block)
+            for lean in leans(block)
         ]
 
     def _post_corners_inside(self, block: Block) -> None:

@@ -29,7 +29,7 @@ from inkquilt.fit.sizes import (
 )
 from inkquilt.lengths import Grains, with_unit
 from inkquilt.page import Margins, Side
-from inkquilt.sketch.geometry import TRIG, Axis, Ends, is_tilted, trig
+from inkquilt.sketch.geometry import TRIG, Axis, Ends, has_own_hull, is_tilted, trig
 from inkquilt.sketch.model import Block, Role, Shape, Sketch
 from inkquilt.sketch.relations import (
     ONE_LINE,
@@ -237,7 +237,7 @@ class _Writer:
         self.margins[block.id] = margins
         demand = Demand(f"{block.name} keeps clear of the page's margin", (block.id,))
         self.clear_demands[block.id] = demand
-        if not (is_tilted(block) and block.shape is Shape.TRIANGLE):
+        if not (is_tilted(block) and has_own_hull(block)):
             for side, (axis, high) in SIDE_ENDS.items():
                 edge, page = Edge(block.id, axis, high), Edge(PAGE, axis, high)
                 before, after = (edge, page) if high else (page, edge)

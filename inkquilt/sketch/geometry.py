@@ -10,6 +10,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from enum import Enum
+from fractions import Fraction
 from typing import Final, NamedTuple
 
 from inkquilt.lengths import Grains
@@ -79,30 +80,103 @@ def is_tilted(block: Block) -> bool:
 
 
 class Spot(NamedTuple):
-    """A corner of an outline in half widths and half heights from the centre."""
+    """A corner of an unturned hull, from the centre, in ``POLYGON_PARTS`` of half the width and half the height."""
 
     across: int
     down: int
 
 
-_RECT: Final = (Spot(-1, -1), Spot(1, -1), Spot(1, 1), Spot(-1, 1))
+def _spot(across: float, down: float) -> Spot:
+    return Spot(round(across * POLYGON_PARTS), round(down * POLYGON_PARTS))
+
+
+_RECT: Final = (_spot(-1, -1), _spot(1, -1), _spot(1, 1), _spot(-1, 1))
 _OPPOSITE: Final = {
-    Corner.TOP_LEFT: Spot(1, 1),
-    Corner.TOP_RIGHT: Spot(-1, 1),
-    Corner.BOTTOM_RIGHT: Spot(-1, -1),
-    Corner.BOTTOM_LEFT: Spot(1, -1),
+    Corner.TOP_LEFT: _RECT[2],
+    Corner.TOP_RIGHT: _RECT[3],
+    Corner.BOTTOM_RIGHT: _RECT[0],
+    Corner.BOTTOM_LEFT: _RECT[1],
 }
+#: Tangent of an eighth of a half circle: where three tangents of an arc meet the box and each other.
+_EIGHTH: Final = math.tan(math.pi / 8)
+#: The hull of a half circle whose flat side is on top: six corners, five of its sides touch it.
+_HALF: Final = (
+    _spot(-1, -1), _spot(1, -1), _spot(1, 2 * _EIGHTH - 1), _spot(_EIGHTH, 1), _spot(-_EIGHTH, 1),
+    _spot(-1, 2 * _EIGHTH - 1),
+)  # fmt: skip
+_QUARTERS: Final = {End.TOP: 0, End.RIGHT: 1, End.BOTTOM: 2, End.LEFT: 3}
+
+#: Shapes whose hull is not the box they are drawn in.
+_OWN_HULL: Final = frozenset({Shape.TRIANGLE, Shape.HALF_CIRCLE, Shape.POLYGON})
+
+
+def has_own_hull(block: Block) -> bool:
+    """Tell whether straight sides other than its box's hold a block; a circle is held by its radius."""
+    return block.shape in _OWN_HULL
 
 
 def spots(block: Block) -> tuple[Spot, ...]:
-    """Return the corners of the block's hull: three of a triangle, else four.
+    """Return the corners of the block's hull, clockwise: what it is held by on the page and beside others.
 
-    A banner's notch is taken as filled; a circle, half circle or polygon counts
-    with the box it is drawn in, turned as it is.
+    A banner's notch and the dents of a polygon are taken as filled; a half circle
+    has a hull of six corners; a circle counts with its box.
     """
     if block.shape is Shape.TRIANGLE:
         return tuple(spot for spot in _RECT if spot != _OPPOSITE[block.corner])
+    if block.shape is Shape.HALF_CIRCLE:
+        return tuple(_turned(spot, _QUARTERS[block.end]) for spot in _HALF)
+    if block.shape is Shape.POLYGON:
+        return _hull([Spot(2 * c.across - POLYGON_PARTS, 2 * c.down - POLYGON_PARTS) for c in block.corners])
     return _RECT
+
+
+def _turned(spot: Spot, quarters: int) -> Spot:
+    for _ in range(quarters):
+        spot = Spot(-spot.down, spot.across)
+    return spot
+
+
+def _hull(points: list[Spot]) -> tuple[Spot, ...]:
+    """Return the convex hull, clockwise with y downward (monotone chain, Andrew 1979)."""
+    ordered = sorted(set(points))
+
+    def chain(along: list[Spot]) -> list[Spot]:
+        hull: list[Spot] = []
+        for point in along:
+            while len(hull) > 1 and _side(hull[-2], hull[-1], point) <= 0:
+                hull.pop()
+            hull.append(point)
+        return hull[:-1]
+
+    return tuple(chain(ordered) + chain(ordered[::-1]))
+
+
+def _side(a: Spot, b: Spot, c: Spot) -> int:
+    return (b.across - a.across) * (c.down - a.down) - (b.down - a.down) * (c.across - a.across)
+
+
+class Lean(NamedTuple):
+    """How a corner of the turned hull lies from the centre, in parts of ``CORNER_SCALE`` of a grain.
+
+    Its x is ``x_wide`` times the width plus ``x_high`` times the height; y likewise.
+    """
+
+    x_wide: int
+    x_high: int
+    y_wide: int
+    y_high: int
+
+
+def leans(block: Block) -> tuple[Lean, ...]:
+    """Return all corners of the turned hull as sums of its width and height, clockwise."""
+    cos, sin = trig(block.turn)
+
+    def part(of: int, factor: int) -> int:
+        return round(Fraction(of * factor, POLYGON_PARTS))
+
+    return tuple(
+        Lean(part(s.across, cos), part(-s.down, sin), part(s.across, sin), part(s.down, cos)) for s in spots(block)
+    )
 
 
 class Point(NamedTuple):
@@ -114,15 +188,14 @@ class Point(NamedTuple):
 
 def outline(block: Block) -> tuple[Point, ...]:
     """Return the corners of the turned hull, clockwise."""
-    cos, sin = trig(block.turn)
     centre_x = CORNER_SCALE * block.x + TRIG * block.width
     centre_y = CORNER_SCALE * block.y + TRIG * block.height
     return tuple(
         Point(
-            centre_x + spot.across * block.width * cos - spot.down * block.height * sin,
-            centre_y + spot.across * block.width * sin + spot.down * block.height * cos,
+            centre_x + lean.x_wide * block.width + lean.x_high * block.height,
+            centre_y + lean.y_wide * block.width + lean.y_high * block.height,
         )
-        for spot in spots(block)
+        for lean in leans(block)
     )
 
 

@@ -8,7 +8,7 @@ are given they must add up to the page, and those that do not are named with the
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from inkquilt.errors import Fault, SketchFaults
 from inkquilt.lengths import Grains, Unit, with_unit
@@ -18,7 +18,11 @@ from inkquilt.sketch.patterns import EQUAL
 
 @dataclass(frozen=True, slots=True)
 class Measured:
-    """One piece as it was measured; None for what was not. ``of`` names the piece a mat lies behind."""
+    """One piece as it was measured, as if it lay straight; None for what was not.
+
+    ``turn`` is its tilt in hundredths of a degree, ``mat`` how wide a mat shows
+    behind it on every side.
+    """
 
     name: str
     role: Role
@@ -30,8 +34,7 @@ class Measured:
     height: Grains | None = None
     bottom: Grains | None = None
     turn: int = 0
-    of: tuple[str, ...] = ()
-    paper: str | None = None
+    mat: Grains | None = None
 
 
 def measured_sketch(name: str, unit: Unit, page: Size, rows: Sequence[Measured]) -> Sketch:
@@ -41,30 +44,31 @@ def measured_sketch(name: str, unit: Unit, page: Size, rows: Sequence[Measured])
     up to the page, or come to nothing.
     """
     faults: list[Fault] = []
-    blocks = []
-    for level, row in enumerate(rows):
+    blocks: list[Block] = []
+    for row in rows:
         across = _settled(row.name, "across", page.width, unit, row.left, row.width, row.right, faults)
         down = _settled(row.name, "up and down", page.height, unit, row.top, row.height, row.bottom, faults)
         if across is None or down is None:
             continue
-        blocks.append(
-            Block(
-                row.name,
-                row.role,
-                row.shape,
-                across[0],
-                down[0],
-                across[1],
-                down[1],
-                turn=row.turn,
-                level=level,
-                of=row.of,
-                paper=row.paper,
-            )
+        piece = Block(
+            row.name, row.role, row.shape, across[0], down[0], across[1], down[1], turn=row.turn, level=len(blocks) + 1
         )
+        if row.mat is not None:
+            blocks.append(_mat_behind(piece, row.mat, {other.name for other in rows}))
+        blocks.append(piece)
     if faults:
         raise SketchFaults(faults)
     return Sketch(name, unit, page, tuple(blocks))
+
+
+def _mat_behind(piece: Block, reveal: Grains, taken: set[str]) -> Block:
+    """Return a mat that shows alike on all sides, under the piece and turned with it."""
+    name = f"{piece.id} mat"
+    while name in taken:
+        name += " too"
+    size = Size(piece.width + 2 * reveal, piece.height + 2 * reveal)
+    mat = replace(piece, id=name, role=Role.MAT, of=(piece.id,), level=piece.level - 1)
+    return mat.placed(piece.x - reveal, piece.y - reveal, size)
 
 
 def _settled(

@@ -19,7 +19,19 @@ from typing import Final, NamedTuple
 
 from inkquilt.lengths import INCH, SIXTY_FOURTH, Grains
 from inkquilt.page import Side
-from inkquilt.sketch.geometry import CORNER_SCALE, TRIG, Axis, Box, Ends, Point, box, is_tilted, outline, trig
+from inkquilt.sketch.geometry import (
+    CORNER_SCALE,
+    TRIG,
+    Axis,
+    Box,
+    Ends,
+    Point,
+    box,
+    has_own_hull,
+    is_tilted,
+    outline,
+    trig,
+)
 from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
 from inkquilt.sketch.patterns import Drawn, Lying, Patterns, read_patterns
 
@@ -373,7 +385,7 @@ class _Pairs:
 
 def has_hull(block: Block) -> bool:
     """Tell whether a block's outline is less than the upright box round it."""
-    return is_tilted(block) or block.shape in (Shape.CIRCLE, Shape.TRIANGLE)
+    return is_tilted(block) or block.shape is Shape.CIRCLE or has_own_hull(block)
 
 
 def gap_between(a: Ends, b: Ends) -> Grains:

@@ -1,5 +1,6 @@
 """What people ask for in fields of a request, as values of the core."""
 
+from decimal import Decimal, InvalidOperation
 from typing import Any
 
 from inkquilt.errors import BadInput, Fault, UnreadableLength
@@ -43,3 +44,17 @@ def asked_length(change: dict[str, Any], key: str, unit: Unit, what: str) -> Gra
         return parse_length(str(change.get(key) or ""), unit).grains
     except UnreadableLength as error:
         raise refuse(error.code, f"{what}: {error}", key) from error
+
+
+def asked_turn(change: dict[str, Any], key: str, what: str) -> int:
+    """Return a tilt a person typed in degrees clockwise, in hundredths; nothing typed is straight."""
+    typed = str(change.get(key) or "").strip().removesuffix("°").strip()
+    if not typed:
+        return 0
+    try:
+        degrees = Decimal(typed)
+    except InvalidOperation:
+        degrees = Decimal("NaN")
+    if not degrees.is_finite() or abs(degrees) > 180:
+        raise refuse("not-a-tilt", f'{what}: "{typed}" is no number of degrees. Try 5, or -7.5 for the other way.', key)
+    return round(degrees * 100) % 36_000

@@ -1,17 +1,17 @@
-"""The demo's data: a made-up scrapbooker with sketches, photos and three pages. Loading it twice changes nothing."""
+"""The demo's data: a made-up scrapbooker with sketches, photos and four pages. Loading it twice changes nothing."""
 
 import io
 import json
 from decimal import Decimal
 from pathlib import Path
-from typing import Any, Final
+from typing import Any, Final, NamedTuple
 
 from django.conf import settings
 from django.contrib.auth import get_user_model
 
 from demo.draw_photos import PHOTOS, draw
-from inkquilt.page import FORMATS
 from server.accounts.services import DEMO_USER
+from server.common.asked import asked_page
 from server.pages.models import Page
 from server.pages.services import change_page, make_page
 from server.photos.models import Photo
@@ -21,21 +21,31 @@ from server.sketches.services import add_sketch
 
 SKETCH_FILES: Final = Path(settings.BASE_DIR) / "demo" / "sketches"
 
-#: Page name: sketch, format, title, photos by slot.
-PAGES: Final[dict[str, tuple[str, str, str, dict[str, str]]]] = {
-    "First honey on the roof": (
+
+class DemoPage(NamedTuple):
+    """A page of the demo: what it is made from, and which photo lies in which slot."""
+
+    sketch: str
+    format: str
+    title: str
+    slots: dict[str, str]
+    sides: int = 1
+
+
+PAGES: Final[dict[str, DemoPage]] = {
+    "First honey on the roof": DemoPage(
         "Three on a ledge",
         "letter",
         "Rooftop honey",
         {"tall": "Roof, first light", "view-1": "The first full frame", "view-2": "Smoke and veil"},
     ),
-    "Kite day": (
+    "Kite day": DemoPage(
         "Kite tail",
         "8x8",
         "Up, up, up",
         {"lead": "All the kites", "kite-1": "Ida runs", "kite-2": "Mending the white one"},
     ),
-    "Winter lanterns": (
+    "Winter lanterns": DemoPage(
         "Five lanterns",
         "12x12",
         "By lantern light",
@@ -45,6 +55,13 @@ PAGES: Final[dict[str, tuple[str, str, str, dict[str, str]]]] = {
             "lamp-2": "Cocoa afterwards",
             "lamp-3": "Over the bridge",
         },
+    ),
+    "The whole street flies": DemoPage(
+        "Kites on two pages",
+        "letter",
+        "Wind enough",
+        {"big": "Ida runs", "wide": "All the kites", "up": "Red one, high up"},
+        sides=2,
     ),
 }
 
@@ -66,9 +83,9 @@ def load_demo() -> Any:
         if name not in photos:
             photos[name] = _add_drawn(user, name)
     known = set(Page.objects.filter(owner=user).values_list("name", flat=True))
-    for name, (sketch, key, title, slots) in PAGES.items():
+    for name, page in PAGES.items():
         if name not in known:
-            _make_page(user, name, sketches[sketch], key, title, {slot: photos[p] for slot, p in slots.items()})
+            _make_page(user, name, page, sketches[page.sketch], {slot: photos[p] for slot, p in page.slots.items()})
     return user
 
 
@@ -80,10 +97,10 @@ def _add_drawn(user: Any, name: str) -> Photo:
     return add_photo(owner=user, name=name, file=file, size=size)
 
 
-def _make_page(user: Any, name: str, sketch: Sketch, key: str, title: str, slots: dict[str, Photo]) -> None:
-    form = next(form for form in FORMATS if form.key == key)
-    page = make_page(owner=user, sketch=sketch, on=form.page(), format_key=key, name=name)
-    page = change_page(page=page, version=page.version, change={"kind": "title", "block": "title", "text": title})
+def _make_page(user: Any, name: str, page: DemoPage, sketch: Sketch, slots: dict[str, Photo]) -> None:
+    on, key = asked_page({"format": page.format, "sides": page.sides, "gap": "1/4"})
+    row = make_page(owner=user, sketch=sketch, on=on, format_key=key, name=name)
+    row = change_page(page=row, version=row.version, change={"kind": "title", "block": "title", "text": page.title})
     for slot, photo in slots.items():
         change = {"kind": "photo", "block": slot, "photo": photo.pk}
-        page = change_page(page=page, version=page.version, change=change)
+        row = change_page(page=row, version=row.version, change=change)

@@ -18,7 +18,7 @@ from inkquilt.sketch.reading import read_sketch
 from inkquilt.sketch.redraw import added, layered, removed, scaled_to, straightened, with_place, with_role, with_shape
 from inkquilt.sketch.writing import write_sketch
 from inkquilt_io.sketch_files import FromFile
-from server.common.asked import asked_length, refuse
+from server.common.asked import asked_length, asked_turn, refuse
 from server.solving.pool import solvers
 
 KINDS: Final = ("role", "shape", "place", "straighten", "remove", "add", "over", "under", "known-size")
@@ -59,8 +59,9 @@ _MEASURES: Final = ("left", "width", "right", "top", "height", "bottom")
 def _measured(row: dict[str, Any], unit: Unit) -> Measured:
     name = row["name"]
     typed = {m: asked_length(row, m, unit, f"{name}, {m}") for m in _MEASURES if str(row.get(m) or "").strip()}
-    role = Role(row["role"])
-    return Measured(name, role, Shape(row.get("shape") or "rect"), of=tuple(row.get("of") or ()), **typed)
+    mat = asked_length(row, "mat", unit, f"{name}, mat") if row.get("mat", "").strip() else None
+    turn = asked_turn(row, "tilt", f"{name}, tilt")
+    return Measured(name, Role(row["role"]), Shape(row.get("shape") or "rect"), turn=turn, mat=mat or None, **typed)
 
 
 # -- changes ---------------------------------------------------------------------------

@@ -126,4 +126,4 @@ class DemoData(TestCase):
             first = counts()
             load_demo()
         self.assertEqual(counts(), first)
-        self.assertEqual(first[:3], [9, 12, 3])
+        self.assertEqual(first[:3], [10, 12, 4])

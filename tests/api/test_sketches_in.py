@@ -72,8 +72,12 @@ class Drafts(ApiTestCase):
         answer = self.send("post", "drafts/measured/", {"format": "12x12", "rows": rows})
         self.assertEqual(answer.status_code, 400)
         self.assertIn("1 in + 4 in + 8 in = 13 in; the page is 12 in", answer.json()["detail"])
-        rows[0]["right"] = "7"
-        self.assertEqual(self.send("post", "drafts/measured/", {"format": "12x12", "rows": rows}).status_code, 200)
+        rows[0] |= {"right": "7", "tilt": "slanting"}
+        answer = self.send("post", "drafts/measured/", {"format": "12x12", "rows": rows})
+        self.assertIn('"slanting" is no number of degrees', answer.json()["detail"])
+        rows[0] |= {"tilt": "-5", "mat": "1/8"}
+        answer = self.send("post", "drafts/measured/", {"format": "12x12", "rows": rows})
+        self.assertEqual([block.get("turn") for block in answer.json()["data"]["blocks"]], [355, 355])
 
     def test_basic_types_are_drawn_for_her_page(self):
         answer = self.send("post", "drafts/basic/", {"format": "a5", "photos": 2})

@@ -77,8 +77,9 @@ class Drawing(BrowserTestCase):
         self.page.get_by_role("button", name="Draw it").click()
         expect(self.page.get_by_role("alert")).to_contain_text("= 13 in; the page is 12 in, so 1 in too much")
         self.page.get_by_label("right of piece 1").fill("7")
+        self.page.get_by_label("mat of piece 1").fill("1/8")
         self.page.get_by_role("button", name="Draw it").click()
-        expect(self.page.locator(".draft-piece")).to_have_count(1)
+        expect(self.page.locator(".draft-piece")).to_have_count(2)
 
     def test_everything_is_saved_as_one_file_and_unpacked(self):
         self.open("/sketches/new")

@@ -75,6 +75,17 @@ class Measures(TestCase):
         block = measured_sketch("x", Unit.IN, TWELVE, rows).blocks[0]
         self.assertEqual((block.x, block.width, block.y), (2 * INCH, 8 * INCH, INCH))
 
+    def test_a_matted_photo_measured_as_4_x_6_has_a_mat_of_4_1_4_x_6_1_4_tilted_with_it(self):
+        # mat = photo + 2 x reveal: common practice, no source
+        rows = [
+            Measured("mat", Role.PAPER, left=0, width=INCH, top=0, height=INCH),
+            Measured("p", Role.PHOTO, left=INCH, width=4 * INCH, top=INCH, height=6 * INCH, turn=500, mat=INCH // 8),
+        ]
+        sketch = measured_sketch("x", Unit.IN, TWELVE, rows)
+        mat = sketch.block("p mat")
+        self.assertEqual((mat.size, mat.turn, mat.of), (Size(inches("4 1/4"), inches("6 1/4")), 500, ("p",)))
+        self.assertEqual(read_sketch(write_sketch(sketch)).sketch, sketch)
+
     def test_measures_that_do_not_add_up_are_named_with_the_sum(self):
         # 1 1/2 + 8 3/4 + 2 1/2 is 3/4 more than 12: a usual slip, common practice, no source
         wrong = Measured(

@@ -153,11 +153,15 @@ class EveryFit(TestCase):
         roles = st.sampled_from(["photo", "paper", "strip", "title", "journaling", "tag", "cluster"])
         for index in range(data.draw(st.integers(1, 7))):
             turn = data.draw(st.sampled_from([0, 0, 0, 5, -12, 45]))
+            shape = data.draw(st.sampled_from(["rect", "rect", "triangle", "banner", "half-circle", "polygon"]))
+            width, height = data.draw(lengths), data.draw(lengths)
+            more = {"points": [[0.5, 0], [1, 0.5], [0.5, 1], [0, 0.5]]} if shape == "polygon" else {}
+            if shape == "half-circle":
+                height, more = width / 2, {"end": "top"}
             rows.append(
                 row(
-                    f"b{index}", data.draw(roles), data.draw(eighths), data.draw(eighths), data.draw(lengths),
-                    data.draw(lengths), level=data.draw(st.integers(0, 3)), turn=turn,
-                    shape=data.draw(st.sampled_from(["rect", "rect", "triangle", "banner"])),
+                    f"b{index}", data.draw(roles), data.draw(eighths), data.draw(eighths), width, height,
+                    level=data.draw(st.integers(0, 3)), turn=turn, shape=shape, **more,
                 )
             )  # fmt: skip
         request = FitRequest.plain(sketch_of(*rows), data.draw(st.sampled_from(FORMATS)).page())

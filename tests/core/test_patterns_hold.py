@@ -5,12 +5,14 @@ from unittest import TestCase
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from shapely.geometry import Polygon, box
 
 from inkquilt.fit import FitRequest, School, Way
 from inkquilt.fit.request import Ends, Pin, Switches
 from inkquilt.fit.solve import fit
 from inkquilt.lengths import INCH
 from inkquilt.page import FORMATS, Fold
+from inkquilt.sketch.geometry import drawn_outline
 from inkquilt.sketch.relations import read_relations
 from inkquilt.sketch.ties import ties_of
 from tests.building import PLAIN_SCHOOLS, page_of, row, sketch_of
@@ -127,6 +129,21 @@ class AskedFor(TestCase):
         _, run = fitted(rows, page_of("8", "8"), Way(School.KEEP_PHOTOS), switches=Switches(Ends.TO_THE_EDGE))
         self.assertEqual({(block.x, end(block)) for block in run.values()}, {(0, 8 * INCH)})
 
+    def test_a_tilted_piece_lies_by_its_true_outline_not_by_its_box(self):
+        diamond = [[0.5, 0], [1, 0.5], [0.5, 1], [0, 0.5]]  # turned by an eighth it is an upright square of 2 7/8 in
+        rows = [
+            row("d", "paper", -0.5, -0.5, 4, 4, turn=45, shape="polygon", points=diamond),
+            row("h", "paper", 6, 2, 4, 2, shape="half-circle", end="top"),
+            row("p", "photo", 9.5, 3.5, 2, 3),  # in the corner that the arc leaves free
+        ]
+        result, blocks = fitted(rows, page_of("12", "12"), Way(School.KEEP_PHOTOS))
+        self.assertEqual((result.cost.displacement, blocks["d"].x), (0, -INCH // 2))
+        self.assertEqual((blocks["p"].x, blocks["p"].y), (19 * INCH // 2, 7 * INCH // 2))
+        _, blocks = fitted(rows, page_of("9 1/4", "12"), Way(School.KEEP_PHOTOS))
+        half, photo = (shapely(blocks[name]) for name in "hp")
+        self.assertFalse(half.buffer(-2).intersects(photo))
+        self.assertTrue(box(*half.bounds).intersects(photo))
+
     def test_all_in_line_straightens_every_tilt(self):
         rows = [row("p", "photo", 3, 3, 3, 4, turn=7)]
         _, tilted = fitted(rows, page_of("12", "12"), Way(School.KEEP_PHOTOS))
@@ -189,3 +206,8 @@ class AskedFor(TestCase):
             self.assertTrue(end(photo) <= page.fold.at or photo.x >= page.fold.end, photo.id)
         band = next(block for block in result.blocks if block.id == "band")
         self.assertEqual((band.x, end(band)), (0, page.width))
+
+
+def shapely(block):
+    """A straight piece as it is cut."""
+    return Polygon(drawn_outline(block))

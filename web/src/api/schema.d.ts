@@ -1006,7 +1006,8 @@ export interface components {
             name: string;
             role: components["schemas"]["RoleEnum"];
             shape?: components["schemas"]["ShapeEnum"];
-            of?: string[];
+            tilt?: string;
+            mat?: string;
             left?: string;
             width?: string;
             right?: string;

@@ -6,8 +6,8 @@ import { Trouble } from '../app/Trouble'
 import { useMeasured } from '../api/sketchQueries'
 import { ROLES } from './words'
 
-const MEASURES = ['left', 'width', 'right', 'top', 'height', 'bottom'] as const
-type Row = Required<Omit<MeasuredRow, 'shape' | 'of'>>
+const MEASURES = ['left', 'width', 'right', 'top', 'height', 'bottom', 'tilt', 'mat'] as const
+type Row = Required<Omit<MeasuredRow, 'shape'>>
 
 const emptyRow = (number: number, role: Role): Row => ({
   name: `${role} ${number}`,
@@ -18,6 +18,8 @@ const emptyRow = (number: number, role: Role): Row => ({
   top: '',
   height: '',
   bottom: '',
+  tilt: '',
+  mat: '',
 })
 
 /** The lowest number that no piece has in its name. */
@@ -43,7 +45,8 @@ export function FromRuler({ format, onDrawn }: { format: string; onDrawn: (draft
     <Form className="from-ruler" onSubmit={submit}>
       <p className="hint">
         Lowest piece first. Of each piece measure two of the three across (from the left, its width, from the
-        right) and two of the three down. Give all three and the sum is checked.
+        right) and two of the three down. Give all three and the sum is checked. A tilted piece is measured as
+        if it lay straight; a mat behind a piece by the edge that shows.
       </p>
       <div className="ruler-scroll">
         <table>
@@ -57,6 +60,8 @@ export function FromRuler({ format, onDrawn }: { format: string; onDrawn: (draft
               <th scope="col">from top</th>
               <th scope="col">height</th>
               <th scope="col">from foot</th>
+              <th scope="col">tilt °</th>
+              <th scope="col">mat shows</th>
               <th />
             </tr>
           </thead>
