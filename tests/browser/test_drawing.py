@@ -32,6 +32,17 @@ class Drawing(BrowserTestCase):
         expect(pieces).to_have_count(count - 1)
         self.page.get_by_role("button", name="Undo").click()
         expect(pieces).to_have_count(count)
+        drawn_for = self.page.locator(".draft-for")
+        before = drawn_for.inner_text()
+        self.page.locator(".piece-row").first.click()
+        self.page.get_by_role("button", name="I know how wide it really is").click()
+        self.page.get_by_label("True width").fill("2")
+        self.page.keyboard.press("Enter")
+        expect(drawn_for).not_to_have_text(before)
+        self.page.get_by_role("button", name="Undo").click()
+        expect(drawn_for).to_have_text(before)
+        self.page.get_by_role("button", name="Redo").click()
+        expect(drawn_for).not_to_have_text(before)
         self.page.reload()
         expect(pieces).to_have_count(count)  # nothing is lost with the window
         self.page.get_by_label("Name").fill("From a magazine")
@@ -68,6 +79,24 @@ class Drawing(BrowserTestCase):
         moved.focus()
         self.page.keyboard.press("Delete")
         expect(self.page.locator(".draft-piece")).to_have_count(count)
+
+    def test_on_a_tablet_and_a_phone_a_piece_is_found_named_and_kept(self):
+        for width, height in ((1024, 768), (390, 780)):
+            with self.subTest(width=width):
+                self.page.set_viewport_size({"width": width, "height": height})
+                self.open("/sketches/new")
+                self.page.get_by_role("button", name="From a basic type").click()
+                self.page.get_by_role("button", name="A grid").click()
+                board = self.page.locator(".draft-board")
+                expect(board).to_be_visible()
+                self.page.locator(".draft-piece[aria-label*=photo]").first.click()
+                self.page.get_by_role("group", name="What it is").get_by_role("button", name="tag").click()
+                expect(self.page.locator(".piece-row", has_text="tag").first).to_be_visible()
+                self.assertLessEqual(board.bounding_box()["width"], width)
+                self.assertEqual(self.page.evaluate("document.documentElement.scrollWidth - innerWidth"), 0)
+                self.page.get_by_role("button", name="Keep this sketch").click()
+                expect(self.page.get_by_role("heading", name="Measure card")).to_be_visible()
+        self.assert_quiet()
 
     def test_by_ruler_sums_that_are_off_are_named_and_then_it_is_drawn(self):
         self.open("/sketches/new")

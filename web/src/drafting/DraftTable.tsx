@@ -28,7 +28,7 @@ export function DraftTable({ start, remember, onAside }: DraftTableProps) {
   const [drawing, setDrawing] = useState(false)
   const keep = useKeepSketch()
   const navigate = useNavigate()
-  useUndoKeys(table.undo)
+  useUndoKeys(table.undo, table.redo)
   const held = draft.board.blocks.find((block) => block.id === heldId)
   const name = nameOf(draft)
   const { board } = draft
@@ -75,7 +75,7 @@ export function DraftTable({ start, remember, onAside }: DraftTableProps) {
               onChange={(event) => table.rename(event.target.value)}
             />
           </Form.Group>
-          <p className="hint">
+          <p className="hint draft-for">
             <Fractions text={`Drawn for ${board.width_text} × ${board.height_text} ${board.unit}.`} />{' '}
             {table.remarks.map((remark) => (
               <Fractions key={remark} text={`${remark} `} />
@@ -87,6 +87,9 @@ export function DraftTable({ start, remember, onAside }: DraftTableProps) {
             </Button>
             <button type="button" className="stitched" disabled={!table.canUndo} onClick={table.undo}>
               Undo
+            </button>
+            <button type="button" className="stitched" disabled={!table.canRedo} onClick={table.redo}>
+              Redo
             </button>
             <button type="button" className="stitched" onClick={onAside}>
               Throw it away

@@ -5,16 +5,24 @@ import { useRedraw } from '../api/sketchQueries'
 /** What lies on the drawing table: every state it was in, and the picture it was read from. */
 export interface OnTable {
   states: Draft[]
+  /** What was undone, the last one first. */
+  undone: Draft[]
   picture: string | null
   remarks: string[]
 }
 
 const KEPT = 'ink-quilt-draft'
 
-export const startedWith = (draft: Draft): OnTable => ({ states: [draft], picture: null, remarks: [] })
+export const startedWith = (draft: Draft): OnTable => ({
+  states: [draft],
+  undone: [],
+  picture: null,
+  remarks: [],
+})
 
 export const startedFrom = (file: FromFile, draft: Draft): OnTable => ({
   states: [draft],
+  undone: [],
   picture: file.picture,
   remarks: file.remarks.map((remark) => remark.message),
 })
@@ -22,7 +30,8 @@ export const startedFrom = (file: FromFile, draft: Draft): OnTable => ({
 /** What was on the table before the window was loaded again. */
 export function leftOnTable(): OnTable | null {
   try {
-    return JSON.parse(sessionStorage.getItem(KEPT) ?? 'null') as OnTable | null
+    const left = JSON.parse(sessionStorage.getItem(KEPT) ?? 'null') as OnTable | null
+    return left && { ...left, undone: left.undone ?? [] }
   } catch {
     return null
   }
@@ -32,7 +41,17 @@ export function clearTable() {
   sessionStorage.removeItem(KEPT)
 }
 
-/** A draft under the pencil: each change goes to the server and comes back drawn; undo goes back state by state. */
+const stepBack = (now: OnTable): OnTable =>
+  now.states.length < 2
+    ? now
+    : { ...now, states: now.states.slice(0, -1), undone: [now.states[now.states.length - 1]!, ...now.undone] }
+
+const stepForward = (now: OnTable): OnTable => {
+  const [next, ...later] = now.undone
+  return next ? { ...now, states: [...now.states, next], undone: later } : now
+}
+
+/** A draft under the pencil: each change goes to the server and comes back drawn; undo goes back state by state, redo forward. */
 export function useDraft(start: OnTable, remember: boolean) {
   const [table, setTable] = useState(start)
   const redraw = useRedraw()
@@ -43,14 +62,17 @@ export function useDraft(start: OnTable, remember: boolean) {
       sessionStorage.setItem(KEPT, JSON.stringify({ ...table, states: table.states.slice(-12) }))
     } catch {
       // A picture too large to remember: the draft itself is worth more.
-      sessionStorage.setItem(KEPT, JSON.stringify({ states: [draft], picture: null, remarks: [] }))
+      sessionStorage.setItem(
+        KEPT,
+        JSON.stringify({ states: [draft], undone: [], picture: null, remarks: [] }),
+      )
     }
   }, [table, draft, remember])
   const { mutateAsync } = redraw
   const send = useCallback(
     (change: Redraw) =>
       mutateAsync({ draft, change }).then(
-        (next) => setTable((now) => ({ ...now, states: [...now.states, next] })),
+        (next) => setTable((now) => ({ ...now, states: [...now.states, next], undone: [] })),
         () => undefined,
       ),
     [draft, mutateAsync],
@@ -63,10 +85,8 @@ export function useDraft(start: OnTable, remember: boolean) {
       }),
     [],
   )
-  const undo = useCallback(
-    () => setTable((now) => (now.states.length > 1 ? { ...now, states: now.states.slice(0, -1) } : now)),
-    [],
-  )
+  const undo = useCallback(() => setTable(stepBack), [])
+  const redo = useCallback(() => setTable(stepForward), [])
   return {
     draft,
     picture: table.picture,
@@ -74,7 +94,9 @@ export function useDraft(start: OnTable, remember: boolean) {
     send,
     rename,
     undo,
+    redo,
     canUndo: table.states.length > 1,
+    canRedo: table.undone.length > 0,
     busy: redraw.isPending,
     failed: redraw.error,
     settle: redraw.reset,
