@@ -26,6 +26,7 @@ from inkquilt.lengths import INCH, MM, Grains, format_nearest
 from inkquilt.sketch import Role, Shape
 from inkquilt_io.look import INK, WHITE, Colour
 from inkquilt_io.shapes import FittedPage, Outline, Picture, walk
+from inkquilt_io.window import window_of
 
 POINTS_PER_INCH: Final = 72
 OVERLAP: Final[Grains] = INCH // 4
@@ -349,16 +350,12 @@ class _PdfCanvas:
 
 def _cropped(picture: Picture, width: float, height: float) -> ImageReader:
     """Return the part of a photo that shows, no finer than a printer prints."""
+    most = (
+        math.ceil(width / POINTS_PER_INCH * PHOTO_PIXELS_PER_INCH),
+        math.ceil(height / POINTS_PER_INCH * PHOTO_PIXELS_PER_INCH),
+    )
     with Image.open(picture.path) as image:
-        crop = picture.crop
-        left, top = float(crop.left) * image.width, float(crop.top) * image.height
-        box = (left, top, left + float(crop.width) * image.width, top + float(crop.height) * image.height)
-        most = (
-            math.ceil(width / POINTS_PER_INCH * PHOTO_PIXELS_PER_INCH),
-            math.ceil(height / POINTS_PER_INCH * PHOTO_PIXELS_PER_INCH),
-        )
-        size = (min(most[0], math.ceil(box[2] - box[0])), min(most[1], math.ceil(box[3] - box[1])))
-        part = image.convert("RGB").resize((max(1, size[0]), max(1, size[1])), Image.Resampling.LANCZOS, box=box)
+        part = window_of(image.convert("RGB"), picture.crop, most)
     return ImageReader(part)
 
 

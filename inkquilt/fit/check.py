@@ -239,6 +239,12 @@ class _Check:
             listed.add((was.width, was.height))
         if block.id in self.present:
             listed.add((self.present[block.id].width, self.present[block.id].height))
+        for term in self.request.photo_terms:
+            if term.block == block.id and term.least:
+                if block.width < term.least.width or block.height < term.least.height:
+                    yield f"{block.id} is smaller than what matters in it"
+            if term.block == block.id and term.print_size:
+                listed = {(term.print_size.width, term.print_size.height)}
         trim, grid = self.request.trim, self.request.grid
         if block.id in self.request.never_trim and (block.width, block.height) not in listed:
             yield f"{block.id} is trimmed although it must not be"

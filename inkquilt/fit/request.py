@@ -9,6 +9,7 @@ from fractions import Fraction
 from inkquilt.fit import bounds
 from inkquilt.lengths import Grains
 from inkquilt.page import Page
+from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Block, Size, Sketch
 from inkquilt.sketch.ties import AddedTie
 
@@ -108,6 +109,33 @@ class Pin:
 
 
 @dataclass(frozen=True, slots=True)
+class PhotoTerm:
+    """What the photo in a slot asks for, as it lies on the page.
+
+    Below ``least`` something that matters in it is lost; ``print_size`` is a print
+    that exists already and can only be trimmed.
+    """
+
+    block: str
+    least: Size | None = None
+    print_size: Size | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Shield:
+    """What matters in ``lower`` stays clear: at most ``covered`` in ``of`` of it along ``axis`` lies under ``upper``.
+
+    It tightens what was drawn where ``upper`` lies over one end of ``lower`` along the axis.
+    """
+
+    upper: str
+    lower: str
+    axis: Axis
+    covered: Grains
+    of: Grains
+
+
+@dataclass(frozen=True, slots=True)
 class FitRequest:
     """A sketch, the page it shall go on, and the terms.
 
@@ -115,8 +143,9 @@ class FitRequest:
     the other way than drawn; photos in ``never_trim`` keep the whole print, and
     ``leads`` names the photo that keeps its size before all others. ``untied``
     are keys of relations that are let go (see ``sketch.ties``), ``ties`` relations
-    that were added. ``near``
-    is a page that exists already: then as little of it is changed as possible.
+    that were added. ``photo_terms`` is what the photos ask for, ``shields`` keep
+    pieces off what matters in them. ``near`` is a page that exists already: then as
+    little of it is changed as possible.
     """
 
     sketch: Sketch
@@ -131,6 +160,8 @@ class FitRequest:
     untied: frozenset[str] = frozenset()
     ties: tuple[AddedTie, ...] = ()
     switches: Switches = Switches()
+    photo_terms: tuple[PhotoTerm, ...] = ()
+    shields: tuple[Shield, ...] = ()
     near: tuple[Block, ...] = ()
     budget: Budget = Budget()
 
@@ -142,6 +173,10 @@ class FitRequest:
     def pin(self, block_id: str) -> Pin:
         """Return what is settled about a block; nothing is a pin too."""
         return next((pin for pin in self.pins if pin.block == block_id), Pin(block_id))
+
+    def photo_term(self, block_id: str) -> PhotoTerm:
+        """Return what the photo in a slot asks for; nothing is an answer too."""
+        return next((term for term in self.photo_terms if term.block == block_id), PhotoTerm(block_id))
 
 
 class Status(Enum):

@@ -12,7 +12,7 @@ Each rule carries the ``Demand`` it comes from, in words a scrapbooker uses.
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 from inkquilt.fit import bounds
@@ -282,6 +282,8 @@ class _Writer:
         match sizes:
             case PrintChoice():
                 words = f"{block.name} has one of the print sizes"
+                if sizes.least is not None:
+                    words += f", at least {self.length(sizes.least.width)} × {self.length(sizes.least.height)}"
             case SizeChoice():
                 words = f"{block.name} is near the size it exists at"
             case FreeSize():
@@ -401,8 +403,21 @@ class _Writer:
             if overlap.covers and overlap.along(axis) is not Lie.SPANNING:
                 covered = min(over.high, under.high) - max(over.low, under.low)
                 words = f"{self.name(upper)} covers no more of {self.name(lower)} than drawn"
-                cover_demand = Demand(words, (upper, lower))
-                self.shares.append(Share(upper, lower, axis, overlap.along(axis), covered, under.length, cover_demand))
+                share = Share(
+                    upper, lower, axis, overlap.along(axis), covered, under.length, Demand(words, (upper, lower))
+                )
+                self.shares.append(self.shielded(share))
+
+    def shielded(self, share: Share) -> Share:
+        """Return the share that may be covered, less where something that matters is shielded."""
+        for shield in self.request.shields:
+            here = (shield.upper, shield.lower, shield.axis) == (share.upper, share.lower, share.axis)
+            tighter = shield.covered * share.of < share.covered * shield.of
+            if here and tighter and share.lie in (Lie.OVER_LOW, Lie.OVER_HIGH):
+                words = f"{self.name(share.upper)} keeps off what matters in {self.name(share.lower)}"
+                demand = Demand(words, (share.upper, share.lower))
+                return replace(share, covered=shield.covered, of=shield.of, demand=demand)
+        return share
 
     def frame_rules(self, overlap: Overlap) -> None:
         """A frame hides no more of what shows through it than its lip did in the drawing."""

@@ -110,10 +110,12 @@ class PrintChoice:
         widths = [p.whole.width for p in self.prints]
         heights = [p.whole.height for p in self.prints]
         if self.stance == 0:
-            side = min((p.smallest_square(self.grid) for p in self.prints), default=0)
-            return Range(side, max(widths, default=0)), Range(side, max(heights, default=0))
-        least_w = min((p.whole.width - p.most_across * self.grid for p in self.prints), default=0)
-        least_h = min((p.whole.height - p.most_down * self.grid for p in self.prints), default=0)
+            least_w = least_h = min((p.smallest_square(self.grid) for p in self.prints), default=0)
+        else:
+            least_w = min((p.whole.width - p.most_across * self.grid for p in self.prints), default=0)
+            least_h = min((p.whole.height - p.most_down * self.grid for p in self.prints), default=0)
+        if self.least is not None:
+            least_w, least_h = max(least_w, self.least.width), max(least_h, self.least.height)
         return Range(least_w, max(widths, default=0)), Range(least_h, max(heights, default=0))
 
 
@@ -200,9 +202,12 @@ def _print_choice(block: Block, sketch: Sketch, request: FitRequest, school: Sch
     sizes = {size for listed in request.print_sizes for size in (listed, listed.swapped())}
     if keeps:
         sizes.add(block.size)
+    term = request.photo_term(block.id)
     if (present := size_on_page(block, request)) is not None:
         sizes.add(present)
         wanted, keeps = present, True
+    if term.print_size is not None:  # it exists, and can only be trimmed
+        sizes = {term.print_size}
     stance = None if block.id in request.any_orientation else stance_of(block.size)
     if block.shape is Shape.CIRCLE:
         stance = 0
@@ -211,7 +216,15 @@ def _print_choice(block: Block, sketch: Sketch, request: FitRequest, school: Sch
         terms = replace(request, trim=TrimLimits(0, Fraction(0)))
     options = [PrintOption(size, tuple(_trim_bounds(size, terms))) for size in sorted(sizes, key=_by_area)]
     usable = tuple(option for option in options if stance is None or _can_stand(option, stance, request.grid))
-    return PrintChoice(usable, wanted, wanted if keeps else None, stance, request.grid, block.min_size)
+    least = larger_of(block.min_size, term.least)
+    return PrintChoice(usable, wanted, wanted if keeps else None, stance, request.grid, least)
+
+
+def larger_of(one: Size | None, two: Size | None) -> Size | None:
+    """Return the least size that satisfies both."""
+    if one is None or two is None:
+        return one or two
+    return Size(max(one.width, two.width), max(one.height, two.height))
 
 
 def keeps_photos(school: School) -> bool:

@@ -172,6 +172,15 @@ def closest(photo: Pixels, slot: Slot, areas: Iterable[Area]) -> Fraction:
     return max(Fraction(1), min(room, CLOSEST))
 
 
+def share_kept(area: Area, crop: Crop) -> Fraction:
+    """Return the part of an area that a crop that is not turned shows, its outline taken as its box."""
+    across = min(area.right, crop.left + crop.width) - max(area.left, crop.left)
+    down = min(area.bottom, crop.top + crop.height) - max(area.top, crop.top)
+    if area.width <= 0 or area.height <= 0:
+        return Fraction(1)
+    return max(across, Fraction(0)) * max(down, Fraction(0)) / (area.width * area.height)
+
+
 class _Window:
     """The part of a photo that a slot shows, in pixels: its size, and where its middle may be."""
 

@@ -125,7 +125,9 @@ SPECTACULAR_SETTINGS = {
         "RoleEnum": "server.common.fields.ROLE_CHOICES",
         "ShapeEnum": "server.common.fields.SHAPE_CHOICES",
         "DeletedKindEnum": "server.recovery.views.KIND_CHOICES",
-        "StanceEnum": "server.photos.views.STANCES",
+        "StanceEnum": "server.photos.serializers.STANCES",
+        "PhotoKindEnum": "server.photos.models.KIND_CHOICES",
+        "PrintKindEnum": "server.photos.serializers.PRINT_KINDS",
         "SideEnum": "server.common.fields.SIDE_CHOICES",
     },
 }

@@ -94,7 +94,7 @@ def _add_drawn(user: Any, name: str) -> Photo:
     draw(name).save(file, "JPEG", quality=88)
     size = file.tell()
     file.seek(0)
-    return add_photo(owner=user, name=name, file=file, size=size)
+    return add_photo(owner=user, name=name, file=file, size=size).photo
 
 
 def _make_page(user: Any, name: str, page: DemoPage, sketch: Sketch, slots: dict[str, Photo]) -> None:

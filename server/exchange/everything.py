@@ -1,8 +1,9 @@
 """Everything a person keeps as one zip, and such a zip restored as equal pages.
 
 The zip holds ``everything.json``, which names its parts, and the parts: sketches,
-photos as they came, and pages with every state they were in, so that undo works
-after restoring too. What was put aside is not in it.
+photos as they came but without the place they were taken at, unless that is asked
+for, and pages with every state they were in, so that undo works after restoring
+too. What was put aside is not in it.
 """
 
 import json
@@ -14,14 +15,16 @@ from typing import IO, Any, Final
 from django.db import transaction
 
 from inkquilt.errors import BadInput, CoreError, Fault
+from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
+from inkquilt_io.places import without_place
 from server.common.errors import ApiError
 from server.pages.answers import fit_answer
 from server.pages.document import PageDocument
 from server.pages.models import Page, Revision
 from server.photos import files
 from server.photos.models import Photo
-from server.photos.services import add_photo
+from server.photos.services import add_photo, add_print, describe, keep_areas
 from server.sketches.models import Sketch
 from server.sketches.services import keep_sketch
 
@@ -29,24 +32,29 @@ KIND: Final = "ink-quilt/everything"
 VERSION: Final = 1
 INDEX: Final = "everything.json"
 MOST_PARTS: Final = 20_000
+#: What is known of a photo, and of each of its areas, beside its file.
+FACTS: Final = ("kind", "wish", "irreplaceable", "print_width", "print_height", "note", "group", "looked_at")
+AREA_FACTS: Final = ("left", "top", "width", "height", "matters", "weight", "source", "accepted")
 #: One part that is not a photo, unpacked.
 MOST_PART_BYTES: Final = 64 * 1024 * 1024
 
 
-def write_everything(owner: Any, out: IO[bytes]) -> None:
-    """Write the zip of all that a person keeps."""
+def write_everything(owner: Any, out: IO[bytes], with_places: bool = False) -> None:
+    """Write the zip of all that a person keeps; photos tell where they were taken only ``with_places``."""
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
         index: dict[str, Any] = {"kind": KIND, "version": VERSION, "sketches": [], "photos": [], "pages": []}
         for sketch in Sketch.objects.visible_to(owner).order_by("id").iterator():
             file = f"sketches/{sketch.pk}.quilt.json"
             archive.writestr(file, _text(sketch.document))
             index["sketches"].append({"key": sketch.pk, "file": file})
-        for photo in Photo.objects.visible_to(owner).order_by("id").iterator():
-            if photo.original.is_file():
-                file = f"photos/{photo.pk}{photo.suffix}"
-                # photos are packed already
+        for photo in Photo.objects.visible_to(owner).prefetch_related("areas").order_by("id"):
+            file = f"photos/{photo.pk}{photo.suffix}" if photo.suffix and photo.original.is_file() else None
+            if file is not None and photo.has_place and not with_places:
+                archive.writestr(file, without_place(photo.original.read_bytes()), zipfile.ZIP_STORED)
+            elif file is not None:  # photos are packed already
                 archive.write(photo.original, file, zipfile.ZIP_STORED)
-                index["photos"].append({"key": photo.pk, "file": file, "name": photo.name})
+            if file is not None or not photo.suffix:
+                index["photos"].append({"key": photo.pk, "file": file, **_photo(photo)})
         for page in Page.objects.visible_to(owner).order_by("id").iterator():
             file = f"pages/{page.pk}.json"
             archive.writestr(file, _text(_page(page)))
@@ -56,6 +64,14 @@ def write_everything(owner: Any, out: IO[bytes]) -> None:
 
 def _text(data: Any) -> str:
     return json.dumps(data, ensure_ascii=False, indent=1)
+
+
+def _photo(photo: Photo) -> dict[str, Any]:
+    return {
+        "name": photo.name,
+        "facts": {name: getattr(photo, name) for name in FACTS},
+        "areas": [{name: getattr(area, name) for name in AREA_FACTS} for area in photo.areas.all()],
+    }
 
 
 def _page(page: Page) -> dict[str, Any]:
@@ -156,12 +172,25 @@ class _Restoring:
         self.sketches[int(row["key"])] = keep_sketch(owner=self.owner, sketch=sketch)
 
     def photo(self, row: dict[str, Any]) -> None:
-        info = self.archive.getinfo(row["file"])
-        with self.archive.open(info) as stream:
-            photo = add_photo(owner=self.owner, name=str(row["name"]), file=stream, size=info.file_size)
+        """Restore a photo; one that is there already keeps what is known of it here."""
+        facts = {name: row["facts"][name] for name in FACTS} if "facts" in row else {}
+        photo = self.from_file(row) if row["file"] is not None else self.from_size(row, facts)
         if photo.pk not in self.known:
             self.new_photos[photo.pk] = photo
+            describe(photo=photo, facts=facts)
+            keep_areas(photo=photo, rows=[{name: area[name] for name in AREA_FACTS} for area in row.get("areas", [])])
         self.photos[int(row["key"])] = photo.pk
+
+    def from_file(self, row: dict[str, Any]) -> Photo:
+        """Unpack a photo."""
+        info = self.archive.getinfo(row["file"])
+        with self.archive.open(info) as stream:
+            return add_photo(owner=self.owner, name=str(row["name"]), file=stream, size=info.file_size).photo
+
+    def from_size(self, row: dict[str, Any], facts: dict[str, Any]) -> Photo:
+        """Enter a print that has no file."""
+        size = Size(int(facts["print_width"]), int(facts["print_height"]))
+        return add_print(owner=self.owner, name=str(row["name"]), size=size, kind=facts["kind"], note=facts["note"])
 
     def page(self, row: dict[str, Any]) -> None:
         data = self.read(row["file"])

@@ -5,7 +5,7 @@ import tempfile
 from django.conf import settings
 from django.http import FileResponse
 from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import extend_schema
+from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework import serializers, status
 from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
@@ -36,11 +36,15 @@ class EverythingView(APIView):
 
     parser_classes = [MultiPartParser]
 
-    @extend_schema(operation_id="everything", responses={(200, "application/zip"): OpenApiTypes.BINARY})
+    @extend_schema(
+        operation_id="everything",
+        parameters=[OpenApiParameter("places", bool, description="leave in the photos where they were taken")],
+        responses={(200, "application/zip"): OpenApiTypes.BINARY},
+    )
     def get(self, request: Request) -> FileResponse:
         """Return them as one zip."""
         out = tempfile.TemporaryFile()  # noqa: SIM115 (the response closes it)
-        write_everything(request.user, out)
+        write_everything(request.user, out, with_places=request.query_params.get("places") == "true")
         out.seek(0)
         return FileResponse(out, as_attachment=True, filename="ink-quilt-everything.zip")
 

@@ -1,18 +1,17 @@
 """Pages and sketches as files; piece lists with a first plan of cuts; measures and how they were reckoned."""
 
 from dataclasses import dataclass
-from fractions import Fraction
 
 from inkquilt.cutting import USUAL_SHEET, PaperPlan, PieceList, pieces_of, plan_cuts
 from inkquilt.fit.ways import drawn_for
 from inkquilt.measuring import MeasureFrom, MeasureRow, Sum, measure_card, reckoned
-from inkquilt.photos import crop_to_fill
 from inkquilt.sketch.model import Size
 from inkquilt_io.shapes import FittedPage, Picture
 from server.common.errors import ApiError
+from server.pages.answers import pictures_of
 from server.pages.document import PageDocument
 from server.pages.models import Page
-from server.photos.models import Photo
+from server.pages.photos_on_page import crop_in
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch
 
@@ -37,15 +36,13 @@ def cut_list(document: PageDocument) -> CutList:
 def fitted_page(page: Page, document: PageDocument) -> FittedPage:
     """Return a page ready to be drawn into a file; a photo whose picture is gone leaves its slot empty."""
     blocks = document.blocks
-    photos = Photo.objects.visible_to(page.owner).in_bulk([placed.photo for placed in document.photos.values()])
+    photos = pictures_of(page, document)
     pictures = {}
     for block in blocks:
         placed = document.photos.get(block.id)
         photo = photos.get(placed.photo) if placed else None
         if placed and photo and photo.rendition("view").is_file():
-            look = Fraction(placed.look_x), Fraction(placed.look_y)
-            crop = crop_to_fill(photo.width, photo.height, block.size, *look)
-            pictures[block.id] = Picture(str(photo.rendition("view")), crop)
+            pictures[block.id] = Picture(str(photo.rendition("view")), crop_in(photo, block, placed))
     return FittedPage(
         page.name,
         document.page.width,

@@ -1,28 +1,30 @@
 """What the API answers about pages: documents of the core's values turned into what a bench shows."""
 
 from dataclasses import replace
-from fractions import Fraction
-from typing import Any
+from typing import Any, Final
+
+from django.db.models import QuerySet
 
 from inkquilt.fit import Way
 from inkquilt.fit.rules import relations_for
 from inkquilt.fit.ways import drawn_for, usual_ways
 from inkquilt.lengths import format_length, format_nearest, with_unit
 from inkquilt.page import Side
-from inkquilt.photos import crop_to_fill
 from inkquilt.sketch import Role
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.relations import cut_to_page
 from inkquilt.sketch.ties import added_words, ties_of
 from inkquilt.sketch.transform import oriented
 from server.common.drawing import board
-from server.pages.document import PageDocument, SlotPhoto, read_blocks, written_way
+from server.pages.document import PageDocument, read_blocks, written_way
 from server.pages.models import Page
+from server.pages.photos_on_page import cover_answers, slot_facts
 from server.photos.models import Photo
 
 
 def page_answer(page: Page, document: PageDocument) -> dict[str, Any]:
     """Return the whole bench of a page."""
+    pictures = pictures_of(page, document)
     around = {r.number: r.done for r in page.revisions.filter(number__in=(page.head, page.head + 1))}
     return {
         "id": page.pk,
@@ -41,7 +43,8 @@ def page_answer(page: Page, document: PageDocument) -> dict[str, Any]:
             for way in dict.fromkeys((*usual_ways(document.request, *held_of(document.way)), document.way))
         ],
         "fit": fit_answer(document.fit or {}, document),
-        "slots": slots_answer(document, pictures_of(page, document)),
+        "slots": slots_answer(document, pictures),
+        "covers": cover_answers(document, pictures),
         "titles": titles_answer(document),
         "left_out": [
             {"block": block.id, "name": block.name} for block in document.sketch.blocks if block.id in document.left_out
@@ -96,9 +99,14 @@ def ties_answer(document: PageDocument) -> list[dict[str, Any]]:
     return [{**row, "held": row["key"] not in document.untied} for row in (*added, *rows)]
 
 
+def with_areas(page: Page) -> QuerySet:
+    """Return the photos of a page's owner with what matters in each."""
+    return Photo.objects.visible_to(page.owner).prefetch_related("areas")
+
+
 def pictures_of(page: Page, document: PageDocument) -> dict[int, Photo]:
     """Return the photos on a page that are still there, by id."""
-    return Photo.objects.visible_to(page.owner).in_bulk([placed.photo for placed in document.photos.values()])
+    return with_areas(page).in_bulk([placed.photo for placed in document.photos.values()])
 
 
 def card_answer(page: Page, document: PageDocument, pictures: dict[int, Photo]) -> dict[str, Any]:
@@ -159,7 +167,7 @@ def fit_answer(written: dict[str, Any], document: PageDocument) -> dict[str, Any
 
 def slots_answer(document: PageDocument, pictures: dict[int, Photo]) -> list[dict[str, Any]]:
     """Return every photo slot with what shows in it on the fitted page, or on the sketch when nothing fits."""
-    fitted = {block.id: block.size for block in document.blocks}
+    fitted = {block.id: block for block in document.blocks}
     turned = cut_to_page(oriented(document.sketch, document.way.turn, document.way.mirrored))
     slots = []
     for block in turned.blocks:
@@ -167,16 +175,16 @@ def slots_answer(document: PageDocument, pictures: dict[int, Photo]) -> list[dic
             continue
         placed = document.photos.get(block.id)
         picture = pictures.get(placed.photo) if placed else None
-        size = fitted.get(block.id, block.size)
+        facts = slot_facts(document, fitted.get(block.id, block), picture, placed) if picture and placed else NO_PHOTO
         slots.append(
             {
                 "block": block.id,
                 "name": block.name,
                 "photo": picture.pk if picture else None,
                 "photo_name": picture.name if picture else None,
-                "look_x": placed.look_x if placed else 0.5,
-                "look_y": placed.look_y if placed else 0.5,
-                "crop": crop_answer(picture, size, placed) if picture and placed else None,
+                "has_file": picture is not None and bool(picture.suffix),
+                **facts,
+                "locked": placed is not None and placed.locked,
                 "missing": placed is not None and picture is None,
                 "left_out": block.id in document.left_out,
             }
@@ -184,10 +192,8 @@ def slots_answer(document: PageDocument, pictures: dict[int, Photo]) -> list[dic
     return slots
 
 
-def crop_answer(picture: Photo, size: Size, placed: SlotPhoto) -> dict[str, float]:
-    """Return what of a photo shows in a slot."""
-    crop = crop_to_fill(picture.width, picture.height, size, Fraction(placed.look_x), Fraction(placed.look_y))
-    return {name: float(getattr(crop, name)) for name in ("left", "top", "width", "height")}
+#: What is told of a slot without a photo.
+NO_PHOTO: Final[dict[str, Any]] = {"crop": None, "zoom": 1.0, "closest": 1.0, "turn": 0.0, "trims": [], "whole": ""}
 
 
 def titles_answer(document: PageDocument) -> list[dict[str, Any]]:

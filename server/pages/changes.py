@@ -10,7 +10,7 @@ from typing import Any, Final
 from inkquilt.fit import School, Variant, Way, bounds
 from inkquilt.fit.concessions import WayOut, conceded
 from inkquilt.fit.hand import Grip, pinned
-from inkquilt.fit.request import Ends, Switches
+from inkquilt.fit.request import Ends, Shield, Switches
 from inkquilt.fit.ways import drawn_for
 from inkquilt.lengths import Grains, with_unit
 from inkquilt.page import FORMATS, Side
@@ -26,6 +26,7 @@ from server.pages.document import PageDocument, SlotPhoto
 KINDS: Final = (
     "format", "way", "photo", "title", "leave-out", "bring-back", "concede", "sheet",
     "pin", "unpin", "untie", "tie", "switches", "never-trim", "leads", "least", "rework", "grid", "room",
+    "shield", "match",
 )  # fmt: skip
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]
 LONGEST_TITLE: Final = 80
@@ -153,11 +154,48 @@ def _photo(document: PageDocument, change: dict[str, Any], photos: Callable[[int
         if before is not None:
             placed[other] = SlotPhoto(before.photo)
     same = before is not None and before.photo == photo
-    look_x = change.get("look_x", before.look_x if same and before else 0.5)
-    look_y = change.get("look_y", before.look_y if same and before else 0.5)
-    placed[slot.id] = SlotPhoto(photo, look_x, look_y)
-    done = f"moved {name} in its slot" if same else f"{name} into {slot.name}"
+    placed[slot.id] = _framed(before if same and before else SlotPhoto(photo), change)
+    done = f"{name} lies another way" if same else f"{name} into {slot.name}"
     return Changed(replace(document, photos=placed), done)
+
+
+def _framed(placed: SlotPhoto, change: dict[str, Any]) -> SlotPhoto:
+    """Return a photo as it shall lie in its slot; what is not asked for stays as it is."""
+    if change.get("as_it_comes"):
+        placed = SlotPhoto(placed.photo, locked=placed.locked)
+    if "look_x" in change or "look_y" in change:
+        look_x, look_y = (change.get(name, getattr(placed, name)) for name in ("look_x", "look_y"))
+        placed = replace(placed, look_x=0.5 if look_x is None else look_x, look_y=0.5 if look_y is None else look_y)
+    if "level" in change:
+        placed = replace(placed, turn=round(change["level"] * 100))
+    return replace(placed, zoom=change.get("zoom", placed.zoom), locked=change.get("locked", placed.locked))
+
+
+def _match(document: PageDocument, change: dict[str, Any], photos: Callable[[int], str | None]) -> Changed:
+    """Put several photos into slots at once, as they come; slots that are not named become empty."""
+    placed: dict[str, SlotPhoto] = {}
+    for row in change.get("placed") or ():
+        slot = _block(document, row, Role.PHOTO)
+        if photos(row["photo"]) is None:
+            raise refuse("unknown-photo", "One of these photos is not in your box.", "photo")
+        before = document.photos.get(slot.id)
+        same = before is not None and before.photo == row["photo"]
+        placed[slot.id] = before if same and before else SlotPhoto(row["photo"])
+    if len({on.photo for on in placed.values()}) < len(placed):
+        raise refuse("photo-twice", "A photo can lie in one slot only.", "placed")
+    return Changed(replace(document, photos=placed), f"{len(placed)} photos matched to slots")
+
+
+def _shield(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Keep pieces off what matters in a photo from now on; with none named, that is taken back."""
+    slot = _block(document, change, Role.PHOTO)
+    kept = tuple(shield for shield in document.shields if shield.lower != slot.id)
+    new = []
+    for row in change.get("shields") or ():
+        upper = _block(document, {"block": row["upper"]})
+        new.append(Shield(upper.id, slot.id, Axis(row["axis"]), row["covered"], row["of"]))
+    done = f"kept off {slot.name}" if new else f"{slot.name} may be covered as drawn"
+    return Changed(replace(document, shields=(*kept, *new), pins=()), done)
 
 
 def _title(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
@@ -369,4 +407,6 @@ _APPLY: Final[dict[str, Callable[..., Changed]]] = {
     "least": _least,
     "rework": _rework,
     "room": _room,
+    "shield": _shield,
+    "match": _match,
 }

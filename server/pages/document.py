@@ -7,12 +7,14 @@ paper letters, so that nothing done to a sketch later changes a page.
 import hashlib
 import json
 from dataclasses import dataclass, field, replace
+from fractions import Fraction
 from typing import Any, Self
 
 from inkquilt.fit import bounds
-from inkquilt.fit.request import Ends, FitRequest, Pin, School, Switches, Variant, Way
+from inkquilt.fit.request import Ends, FitRequest, PhotoTerm, Pin, School, Shield, Switches, Variant, Way
 from inkquilt.lengths import Grains, Unit, json_length, read_number
 from inkquilt.page import Fold, Margins, Page, Side
+from inkquilt.photos import Framing
 from inkquilt.sketch import Block, Sketch
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Size
@@ -27,22 +29,41 @@ PINNED = ("x", "y", "width", "height")
 
 @dataclass(frozen=True, slots=True)
 class SlotPhoto:
-    """A photo in a slot, and the point of it (0 to 1) that comes to the middle."""
+    """A photo in a slot, and how it lies there: see ``Framing``. ``turn`` is in hundredths of a degree.
+
+    ``look_x`` and ``look_y`` are None until a person moved it: then what matters decides.
+    ``locked`` keeps it in its slot when photos are matched to slots.
+    """
 
     photo: int
-    look_x: float = 0.5
-    look_y: float = 0.5
+    look_x: float | None = None
+    look_y: float | None = None
+    zoom: float = 1.0
+    turn: int = 0
+    locked: bool = False
+
+    @property
+    def framing(self) -> Framing:
+        """How it lies, as the core knows it."""
+        look_x, look_y = (None if look is None else Fraction(look) for look in (self.look_x, self.look_y))
+        return Framing(look_x, look_y, Fraction(self.zoom), self.turn)
 
 
+SLOT_FACTS = ("photo", "look_x", "look_y", "zoom", "turn", "locked")
 #: What the ways to fit depend on.
 TERMS = (
     "sketch", "page", "grid", "print_sizes", "left_out", "switches", "untied", "ties", "never_trim", "leads",
+    "photo_terms", "whole_photos", "shields",
 )  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
 class PageDocument:
-    """One state of a page. ``fit`` is the chosen fit as written by the core, or one without blocks."""
+    """One state of a page. ``fit`` is the chosen fit as written by the core, or one without blocks.
+
+    ``photo_terms`` is what the photos on it ask for, ``whole_photos`` the slots of those
+    that are never trimmed: taken from the photos whenever the page is changed.
+    """
 
     sketch: Sketch
     page: Page
@@ -53,6 +74,9 @@ class PageDocument:
     way: Way
     left_out: frozenset[str] = frozenset()
     photos: dict[str, SlotPhoto] = field(default_factory=dict)
+    photo_terms: tuple[PhotoTerm, ...] = ()
+    whole_photos: frozenset[str] = frozenset()
+    shields: tuple[Shield, ...] = ()
     titles: dict[str, str] = field(default_factory=dict)
     sheets: dict[str, Size] = field(default_factory=dict)
     switches: Switches = field(default_factory=Switches)
@@ -76,11 +100,13 @@ class PageDocument:
             self.page,
             self.grid,
             self.print_sizes,
-            never_trim=self.never_trim,
+            never_trim=self.never_trim | self.whole_photos,
             leads=self.leads,
             untied=self.untied,
             ties=self.ties,
             switches=self.switches,
+            photo_terms=self.photo_terms,
+            shields=self.shields,
         )
 
     @property
@@ -161,8 +187,21 @@ class PageDocument:
                 {"block": pin.block, **{name: length(getattr(pin, name)) for name in PINNED}} for pin in self.pins
             ],
             "photos": {
-                slot: {"photo": p.photo, "look_x": p.look_x, "look_y": p.look_y} for slot, p in self.photos.items()
+                slot: {name: getattr(placed, name) for name in SLOT_FACTS} for slot, placed in self.photos.items()
             },
+            "photo_terms": [
+                {
+                    "block": term.block,
+                    "least": term.least and size(term.least),
+                    "print_size": term.print_size and size(term.print_size),
+                }
+                for term in self.photo_terms
+            ],
+            "whole_photos": sorted(self.whole_photos),
+            "shields": [
+                {"upper": s.upper, "lower": s.lower, "axis": s.axis.value, "covered": s.covered, "of": s.of}
+                for s in self.shields
+            ],
             "titles": dict(self.titles),
             "sheets": {paper: size(value) for paper, value in self.sheets.items()},
             "fit": self.fit,
@@ -204,6 +243,19 @@ class PageDocument:
             ),
             left_out=frozenset(data["left_out"]),
             photos={slot: SlotPhoto(**row) for slot, row in data["photos"].items()},
+            photo_terms=tuple(
+                PhotoTerm(
+                    row["block"],
+                    row["least"] and size(row["least"]),
+                    row["print_size"] and size(row["print_size"]),
+                )
+                for row in data.get("photo_terms") or ()
+            ),
+            whole_photos=frozenset(data.get("whole_photos") or ()),
+            shields=tuple(
+                Shield(row["upper"], row["lower"], Axis(row["axis"]), row["covered"], row["of"])
+                for row in data.get("shields") or ()
+            ),
             titles=dict(data["titles"]),
             sheets={paper: size(row) for paper, row in data["sheets"].items()},
             fit=data["fit"],

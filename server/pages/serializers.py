@@ -4,6 +4,8 @@ from typing import Any
 
 from rest_framework import serializers
 
+from inkquilt.lengths import LONGEST
+from inkquilt.photos.crop import CLOSEST, MOST_TURN
 from server.common import fields
 from server.common.drawing import BoardSerializer
 from server.common.serializers import FormatRequestSerializer
@@ -106,6 +108,7 @@ class CropSerializer(serializers.Serializer):
     top = serializers.FloatField()
     width = serializers.FloatField()
     height = serializers.FloatField()
+    turn = serializers.FloatField(help_text="degrees clockwise on the photo, about the middle of that part")
 
 
 class SlotSerializer(serializers.Serializer):
@@ -115,11 +118,37 @@ class SlotSerializer(serializers.Serializer):
     name = serializers.CharField()
     photo = serializers.IntegerField(allow_null=True)
     photo_name = serializers.CharField(allow_null=True)
-    look_x = serializers.FloatField()
-    look_y = serializers.FloatField()
+    has_file = serializers.BooleanField(help_text="false for a print entered by its size: there is no picture of it")
     crop = CropSerializer(allow_null=True)
+    zoom = serializers.FloatField(help_text="how far in: 1 is the largest part that fills the slot")
+    closest = serializers.FloatField(help_text="how far in what matters still shows whole")
+    turn = serializers.FloatField(help_text="degrees by which the photo is levelled")
+    trims = serializers.ListField(child=serializers.CharField(), help_text="what comes off a print that exists")
+    whole = serializers.CharField(allow_blank=True, help_text="the size at which it would be kept whole on a mat")
+    locked = serializers.BooleanField(help_text="stays when photos are matched to slots")
     missing = serializers.BooleanField()
     left_out = serializers.BooleanField()
+
+
+class AreaLostSerializer(serializers.Serializer):
+    """A part of a photo that matters and does not show whole: the parts hidden and cut away, by what, and where."""
+
+    hidden = serializers.FloatField()
+    cut_away = serializers.FloatField()
+    by = serializers.ListField(child=serializers.CharField())
+    left = serializers.FloatField()
+    top = serializers.FloatField()
+    width = serializers.FloatField()
+    height = serializers.FloatField()
+
+
+class CoverSerializer(serializers.Serializer):
+    """What lies over a photo: the part of its slot that is hidden, by what, and what is lost by it."""
+
+    slot = serializers.CharField()
+    hidden = serializers.FloatField()
+    by = serializers.ListField(child=serializers.CharField())
+    lost = AreaLostSerializer(many=True)
 
 
 class TitleSerializer(serializers.Serializer):
@@ -181,6 +210,7 @@ class PageSerializer(serializers.Serializer):
     ways = WaySerializer(many=True)
     fit = FitSerializer()
     slots = SlotSerializer(many=True)
+    covers = CoverSerializer(many=True)
     titles = TitleSerializer(many=True)
     left_out = LeftOutSerializer(many=True)
     pins = PinSerializer(many=True)
@@ -206,6 +236,22 @@ class NewPageSerializer(FormatRequestSerializer):
 
     sketch = serializers.IntegerField()
     name = serializers.CharField(required=False, allow_blank=True, max_length=120)
+
+
+class ShieldSerializer(serializers.Serializer):
+    """A piece that may cover so much of a photo along an axis: ``covered`` in ``of``, both whole numbers."""
+
+    upper = serializers.CharField(max_length=60)
+    axis = serializers.ChoiceField(["x", "y"])
+    covered = serializers.IntegerField(min_value=0, max_value=LONGEST)
+    of = serializers.IntegerField(min_value=1, max_value=LONGEST)
+
+
+class PlacedSerializer(serializers.Serializer):
+    """A photo for a slot."""
+
+    block = serializers.CharField(max_length=60)
+    photo = serializers.IntegerField()
 
 
 class ChangeSerializer(FormatRequestSerializer):
@@ -243,6 +289,12 @@ class ChangeSerializer(FormatRequestSerializer):
     photo = serializers.IntegerField(required=False, allow_null=True)
     look_x = serializers.FloatField(required=False, min_value=0, max_value=1)
     look_y = serializers.FloatField(required=False, min_value=0, max_value=1)
+    zoom = serializers.FloatField(required=False, min_value=1, max_value=float(CLOSEST))
+    level = serializers.FloatField(required=False, min_value=-MOST_TURN / 100, max_value=MOST_TURN / 100)
+    locked = serializers.BooleanField(required=False)
+    as_it_comes = serializers.BooleanField(required=False)
+    shields = ShieldSerializer(many=True, required=False, max_length=20)
+    placed = PlacedSerializer(many=True, required=False, max_length=60)
     text = serializers.CharField(required=False, allow_blank=True, max_length=4 * LONGEST_TITLE)
     paper = serializers.CharField(required=False, max_length=20)
     leave_out = serializers.ListField(child=serializers.CharField(max_length=60), required=False, max_length=200)

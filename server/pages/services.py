@@ -24,12 +24,13 @@ from server.pages.changes import apply_change
 from server.pages.document import PageDocument, page_as_sketch
 from server.pages.fits import first_that_fits, fit_of, refitted
 from server.pages.models import Page, Revision
+from server.pages.photos_on_page import keeps_terms, with_photo_terms
 from server.photos.models import Photo
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch, keep_sketch
 
 #: Changes that leave every block where it is.
-KEEPS_FIT = frozenset({"photo", "title", "sheet", "unpin"})
+KEEPS_FIT = frozenset({"photo", "match", "title", "sheet", "unpin"})
 #: Changes after which the page as it lies is fitted again with as little change as possible.
 REFITS = frozenset({"pin"})
 
@@ -160,15 +161,31 @@ def change_page(*, page: Page, version: int, change: dict[str, Any]) -> Page:
     changed = apply_change(
         document_of(page), change, lambda pk: photos.filter(pk=pk).values_list("name", flat=True).first()
     )
-    document = changed.document
+    document = _with_photos(page, changed.document)
     if change["kind"] in REFITS or (document.pins and change["kind"] in ("untie", "tie")):
         document = replace(document, fit=refitted(page, document))
     elif change["kind"] == "way":
         document = replace(document, fit=fit_of(page, document, document.way))
-    elif change["kind"] not in KEEPS_FIT:
-        way, worked_out = first_that_fits(document)
-        document = replace(document, way=way, fit=worked_out)
+    elif change["kind"] not in KEEPS_FIT or (document.blocks and not keeps_terms(document)):
+        document = _fitted(document)
     return _keep(page, version, document, changed.done)
+
+
+def _with_photos(page: Page, document: PageDocument) -> PageDocument:
+    """Return the document with what its photos ask for, as they are now."""
+    photos = Photo.objects.visible_to(page.owner).prefetch_related("areas")
+    return with_photo_terms(document, photos.in_bulk([placed.photo for placed in document.photos.values()]))
+
+
+def _fitted(document: PageDocument) -> PageDocument:
+    """Return the document fitted; where what its photos ask for forbids it, as if they asked for nothing."""
+    way, worked_out = first_that_fits(document)
+    if not worked_out["blocks"] and (document.photo_terms or document.whole_photos):
+        loose = replace(document, photo_terms=(), whole_photos=frozenset())
+        loose_way, loosely = first_that_fits(loose)
+        if loosely["blocks"]:
+            return replace(loose, way=loose_way, fit=loosely)
+    return replace(document, way=way, fit=worked_out)
 
 
 def finish_fit(*, page: Page, version: int) -> Page:

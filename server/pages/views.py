@@ -111,7 +111,7 @@ class PagesView(APIView):
         rows = paging.paginate_queryset(Page.objects.visible_to(request.user), request, self)
         documents = services.documents_of(rows)
         placed = {slot.photo for document in documents.values() for slot in document.photos.values()}
-        pictures = Photo.objects.visible_to(request.user).in_bulk(placed)
+        pictures = Photo.objects.visible_to(request.user).prefetch_related("areas").in_bulk(placed)
         return paging.get_paginated_response([card_answer(row, documents[row.pk], pictures) for row in rows])
 
     @extend_schema(

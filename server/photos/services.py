@@ -1,37 +1,127 @@
 """What can be done with photos."""
 
-from typing import IO, Any
+from collections.abc import Sequence
+from datetime import UTC
+from typing import IO, Any, NamedTuple
+from uuid import uuid4
 
-from django.db import DatabaseError, transaction
+from django.db import DatabaseError, IntegrityError, transaction
 
+from inkquilt.sketch.model import Size
+from inkquilt_io.looking import Proposal
 from server.photos import files
-from server.photos.models import Photo
+from server.photos.models import PARTS, FocalArea, Photo
+from server.solving.pool import solvers
 
 
-def add_photo(*, owner: Any, name: str, file: IO[bytes], size: int) -> Photo:
-    """Keep a photo; the same picture again gives the one that is there.
+class Added(NamedTuple):
+    """A photo that was kept, or the one that was there already."""
+
+    photo: Photo
+    known: bool
+
+
+def add_photo(*, owner: Any, name: str, file: IO[bytes], size: int) -> Added:
+    """Keep a photo; the same file again gives the one that is there.
 
     Raises ``ApiError`` for what is no photo; then nothing is kept.
     """
-    stored = files.store(file, size)
-    known = Photo.objects.visible_to(owner).filter(digest=stored.digest).first()
+    known = _known(owner, files.digest_of(file)) if size else None
     if known is not None:
-        files.remove(stored.folder)
-        return known
+        return Added(known, True)
+    stored = files.store(file, size)
+    facts = stored.facts
     try:
         with transaction.atomic():
-            return Photo.objects.create(
-                owner=owner,
-                name=name[:200] or "Photo",
-                folder=stored.folder,
-                suffix=stored.suffix,
-                width=stored.width,
-                height=stored.height,
-                digest=stored.digest,
-            )
+            known = _known(owner, stored.digest)  # sent twice at the same time
+            if known is None:
+                row = Photo.objects.create(
+                    owner=owner,
+                    name=name[:200] or "Photo",
+                    folder=stored.folder,
+                    suffix=facts.suffix,
+                    width=facts.width,
+                    height=facts.height,
+                    digest=stored.digest,
+                    taken=facts.taken and facts.taken.replace(tzinfo=UTC),
+                    has_place=facts.has_place,
+                )
+                return Added(row, False)
     except DatabaseError:
         files.remove(stored.folder)
         raise
+    files.remove(stored.folder)
+    return Added(known, True)
+
+
+def _known(owner: Any, digest: str) -> Photo | None:
+    return Photo.objects.visible_to(owner).filter(digest=digest).first()
+
+
+def add_print(*, owner: Any, name: str, size: Size, kind: str, note: str) -> Photo:
+    """Enter a print or document that exists, by its size, without a file."""
+    return Photo.objects.create(
+        owner=owner,
+        name=name[:200],
+        folder=uuid4().hex,
+        width=size.width,
+        height=size.height,
+        print_width=size.width,
+        print_height=size.height,
+        kind=kind,
+        note=note,
+        looked_at=True,
+    )
+
+
+def describe(*, photo: Photo, facts: dict[str, Any]) -> Photo:
+    """Change what is known of a photo."""
+    for name, value in facts.items():
+        setattr(photo, name, value)
+    photo.save(update_fields=list(facts))
+    return photo
+
+
+def mark_areas(*, photo: Photo, areas: Sequence[dict[str, Any]]) -> Photo:
+    """Put these areas in place of all there are; places from 0 to 1."""
+    keep_areas(photo=photo, rows=[{**area, **_places(area)} for area in areas])
+    return Photo.objects.prefetch_related("areas").get(pk=photo.pk)
+
+
+def keep_areas(*, photo: Photo, rows: Sequence[dict[str, Any]]) -> None:
+    """Put these areas in place of all there are; places in whole parts. Raises ``ValueError`` for one off the photo."""
+    areas = [FocalArea(photo=photo, **row) for row in rows]
+    try:
+        with transaction.atomic():
+            photo.areas.all().delete()
+            FocalArea.objects.bulk_create(areas)
+    except IntegrityError as error:
+        raise ValueError("an area does not lie on its photo") from error
+
+
+def _places(area: dict[str, Any]) -> dict[str, int]:
+    """Return an area in whole parts, on the photo and never less than one part."""
+    left, top = (min(round(area[name] * PARTS), PARTS - 1) for name in ("left", "top"))
+    width = max(1, min(round(area["width"] * PARTS), PARTS - left))
+    height = max(1, min(round(area["height"] * PARTS), PARTS - top))
+    return {"left": left, "top": top, "width": width, "height": height}
+
+
+def look_at(*, photo: Photo) -> Photo:
+    """Look for what matters on a photo, once; what is found is proposed and counts only when accepted."""
+    if not photo.looked_at and photo.suffix and photo.rendition("view").is_file():
+        found: list[Proposal] = solvers().run("look_for_areas", photo.rendition("view"))
+        rows = [_proposed(photo, proposal) for proposal in found]
+        with transaction.atomic():
+            if Photo.objects.filter(pk=photo.pk, looked_at=False).update(looked_at=True):
+                FocalArea.objects.bulk_create(rows)
+    return Photo.objects.prefetch_related("areas").get(pk=photo.pk)
+
+
+def _proposed(photo: Photo, proposal: Proposal) -> FocalArea:
+    area = proposal.area
+    places = {name: int(getattr(area, name) * PARTS) for name in ("left", "top", "width", "height")}
+    return FocalArea(photo=photo, **places, weight=area.weight, source=proposal.sign.value, accepted=False)
 
 
 def purge_photos() -> int:

@@ -2,10 +2,13 @@
 
 from django.urls import path, re_path
 
-from server.photos.views import PhotosView, PhotoView, PictureView
+from server.photos.views import AreasView, LookView, PhotosView, PhotoView, PictureView, PrintsView
 
 urlpatterns = [
     path("photos/", PhotosView.as_view()),
+    path("photos/prints/", PrintsView.as_view()),
     path("photos/<int:pk>/", PhotoView.as_view()),
+    path("photos/<int:pk>/areas/", AreasView.as_view()),
+    path("photos/<int:pk>/look/", LookView.as_view()),
     re_path(r"^photos/(?P<pk>\d{1,15})/(?P<kind>view|thumb)/$", PictureView.as_view()),
 ]

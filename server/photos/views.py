@@ -1,49 +1,44 @@
-"""The photo tray, and the pictures themselves, for their owner only."""
+"""The photo box, and the pictures themselves, for their owner only."""
 
 from pathlib import Path
+from typing import Any
 
 from django.conf import settings
+from django.db.models import QuerySet
 from django.http import FileResponse, Http404
 from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import extend_schema, extend_schema_field
-from rest_framework import serializers, status
+from drf_spectacular.utils import extend_schema
+from rest_framework import status
 from rest_framework.parsers import BaseParser, MultiPartParser
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from inkquilt.lengths import INCH, Grains, Unit
+from inkquilt.sketch.model import Size
+from server.common.asked import asked_length, refuse
 from server.common.errors import ApiError
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
+from server.photos import services
 from server.photos.models import Photo
-from server.photos.services import add_photo
+from server.photos.serializers import (
+    AddedPhotoSerializer,
+    AreasSerializer,
+    DescribeSerializer,
+    NewPrintSerializer,
+    PhotoSerializer,
+    UploadSerializer,
+)
 
 #: Room for the form around the file itself.
 FORM_BYTES = 64 * 1024
-STANCES = [(stance, stance) for stance in ("upright", "landscape", "square")]
+#: Nobody lays a print larger than this on a page.
+LARGEST_PRINT: Grains = 40 * INCH
 
 
-class PhotoSerializer(serializers.ModelSerializer):
-    """A photo of the tray. ``stance`` says how it stands."""
-
-    stance = serializers.SerializerMethodField()
-
-    class Meta:
-        model = Photo
-        fields = ["id", "name", "width", "height", "stance"]
-
-    @extend_schema_field(serializers.ChoiceField(STANCES))
-    def get_stance(self, photo: Photo) -> str:
-        """Tell upright, landscape or square."""
-        if photo.width == photo.height:
-            return "square"
-        return "upright" if photo.height > photo.width else "landscape"
-
-
-class UploadSerializer(serializers.Serializer):
-    """One photo file."""
-
-    file = serializers.FileField()
+def _photos(request: Request) -> QuerySet:
+    return Photo.objects.visible_to(request.user).prefetch_related("areas")
 
 
 class PhotosView(APIView):
@@ -59,13 +54,13 @@ class PhotosView(APIView):
     def get(self, request: Request) -> Response:
         """List them in the order they were added."""
         paging = ListPaging()
-        rows = paging.paginate_queryset(Photo.objects.visible_to(request.user), request, self)
+        rows = paging.paginate_queryset(_photos(request), request, self)
         return paging.get_paginated_response(PhotoSerializer(rows, many=True).data)
 
     @extend_schema(
         operation_id="add_photo",
         request={"multipart/form-data": UploadSerializer},
-        responses={201: PhotoSerializer, 400: ErrorSerializer, 413: ErrorSerializer},
+        responses={201: AddedPhotoSerializer, 400: ErrorSerializer, 413: ErrorSerializer},
     )
     def post(self, request: Request) -> Response:
         """Add one."""
@@ -75,18 +70,94 @@ class PhotosView(APIView):
         file = request.FILES.get("file")
         if file is None:
             raise ApiError("no-file", "No photo came with this.")
-        photo = add_photo(owner=request.user, name=Path(file.name or "").stem, file=file, size=file.size)
+        name = Path(file.name or "").stem
+        photo, known = services.add_photo(owner=request.user, name=name, file=file, size=file.size)
+        told = AddedPhotoSerializer(photo, context={"known": known})
+        return Response(told.data, status=status.HTTP_201_CREATED)
+
+
+class PrintsView(APIView):
+    """Prints and documents that exist, entered by their size."""
+
+    @extend_schema(
+        operation_id="add_print", request=NewPrintSerializer, responses={201: PhotoSerializer, 400: ErrorSerializer}
+    )
+    def post(self, request: Request) -> Response:
+        """Enter one."""
+        given = NewPrintSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        asked = given.validated_data
+        photo = services.add_print(
+            owner=request.user,
+            name=asked["name"],
+            size=asked_print(asked, "width", "height"),
+            kind=asked["kind"],
+            note=asked["note"],
+        )
         return Response(PhotoSerializer(photo).data, status=status.HTTP_201_CREATED)
+
+
+def asked_print(asked: dict[str, Any], width: str, height: str) -> Size:
+    """Return the size of a print as it was typed."""
+    size = Size(*(asked_length(asked, key, Unit.IN, f"The print's {key.split('_')[-1]}") for key in (width, height)))
+    if not (0 < size.width <= LARGEST_PRINT and 0 < size.height <= LARGEST_PRINT):
+        raise refuse("print-size", "A print is more than nothing and at most 40 in long.", width)
+    return size
 
 
 class PhotoView(APIView):
     """One photo."""
+
+    @extend_schema(
+        operation_id="describe_photo",
+        request=DescribeSerializer,
+        responses={200: PhotoSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def patch(self, request: Request, pk: int) -> Response:
+        """Change what is known of it."""
+        photo = _photos(request).one(pk)  # type: ignore[attr-defined]  # of our own query set
+        given = DescribeSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        facts = dict(given.validated_data)
+        if "print_width" in facts or "print_height" in facts:
+            width, height = facts.pop("print_width", ""), facts.pop("print_height", "")
+            size = None
+            if width.strip() or height.strip():
+                size = asked_print({"width": width, "height": height}, "width", "height")
+            facts |= {"print_width": size and size.width, "print_height": size and size.height}
+        return Response(PhotoSerializer(services.describe(photo=photo, facts=facts)).data)
 
     @extend_schema(operation_id="delete_photo", responses={204: None, 404: ErrorSerializer})
     def delete(self, request: Request, pk: int) -> Response:
         """Put it aside; pages keep its place until it comes back."""
         Photo.objects.visible_to(request.user).one(pk).delete_softly()
         return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class AreasView(APIView):
+    """What matters on a photo."""
+
+    @extend_schema(
+        operation_id="mark_areas",
+        request=AreasSerializer,
+        responses={200: PhotoSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def put(self, request: Request, pk: int) -> Response:
+        """Say which parts matter and which may be covered."""
+        photo = Photo.objects.visible_to(request.user).one(pk)
+        given = AreasSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        return Response(PhotoSerializer(services.mark_areas(photo=photo, areas=given.validated_data["areas"])).data)
+
+
+class LookView(APIView):
+    """Proposals of what matters on a photo."""
+
+    @extend_schema(operation_id="look_at_photo", request=None, responses={200: PhotoSerializer, 404: ErrorSerializer})
+    def post(self, request: Request, pk: int) -> Response:
+        """Look for faces and what draws the eye, the first time; what is proposed waits to be accepted."""
+        photo = Photo.objects.visible_to(request.user).one(pk)
+        return Response(PhotoSerializer(services.look_at(photo=photo)).data)
 
 
 class PictureView(APIView):

@@ -5,6 +5,7 @@ from, so that each of them starts with the solver ready.
 """
 
 from multiprocessing.connection import Connection
+from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
 from inkquilt.fit.proposals import proposals
@@ -15,16 +16,35 @@ from inkquilt.lengths import Unit
 from inkquilt.sketch.model import Size
 
 if TYPE_CHECKING:
+    from inkquilt_io.looking import Proposal
+    from inkquilt_io.photo_files import PhotoFacts
     from inkquilt_io.sketch_files import FromFile
 
-__all__ = ["fit", "is_possible", "proposals", "serve", "sketches_in", "ways_out", "with_reasons"]
+__all__ = [
+    "fit", "is_possible", "look_for_areas", "proposals", "read_photo", "serve", "sketches_in", "ways_out",
+    "with_reasons",
+]  # fmt: skip
 
 
 def sketches_in(content: bytes, file: str, page: Size | None, unit: Unit) -> list["FromFile"]:
-    """Read the sketches in a file; what reads pictures is large and loaded only here, when it is needed."""
+    """Read the sketches in a file; what reads pictures is large and loaded only when it is needed."""
     from inkquilt_io.sketch_files import sketches_in as read
 
     return read(content, file, page, unit)
+
+
+def read_photo(path: Path, folder: Path, most_pixels: int) -> "PhotoFacts":
+    """Read a photo file and make its smaller pictures."""
+    from inkquilt_io.photo_files import read_photo as read
+
+    return read(path, folder, most_pixels)
+
+
+def look_for_areas(path: Path) -> "list[Proposal]":
+    """Look for what matters on a photo."""
+    from inkquilt_io.looking import look_for_areas as look
+
+    return look(path)
 
 
 def serve(connection: Connection) -> None:

@@ -58,7 +58,7 @@ class ApiTestCase(TestCase):
 
     def add_photo(self, owner: Any = None, colour: str = "teal") -> Any:
         content = picture(colour=colour)
-        return add_photo(owner=owner or self.ida, name=colour, file=io.BytesIO(content), size=len(content))
+        return add_photo(owner=owner or self.ida, name=colour, file=io.BytesIO(content), size=len(content)).photo
 
     def change(self, page_id: int, version: int, **change: Any) -> Any:
         return self.send("post", f"pages/{page_id}/changes/", {"version": version, "change": change})

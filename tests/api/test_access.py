@@ -112,5 +112,5 @@ class Ownership(ApiTestCase):
         for _ in range(3):
             page = self.add_page()
             self.change(page.pk, 1, kind="photo", block="p", photo=photo.pk)
-        with self.assertNumQueries(6):  # session, user, count, pages, revisions, photos
+        with self.assertNumQueries(7):  # session, user, count, pages, revisions, photos, what matters
             self.send("get", "pages/")

@@ -46,7 +46,8 @@ class Photos(ApiTestCase):
         Image.new("RGBA", (30, 30), (200, 0, 0, 0)).save(out, "PNG")
         first = self.upload(out.getvalue(), "clear.png").json()
         again = self.upload(out.getvalue(), "other name.png").json()
-        self.assertEqual(first, again)
+        self.assertEqual((first["id"], first["known"]), (again["id"], False))
+        self.assertTrue(again["known"])
         self.assertEqual(first["stance"], "square")
 
     def test_what_is_no_photo_is_refused_and_leaves_nothing_behind(self):
@@ -79,6 +80,6 @@ class Photos(ApiTestCase):
 
     def test_a_full_disk_keeps_nothing_half(self):
         before = self.folders()
-        with mock.patch("server.photos.files._keep_original", side_effect=OSError("no space left")):
+        with mock.patch("server.photos.files._keep", side_effect=OSError("no space left")):
             self.assertEqual(self.upload(picture()).status_code, 507)
         self.assertEqual((self.folders(), Photo.objects.count()), (before, 0))

@@ -94,7 +94,7 @@ class BrowserTestCase(StaticLiveServerTestCase):
 
     def add_photo(self, name: str, index: int) -> Any:
         content = picture(600, 400 + 100 * index, colour=f"hsl({index * 70}, 40%, 50%)")
-        return add_photo(owner=self.user, name=name, file=io.BytesIO(content), size=len(content))
+        return add_photo(owner=self.user, name=name, file=io.BytesIO(content), size=len(content)).photo
 
     def drag(self, source: Locator, target: Locator) -> None:
         """Drag by mouse from the middle of one thing to the middle of another."""

@@ -433,7 +433,8 @@ export interface paths {
         delete: operations["delete_photo"];
         options?: never;
         head?: never;
-        patch?: never;
+        /** @description Change what is known of it. */
+        patch: operations["describe_photo"];
         trace?: never;
     };
     "/api/photos/{id}/{kind}/": {
@@ -447,6 +448,57 @@ export interface paths {
         get: operations["picture"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{id}/areas/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Say which parts matter and which may be covered. */
+        put: operations["mark_areas"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{id}/look/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Look for faces and what draws the eye, the first time; what is proposed waits to be accepted. */
+        post: operations["look_at_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/prints/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Enter one. */
+        post: operations["add_print"];
         delete?: never;
         options?: never;
         head?: never;
@@ -580,6 +632,103 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description A photo just added; ``known`` when the same file was there already. */
+        AddedPhoto: {
+            readonly id: number;
+            name: string;
+            /**
+             * Format: int64
+             * @description pixels, upright; grains of a print without a file
+             */
+            width: number;
+            /**
+             * Format: int64
+             * @description pixels, upright; grains of a print without a file
+             */
+            height: number;
+            readonly stance: components["schemas"]["StanceEnum"];
+            /** @description Tell whether there is a picture of it. */
+            readonly has_file: boolean;
+            kind?: components["schemas"]["PhotoKindEnum"];
+            wish?: components["schemas"]["WishEnum"] | components["schemas"]["BlankEnum"];
+            /** @description copy it before it is cut */
+            irreplaceable?: boolean;
+            /** @description Return the size of the print that exists, or nothing. */
+            readonly print_size: string;
+            note?: string;
+            /** @description photos of one group belong together */
+            group?: string;
+            /**
+             * Format: date-time
+             * @description by the camera's clock, kept as UTC
+             */
+            taken?: string | null;
+            /** @description the file tells where it was taken */
+            has_place?: boolean;
+            /** @description proposals of what matters were made */
+            looked_at?: boolean;
+            readonly areas: components["schemas"]["Area"][];
+            /** @description Tell whether it was there already. */
+            readonly known: boolean;
+        };
+        /** @description A part of a photo, from 0 to 1 each way; a proposal counts once it is accepted. */
+        Area: {
+            /** Format: double */
+            left: number;
+            /** Format: double */
+            top: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            /** @default true */
+            matters: boolean;
+            /** @default 3 */
+            weight: number;
+            /** @default hand */
+            source: components["schemas"]["SourceEnum"];
+            /** @default true */
+            accepted: boolean;
+        };
+        /** @description A part of a photo that matters and does not show whole: the parts hidden and cut away, by what, and where. */
+        AreaLost: {
+            /** Format: double */
+            hidden: number;
+            /** Format: double */
+            cut_away: number;
+            by: string[];
+            /** Format: double */
+            left: number;
+            /** Format: double */
+            top: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+        };
+        /** @description A part of a photo, from 0 to 1 each way; a proposal counts once it is accepted. */
+        AreaRequest: {
+            /** Format: double */
+            left: number;
+            /** Format: double */
+            top: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            /** @default true */
+            matters: boolean;
+            /** @default 3 */
+            weight: number;
+            /** @default hand */
+            source: components["schemas"]["SourceEnum"];
+            /** @default true */
+            accepted: boolean;
+        };
+        /** @description All areas of a photo, in place of those there were. */
+        AreasRequest: {
+            areas: components["schemas"]["AreaRequest"][];
+        };
         /**
          * @description * `x` - x
          *     * `y` - y
@@ -720,6 +869,14 @@ export interface components {
             look_x?: number;
             /** Format: double */
             look_y?: number;
+            /** Format: double */
+            zoom?: number;
+            /** Format: double */
+            level?: number;
+            locked?: boolean;
+            as_it_comes?: boolean;
+            shields?: components["schemas"]["Shield"][];
+            placed?: components["schemas"]["Placed"][];
             text?: string;
             paper?: string;
             leave_out?: string[];
@@ -746,9 +903,11 @@ export interface components {
          *     * `rework` - rework
          *     * `grid` - grid
          *     * `room` - room
+         *     * `shield` - shield
+         *     * `match` - match
          * @enum {string}
          */
-        ChangeKindEnum: "format" | "way" | "photo" | "title" | "leave-out" | "bring-back" | "concede" | "sheet" | "pin" | "unpin" | "untie" | "tie" | "switches" | "never-trim" | "leads" | "least" | "rework" | "grid" | "room";
+        ChangeKindEnum: "format" | "way" | "photo" | "title" | "leave-out" | "bring-back" | "concede" | "sheet" | "pin" | "unpin" | "untie" | "tie" | "switches" | "never-trim" | "leads" | "least" | "rework" | "grid" | "room" | "shield" | "match";
         /** @description One change to a page; ``kind`` says which of the fields count. */
         ChangeRequest: {
             format?: string | null;
@@ -798,6 +957,14 @@ export interface components {
             look_x?: number;
             /** Format: double */
             look_y?: number;
+            /** Format: double */
+            zoom?: number;
+            /** Format: double */
+            level?: number;
+            locked?: boolean;
+            as_it_comes?: boolean;
+            shields?: components["schemas"]["ShieldRequest"][];
+            placed?: components["schemas"]["PlacedRequest"][];
             text?: string;
             paper?: string;
             leave_out?: string[];
@@ -817,6 +984,14 @@ export interface components {
             photos: number;
             board: components["schemas"]["Board"];
         };
+        /** @description What lies over a photo: the part of its slot that is hidden, by what, and what is lost by it. */
+        Cover: {
+            slot: string;
+            /** Format: double */
+            hidden: number;
+            by: string[];
+            lost: components["schemas"]["AreaLost"][];
+        };
         /** @description A name and a password. */
         CredentialsRequest: {
             username: string;
@@ -832,6 +1007,11 @@ export interface components {
             width: number;
             /** Format: double */
             height: number;
+            /**
+             * Format: double
+             * @description degrees clockwise on the photo, about the middle of that part
+             */
+            turn: number;
         };
         /** @description Everything to cut for a page. */
         CutList: {
@@ -1034,6 +1214,15 @@ export interface components {
             sketch: number;
             name?: string;
         };
+        /** @description A print or document that exists: its size as typed, in inches unless it says otherwise. */
+        NewPrintRequest: {
+            name: string;
+            width: string;
+            height: string;
+            kind: components["schemas"]["PrintKindEnum"];
+            /** @default  */
+            note: string;
+        };
         /** @enum {unknown} */
         NullEnum: null;
         /** @description A page as it lies on the bench. ``terms`` changes when the fits have to be worked out anew. */
@@ -1052,6 +1241,7 @@ export interface components {
             ways: components["schemas"]["Way"][];
             fit: components["schemas"]["Fit"];
             slots: components["schemas"]["Slot"][];
+            covers: components["schemas"]["Cover"][];
             titles: components["schemas"]["Title"][];
             left_out: components["schemas"]["LeftOut"][];
             pins: components["schemas"]["Pin"][];
@@ -1137,27 +1327,66 @@ export interface components {
             sheets: components["schemas"]["CutSheet"][];
             too_large: string[];
         };
+        /** @description What shall be known of a photo; what is not given stays. Both sides of its print, or nothing for no print. */
+        PatchedDescribeRequest: {
+            name?: string;
+            note?: string;
+            group?: string;
+            kind?: components["schemas"]["PhotoKindEnum"];
+            wish?: components["schemas"]["WishEnum"] | components["schemas"]["BlankEnum"];
+            irreplaceable?: boolean;
+            print_width?: string;
+            print_height?: string;
+        };
         /** @description A new name for a page. */
         PatchedRenameRequest: {
             version?: number;
             name?: string;
         };
-        /** @description A photo of the tray. ``stance`` says how it stands. */
+        /** @description A photo of the box. ``print_size`` is the print that exists, in words; ``looked_at`` that it was looked over. */
         Photo: {
             readonly id: number;
             name: string;
             /**
              * Format: int64
-             * @description pixels, upright
+             * @description pixels, upright; grains of a print without a file
              */
             width: number;
             /**
              * Format: int64
-             * @description pixels, upright
+             * @description pixels, upright; grains of a print without a file
              */
             height: number;
             readonly stance: components["schemas"]["StanceEnum"];
+            /** @description Tell whether there is a picture of it. */
+            readonly has_file: boolean;
+            kind?: components["schemas"]["PhotoKindEnum"];
+            wish?: components["schemas"]["WishEnum"] | components["schemas"]["BlankEnum"];
+            /** @description copy it before it is cut */
+            irreplaceable?: boolean;
+            /** @description Return the size of the print that exists, or nothing. */
+            readonly print_size: string;
+            note?: string;
+            /** @description photos of one group belong together */
+            group?: string;
+            /**
+             * Format: date-time
+             * @description by the camera's clock, kept as UTC
+             */
+            taken?: string | null;
+            /** @description the file tells where it was taken */
+            has_place?: boolean;
+            /** @description proposals of what matters were made */
+            looked_at?: boolean;
+            readonly areas: components["schemas"]["Area"][];
         };
+        /**
+         * @description * `photo` - Photo
+         *     * `print` - Print
+         *     * `document` - Document
+         * @enum {string}
+         */
+        PhotoKindEnum: "photo" | "print" | "document";
         /** @description One piece with its number on the page and its finished size. */
         Piece: {
             number: number;
@@ -1174,6 +1403,16 @@ export interface components {
             place: boolean;
             size: boolean;
         };
+        /** @description A photo for a slot. */
+        Placed: {
+            block: string;
+            photo: number;
+        };
+        /** @description A photo for a slot. */
+        PlacedRequest: {
+            block: string;
+            photo: number;
+        };
         /** @description Where a piece lies on its sheet, in the page's unit. */
         Placement: {
             number: number;
@@ -1187,6 +1426,12 @@ export interface components {
             height: number;
             turned: boolean;
         };
+        /**
+         * @description * `print` - Print
+         *     * `document` - Document
+         * @enum {string}
+         */
+        PrintKindEnum: "print" | "document";
         /** @description Something that could be done to the slots: its words and gain, the page it gives, and the change. */
         Proposal: {
             words: string;
@@ -1289,6 +1534,20 @@ export interface components {
          * @enum {string}
          */
         ShapeEnum: "rect" | "circle" | "triangle" | "banner" | "frame" | "half-circle" | "polygon";
+        /** @description A piece that may cover so much of a photo along an axis: ``covered`` in ``of``, both whole numbers. */
+        Shield: {
+            upper: string;
+            axis: components["schemas"]["AxisEnum"];
+            covered: number;
+            of: number;
+        };
+        /** @description A piece that may cover so much of a photo along an axis: ``covered`` in ``of``, both whole numbers. */
+        ShieldRequest: {
+            upper: string;
+            axis: components["schemas"]["AxisEnum"];
+            covered: number;
+            of: number;
+        };
         /**
          * @description * `left` - left
          *     * `top` - top
@@ -1333,14 +1592,40 @@ export interface components {
             name: string;
             photo: number | null;
             photo_name: string | null;
-            /** Format: double */
-            look_x: number;
-            /** Format: double */
-            look_y: number;
+            /** @description false for a print entered by its size: there is no picture of it */
+            has_file: boolean;
             crop: components["schemas"]["Crop"] | null;
+            /**
+             * Format: double
+             * @description how far in: 1 is the largest part that fills the slot
+             */
+            zoom: number;
+            /**
+             * Format: double
+             * @description how far in what matters still shows whole
+             */
+            closest: number;
+            /**
+             * Format: double
+             * @description degrees by which the photo is levelled
+             */
+            turn: number;
+            /** @description what comes off a print that exists */
+            trims: string[];
+            /** @description the size at which it would be kept whole on a mat */
+            whole: string;
+            /** @description stays when photos are matched to slots */
+            locked: boolean;
             missing: boolean;
             left_out: boolean;
         };
+        /**
+         * @description * `hand` - Hand
+         *     * `face` - Face
+         *     * `eye` - Eye
+         * @enum {string}
+         */
+        SourceEnum: "hand" | "face" | "eye";
         /** @description A write that came too late: what was wanted, and the page as it is now. Nothing was written. */
         Stale: {
             code: string;
@@ -1472,6 +1757,13 @@ export interface components {
             words: string;
             change: components["schemas"]["Change"];
         };
+        /**
+         * @description * `` - None
+         *     * `big` - Big
+         *     * `small` - Small
+         * @enum {string}
+         */
+        WishEnum: "big" | "small";
         /** @description A change and the version it is based on. */
         WriteRequest: {
             version: number;
@@ -1670,7 +1962,10 @@ export interface operations {
     };
     everything: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description leave in the photos where they were taken */
+                places?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2555,7 +2850,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Photo"];
+                    "application/json": components["schemas"]["AddedPhoto"];
                 };
             };
             400: {
@@ -2604,6 +2899,47 @@ export interface operations {
             };
         };
     };
+    describe_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedDescribeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     picture: {
         parameters: {
             query?: never;
@@ -2625,6 +2961,107 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    mark_areas: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AreasRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    look_at_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    add_print: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPrintRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"];
+                };
+            };
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -79,6 +79,7 @@ function PhotoSlot(props: BlockShapeProps) {
   const clip = `${prefix}-clip-${block.id}`
   const crop = slot?.crop
   if (!slot || slot.photo === null || !crop) return <EmptySlot {...props} />
+  if (!slot.has_file) return <PrintByName {...props} />
   const width = block.width / crop.width
   const height = block.height / crop.height
   const round = block.shape === 'circle'
@@ -94,16 +95,45 @@ function PhotoSlot(props: BlockShapeProps) {
           <rect x={block.x} y={block.y} width={block.width} height={block.height} />
         )}
       </clipPath>
-      <image
-        href={`/api/photos/${slot.photo}/${picture}/`}
-        x={block.x - crop.left * width}
-        y={block.y - crop.top * height}
-        width={width}
-        height={height}
-        preserveAspectRatio="none"
-        clipPath={`url(#${clip})`}
-        style={{ strokeWidth: 1 / scale }}
-      />
+      <g clipPath={`url(#${clip})`}>
+        <image
+          href={`/api/photos/${slot.photo}/${picture}/`}
+          x={block.x - crop.left * width}
+          y={block.y - crop.top * height}
+          width={width}
+          height={height}
+          preserveAspectRatio="none"
+          transform={
+            crop.turn
+              ? `rotate(${-crop.turn} ${block.x + block.width / 2} ${block.y + block.height / 2})`
+              : undefined
+          }
+          style={{ strokeWidth: 1 / scale }}
+        />
+      </g>
+    </>
+  )
+}
+
+/** A print that exists on paper only: its place, with its name written on it. */
+function PrintByName(props: BlockShapeProps) {
+  const { block, slot } = props
+  const size = Math.min(block.width / 7, block.height / 4, 0.4 * block.width)
+  return (
+    <>
+      <Outline {...props} className="print-edge" fill="#e9e1cf" />
+      <text
+        className="print-name"
+        x={block.x + block.width / 2}
+        y={block.y + block.height / 2 + size / 3}
+        fontSize={size}
+        textLength={
+          (slot?.photo_name?.length ?? 0) * size * 0.55 > block.width * 0.9 ? block.width * 0.9 : undefined
+        }
+        lengthAdjust="spacingAndGlyphs"
+      >
+        {slot?.photo_name}
+      </text>
     </>
   )
 }

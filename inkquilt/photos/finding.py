@@ -1,0 +1,112 @@
+"""Which sketches take these photos: the whole shelf ranked, every way to hold each sketch.
+
+A quick cost on stretched slots: the slots are taken as they would be if the sketch
+were stretched over the page, and each photo loses what the largest crop there cuts
+off. For every sketch and quarter turn the cheapest choice of slots is found (Jonker
+and Volgenant 1987, as SciPy has it); of the ways to hold it the reading order counts
+too. What ranks first is then fitted truly by whoever asked.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, Final, NamedTuple
+
+import numpy as np
+from scipy.optimize import linear_sum_assignment
+
+from inkquilt.photos.matching import IN_TIME, LEFT_OUT, LOSS, WISH, Candidate, Wish
+from inkquilt.sketch.model import Role, Size, Sketch
+
+#: What an empty slot costs: a mat is left for a photo that comes later.
+OPEN_SLOT: Final = 400
+TURNS: Final = (0, 90, 180, 270)
+
+
+class Slots(NamedTuple):
+    """The photo slots of one sketch in parts of its page: left, top, width and height of each, and its page."""
+
+    places: Any
+    page: Size
+
+
+@dataclass(frozen=True, slots=True)
+class Ranked:
+    """A sketch of the shelf and how it is held: its quick cost, and for each photo the slot or None."""
+
+    sketch: int
+    turn: int
+    mirrored: bool
+    cost: int
+    slots: tuple[int | None, ...]
+
+
+def slots_of(sketch: Sketch) -> Slots:
+    """Return the photo slots of a sketch, in the order of its blocks."""
+    rows = [
+        (block.x / sketch.page.width, block.y / sketch.page.height,
+         block.width / sketch.page.width, block.height / sketch.page.height)
+        for block in sketch.blocks if block.role is Role.PHOTO
+    ]  # fmt: skip
+    return Slots(np.array(rows, dtype=float).reshape(-1, 4), sketch.page)
+
+
+def rank(shelf: Sequence[Slots], photos: Sequence[Candidate], page: Size) -> list[Ranked]:
+    """Return every way to hold every sketch that has a slot, the cheapest first; ties in the order of the shelf."""
+    shapes = np.array([photo.photo.across / photo.photo.down for photo in photos])
+    wishes = np.array([_WISH[photo.wish] for photo in photos])
+    found: list[Ranked] = []
+    for number, slots in enumerate(shelf):
+        if len(slots.places) == 0 or not photos:
+            continue
+        for turned in (False, True):
+            found += _held(number, slots.places, turned, shapes, wishes, photos, page)
+    return sorted(found, key=lambda ranked: (ranked.cost, ranked.sketch))
+
+
+_WISH: Final = {Wish.ANY: 0, Wish.BIG: 1, Wish.SMALL: -1}
+
+
+def _held(
+    number: int, places: Any, turned: bool, shapes: Any, wishes: Any, photos: Sequence[Candidate], page: Size
+) -> list[Ranked]:
+    """Return the four ways to hold a sketch upright, or on its side: one choice does, for the slots are as large."""
+    wide, high = (places[:, 3], places[:, 2]) if turned else (places[:, 2], places[:, 3])
+    slot_shapes = wide * page.width / (high * page.height)
+    areas = wide * high / (wide * high).max()
+    kept = np.minimum(shapes[:, None] / slot_shapes, slot_shapes / shapes[:, None])
+    costs = LOSS * (1 - kept)
+    costs = costs + np.where(wishes[:, None] > 0, WISH * (1 - areas), np.where(wishes[:, None] < 0, WISH * areas, 0))
+    rows, columns = linear_sum_assignment(costs)
+    chosen: list[int | None] = [None] * len(photos)
+    for photo, slot in zip(rows.tolist(), columns.tolist(), strict=True):
+        chosen[photo] = slot
+    base = float(costs[rows, columns].sum())
+    base += LEFT_OUT * (len(photos) - len(rows)) + OPEN_SLOT * (len(places) - len(rows))
+    middles = places[:, :2] + places[:, 2:] / 2
+    return [
+        Ranked(number, turn, mirrored, round(base + IN_TIME * _turned_round(middles, turn, mirrored, chosen, photos)),
+               tuple(chosen))
+        for turn in ((90, 270) if turned else (0, 180)) for mirrored in (False, True)
+    ]  # fmt: skip
+
+
+def _turned_round(
+    middles: Any, turn: int, mirrored: bool, chosen: Sequence[int | None], photos: Sequence[Candidate]
+) -> int:
+    """Count the pairs of photos that are read in another order than they were taken in."""
+    dated = sorted(
+        (photo.taken, slot)
+        for photo, slot in zip(photos, chosen, strict=True)
+        if photo.taken is not None and slot is not None
+    )
+    if len(dated) < 2:
+        return 0
+    x, y = middles[:, 0], middles[:, 1]
+    x, y = {0: (x, y), 90: (1 - y, x), 180: (1 - x, 1 - y), 270: (y, 1 - x)}[turn]
+    if mirrored:
+        x = 1 - x
+    read = 4 * np.round(y * 4) + x  # in rows of a quarter of the page
+    order = read[[slot for _, slot in dated]]
+    return int((order[:, None] > order[None, :])[np.triu_indices(len(order), 1)].sum())

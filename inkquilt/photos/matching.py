@@ -1,0 +1,193 @@
+"""Which photo goes into which slot: what each choice costs, and the best of all choices.
+
+Costs are whole thousandths. One photo in one slot:
+
+loss      500 times the part of the photo that the largest crop cuts off
+matters   3000 times the part of what matters that does not show, by weight
+wish      800 times how far the slot's area is from the wished end: the largest or the smallest
+look      200 times the slot's area over the largest, for a photo that looks like another
+paper     4000 when a print that exists, or a document, does not fill the slot or is trimmed too much
+
+Two photos: ``IN_TIME`` when the earlier one is read later, ``TOGETHER`` when two that
+belong together are not side by side. A photo left out costs more than any slot.
+The best choice is found and proven by ``assign``.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from enum import Enum
+from fractions import Fraction
+from typing import Final
+
+from inkquilt.lengths import INCH, Grains
+from inkquilt.photos.areas import Area, that_matter
+from inkquilt.photos.crop import AS_IT_COMES, Pixels, Slot, crop_of, share_kept
+from inkquilt.sketch.geometry import Box, box
+from inkquilt.sketch.model import Block, Size
+
+LOSS: Final = 500
+MATTERS: Final = 3000
+WISH: Final = 800
+LOOK: Final = 200
+PAPER: Final = 4000
+IN_TIME: Final = 150
+TOGETHER: Final = 250
+LEFT_OUT: Final = 20_000
+#: Leaving out a photo that should be big, or is a print or document, costs so much more.
+LEFT_OUT_DEAR: Final = 5000
+#: Slots no further apart than this are side by side.
+SIDE_BY_SIDE: Final[Grains] = INCH
+#: A print may be trimmed by so much a side before another slot is better.
+TRIMMED: Final[Grains] = INCH // 2
+
+
+class Wish(Enum):
+    """How large a photo should be."""
+
+    ANY = ""
+    BIG = "big"
+    SMALL = "small"
+
+
+@dataclass(frozen=True, slots=True)
+class Candidate:
+    """A photo to be placed. ``taken`` orders photos in time, ``alike`` names a set that looks alike,
+    ``print_size`` is a print that can only be trimmed, ``whole`` one that cannot even be that."""
+
+    key: int
+    photo: Pixels
+    areas: tuple[Area, ...] = ()
+    wish: Wish = Wish.ANY
+    group: str = ""
+    taken: float | None = None
+    alike: int | None = None
+    print_size: Size | None = None
+    whole: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Places:
+    """The photo slots of a page in reading order: row by row, left to right."""
+
+    blocks: tuple[Block, ...]
+
+    @classmethod
+    def of(cls, blocks: Sequence[Block]) -> Places:
+        """Return the slots in reading order; what begins above the middle of a row's first piece is in its row."""
+        left = sorted(blocks, key=lambda block: (block.y, block.x))
+        ordered: list[Block] = []
+        while left:
+            row = [block for block in left if block.y < left[0].y + left[0].height / 2]
+            ordered += sorted(row, key=lambda block: block.x)
+            left = [block for block in left if block not in row]
+        return cls(tuple(ordered))
+
+    @property
+    def largest(self) -> int:
+        """The area of the largest slot."""
+        return max((block.width * block.height for block in self.blocks), default=1)
+
+    def neighbours(self, index: int) -> tuple[int, ...]:
+        """Return the slots side by side with one."""
+        here = box(self.blocks[index])
+        return tuple(
+            other for other, block in enumerate(self.blocks) if other != index and _side_by_side(here, box(block))
+        )
+
+
+def _side_by_side(a: Box, b: Box) -> bool:
+    gap_x = max(a.x.low, b.x.low) - min(a.x.high, b.x.high)
+    gap_y = max(a.y.low, b.y.low) - min(a.y.high, b.y.high)
+    return (gap_x <= SIDE_BY_SIDE and gap_y < 0) or (gap_y <= SIDE_BY_SIDE and gap_x < 0)
+
+
+def cost_of(candidate: Candidate, block: Block, largest: int) -> int:
+    """Return what a photo in a slot costs by itself."""
+    part = Fraction(block.width * block.height, largest)
+    crop = crop_of(candidate.photo, Slot.of(block), AS_IT_COMES, candidate.areas)
+    cost = LOSS * (1 - crop.width * crop.height)
+    matters = that_matter(candidate.areas)
+    if matters:
+        whole = sum(area.weight for area in matters)
+        kept = sum((area.weight * share_kept(area, crop) for area in matters), Fraction(0))
+        cost += MATTERS * (1 - kept / whole)
+    if candidate.wish is not Wish.ANY:
+        cost += WISH * (1 - part if candidate.wish is Wish.BIG else part)
+    if candidate.alike is not None:
+        cost += LOOK * part
+    if candidate.print_size is not None and not _print_fits(candidate, block.size):
+        cost += PAPER
+    return round(cost)
+
+
+def _print_fits(candidate: Candidate, slot: Size) -> bool:
+    assert candidate.print_size is not None
+    off = candidate.print_size.width - slot.width, candidate.print_size.height - slot.height
+    most = 0 if candidate.whole else TRIMMED
+    return all(0 <= part <= most for part in off)
+
+
+def left_out_cost(candidate: Candidate) -> int:
+    """Return what leaving a photo out costs."""
+    dear = candidate.wish is Wish.BIG or candidate.print_size is not None
+    return LEFT_OUT + LEFT_OUT_DEAR * dear
+
+
+@dataclass(frozen=True, slots=True)
+class Table:
+    """All that is needed to choose: what each photo costs in each slot or left out, and the pairs that count."""
+
+    costs: tuple[tuple[int, ...], ...]
+    left_out: tuple[int, ...]
+    #: Pairs of photos, the earlier one first.
+    in_time: tuple[tuple[int, int], ...]
+    together: tuple[tuple[int, int], ...]
+    #: For each slot those side by side with it; slots are numbered in reading order.
+    beside: tuple[tuple[int, ...], ...]
+    #: Photos that stay: photo to slot.
+    locked: tuple[tuple[int, int], ...] = ()
+
+    def total(self, slots: Sequence[int | None]) -> int:
+        """Return what a choice costs: for each photo its slot, or None for left out."""
+        cost = sum(
+            self.left_out[photo] if slot is None else self.costs[photo][slot] for photo, slot in enumerate(slots)
+        )
+        for earlier, later in self.in_time:
+            one, two = slots[earlier], slots[later]
+            cost += IN_TIME * (one is not None and two is not None and one > two)
+        for photo, other in self.together:
+            one, two = slots[photo], slots[other]
+            cost += TOGETHER * (one is not None and two is not None and two not in self.beside[one])
+        return cost
+
+
+def table_of(
+    candidates: Sequence[Candidate], places: Places, locked: Sequence[tuple[int, str]] = (), in_time: bool = True
+) -> Table:
+    """Return the costs of photos and slots. ``locked`` pairs the keys of photos with blocks they stay in."""
+    numbers = {candidate.key: number for number, candidate in enumerate(candidates)}
+    slots = {block.id: number for number, block in enumerate(places.blocks)}
+    dated = sorted(
+        (number for number, candidate in enumerate(candidates) if candidate.taken is not None),
+        key=lambda number: candidates[number].taken or 0,
+    )
+    pairs = [
+        (one, two) for at, one in enumerate(dated) for two in dated[at + 1 :]
+        if candidates[one].taken != candidates[two].taken
+    ]  # fmt: skip
+    together = [
+        (one, two)
+        for one, candidate in enumerate(candidates)
+        for two in range(one + 1, len(candidates))
+        if candidate.group and candidate.group == candidates[two].group
+    ]
+    return Table(
+        tuple(tuple(cost_of(c, block, places.largest) for block in places.blocks) for c in candidates),
+        tuple(left_out_cost(candidate) for candidate in candidates),
+        tuple(pairs) if in_time else (),
+        tuple(together),
+        tuple(places.neighbours(number) for number in range(len(places.blocks))),
+        tuple((numbers[key], slots[block]) for key, block in locked if key in numbers and block in slots),
+    )

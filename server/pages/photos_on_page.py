@@ -1,0 +1,226 @@
+"""The photos on a page: how each lies in its slot, what hides what matters in them, and what would show it."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from typing import Any
+
+from inkquilt.fit.hand import Grip, pinned
+from inkquilt.fit.request import FitRequest, PhotoTerm, Shield
+from inkquilt.fit.ways import drawn_for
+from inkquilt.lengths import Grains, with_unit
+from inkquilt.photos.cover import Cover, PlacedPhoto, covers
+from inkquilt.photos.crop import Crop, Slot, closest, crop_of
+from inkquilt.photos.safe import safe_size, trims_of, whole_in
+from inkquilt.photos.uncover import Nudge, OnPage, clearances, nudges, other_slots, shift
+from inkquilt.sketch import Block, Role
+from inkquilt.sketch.model import Size
+from server.pages.document import PageDocument, SlotPhoto
+from server.photos.models import Photo, areas_of
+from server.solving.pool import solvers
+
+
+def crop_in(photo: Photo, block: Block, placed: SlotPhoto) -> Crop:
+    """Return what of a photo shows in a slot; a print that exists keeps its scale."""
+    slot, framing = Slot.of(block), placed.framing
+    if photo.print_size is not None and photo.kind != Photo.Kind.PHOTO:
+        framing = replace(framing, zoom=_scale(photo, photo.print_size, block.size))
+    return crop_of(photo.pixels, slot, framing, areas_of(photo))
+
+
+def _scale(photo: Photo, print_size: Size, slot: Size) -> Fraction:
+    """Return how far in a print that is only trimmed is seen."""
+    across, down = Fraction(print_size.width, slot.width), Fraction(print_size.height, slot.height)
+    return max(Fraction(1), min(across, down))
+
+
+def on_page(document: PageDocument, pictures: dict[int, Photo], blocks: tuple[Block, ...] | None = None) -> OnPage:
+    """Return the page with its photos as the core looks at it: as it lies, or with its pieces somewhere else."""
+    blocks = document.blocks if blocks is None else blocks
+    return OnPage(blocks, _placed_photos(document, pictures, blocks))
+
+
+def _placed_photos(
+    document: PageDocument, pictures: dict[int, Photo], blocks: tuple[Block, ...]
+) -> dict[str, PlacedPhoto]:
+    """Return the photos in the slots of a page, those that are gone left out."""
+    placed = {}
+    for block in blocks:
+        on = document.photos.get(block.id)
+        photo = pictures.get(on.photo) if on else None
+        if on and photo and block.role is Role.PHOTO:
+            placed[block.id] = PlacedPhoto(photo.pixels, crop_in(photo, block, on), areas_of(photo))
+    return placed
+
+
+def with_photo_terms(document: PageDocument, pictures: dict[int, Photo]) -> PageDocument:
+    """Return the document with what its photos ask for, as they are now."""
+    sketch = {block.id: block for block in document.sketch.blocks}
+    terms, whole = [], set()
+    for slot, on in sorted(document.photos.items()):
+        photo, block = pictures.get(on.photo), sketch.get(slot)
+        if photo is None or block is None:
+            continue
+        exists = photo.print_size if photo.kind != Photo.Kind.PHOTO else None
+        if photo.kind == Photo.Kind.DOCUMENT:
+            whole.add(slot)
+        least = safe_size(photo.pixels, areas_of(photo), block.size, document.grid, exists)
+        if least or exists:
+            terms.append(PhotoTerm(slot, least, exists))
+    return replace(document, photo_terms=tuple(terms), whole_photos=frozenset(whole))
+
+
+def keeps_terms(document: PageDocument) -> bool:
+    """Tell whether the page as it lies gives its photos what they ask for."""
+    sizes = {block.id: block.size for block in document.blocks}
+    for term in document.photo_terms:
+        size = sizes.get(term.block)
+        if size is None:
+            continue
+        if term.least and (size.width < term.least.width or size.height < term.least.height):
+            return False
+        if term.print_size and not _trimmed_from(size, term.print_size, document.grid):
+            return False
+    return True
+
+
+def _trimmed_from(size: Size, whole: Size, grid: Grains) -> bool:
+    off = whole.width - size.width, whole.height - size.height
+    return all(part >= 0 and part % grid == 0 for part in off)
+
+
+# -- told ------------------------------------------------------------------------------
+
+
+def slot_facts(document: PageDocument, block: Block, photo: Photo, on: SlotPhoto) -> dict[str, Any]:
+    """Return how a photo lies in its slot: the crop, how far in one can go, what is trimmed, and its safe size."""
+    unit, grid = document.unit, document.grid
+    crop = crop_in(photo, block, on)
+    areas = areas_of(photo)
+    exists = photo.print_size if photo.kind != Photo.Kind.PHOTO else None
+    trims: list[str] = []
+    if exists and exists.width >= block.width and exists.height >= block.height:
+        off = trims_of(exists, block.size, crop, grid)
+        sides = (("left", off.left), ("right", off.right), ("top", off.top), ("foot", off.bottom))
+        trims = [f"{with_unit(amount, unit)} off the {side}" for side, amount in sides if amount]
+    whole = whole_in(photo.pixels, block.size, grid, grid)
+    return {
+        "crop": {
+            **{name: float(getattr(crop, name)) for name in ("left", "top", "width", "height")},
+            "turn": crop.turn / 100,
+        },
+        "zoom": on.zoom,
+        "closest": float(closest(photo.pixels, Slot.of(block), areas)),
+        "turn": on.turn / 100,
+        "trims": trims,
+        "whole": f"{with_unit(whole.width, unit)} × {with_unit(whole.height, unit)}" if whole else "",
+    }
+
+
+def cover_answers(document: PageDocument, pictures: dict[int, Photo]) -> list[dict[str, Any]]:
+    """Return, for each photo, what lies over it and what of it that matters does not show."""
+    names = {block.id: block.name for block in document.blocks}
+    page = on_page(document, pictures)
+    found = covers(page.blocks, page.placed)
+    return [_cover_answer(cover, names) for cover in found if cover.by or cover.lost]
+
+
+def _cover_answer(cover: Cover, names: dict[str, str]) -> dict[str, Any]:
+    return {
+        "slot": cover.slot,
+        "hidden": round(cover.hidden, 4),
+        "by": [names[name] for name in cover.by],
+        "lost": [
+            {
+                "hidden": round(lost.hidden, 4),
+                "cut_away": round(lost.cut_away, 4),
+                "by": [names[name] for name in lost.by],
+                **{name: float(getattr(lost.area, name)) for name in ("left", "top", "width", "height")},
+            }
+            for lost in cover.lost
+        ],
+    }
+
+
+# -- ways to show it --------------------------------------------------------------------
+
+
+@dataclass(frozen=True, slots=True)
+class WayToShow:
+    """Something that shows what matters again: in words, and the change that does it."""
+
+    words: str
+    change: dict[str, Any]
+
+
+def ways_to_show(document: PageDocument, pictures: dict[int, Photo], slot: str) -> list[WayToShow]:
+    """Return what shows all that matters in a slot's photo, in the order people try it; each was tried."""
+    page = on_page(document, pictures)
+    if slot not in page.placed or not page.cover(slot).lost:
+        return []
+    trying = _Trying(document, pictures, page, slot)
+    return [*trying.shifted(), *trying.nudged(), *trying.shielded(), *trying.elsewhere()]
+
+
+class _Trying:
+    """Tries what could show a photo's slot whole again."""
+
+    def __init__(self, document: PageDocument, pictures: dict[int, Photo], page: OnPage, slot: str) -> None:
+        self.document, self.pictures, self.page, self.slot = document, pictures, page, slot
+
+    def shifted(self) -> Iterator[WayToShow]:
+        """Shift the photo in its slot."""
+        framing = shift(self.page, self.slot)
+        if framing is not None and framing.look_x is not None and framing.look_y is not None:
+            look = {"look_x": float(framing.look_x), "look_y": float(framing.look_y)}
+            photo = self.document.photos[self.slot].photo
+            change = {"kind": "photo", "block": self.slot, "photo": photo, **look}
+            yield WayToShow("shift the photo in its slot", change)
+
+    def nudged(self) -> Iterator[WayToShow]:
+        """Move the piece on top as little as the rest of the page has room for."""
+        unit, drawn = self.document.unit, drawn_for(self.document.request, self.document.way)
+        if drawn is None:
+            return
+        for nudge in nudges(self.page, self.slot, self.document.grid):
+            block = self.page.block(nudge.block)
+            x, y = block.x + nudge.across, block.y + nudge.down
+            request = self.document.refit_request
+            pins = pinned(request, drawn.sketch, Grip(block.id, x, y))
+            if self._shows(replace(request, pins=pins)):
+                change = {"kind": "pin", "block": block.id, "at_x": x / unit.grains, "at_y": y / unit.grains}
+                yield WayToShow(f"nudge {block.name} {_way_of(nudge, self.document)}", change)
+                return
+
+    def shielded(self) -> Iterator[WayToShow]:
+        """Fit the page again with the pieces on top kept off what matters."""
+        found = clearances(self.page, self.slot)
+        shields = tuple(Shield(c.upper, self.slot, c.axis, c.covered, c.of) for c in found)
+        kept = tuple(shield for shield in self.document.shields if shield.lower != self.slot)
+        if found and self._shows(replace(self.document.request, shields=(*kept, *shields))):
+            rows = [{"upper": s.upper, "axis": s.axis.value, "covered": s.covered, "of": s.of} for s in shields]
+            names = " and ".join(self.page.block(clearance.upper).name for clearance in found)
+            change = {"kind": "shield", "block": self.slot, "shields": rows}
+            yield WayToShow(f"fit again with {names} kept off", change)
+
+    def _shows(self, request: FitRequest) -> bool:
+        """Tell whether a page can be fitted so, and then shows all that matters in the photo."""
+        result = solvers().run("fit", request, self.document.way)
+        return result.found and not on_page(self.document, self.pictures, result.blocks).cover(self.slot).lost
+
+    def elsewhere(self) -> Iterator[WayToShow]:
+        """Change places with another photo, or go into a free slot: two proposals at most."""
+        document = self.document
+        free = [b.id for b in document.blocks if b.role is Role.PHOTO and b.id not in document.photos]
+        for other in other_slots(self.page, self.slot, free)[:2]:
+            there = document.photos.get(other)
+            photo = self.pictures.get(there.photo) if there else None
+            words = f"change places with “{photo.name}”" if photo else f"put it into {self.page.block(other).name}"
+            yield WayToShow(words, {"kind": "photo", "block": other, "photo": document.photos[self.slot].photo})
+
+
+def _way_of(nudge: Nudge, document: PageDocument) -> str:
+    amount = with_unit(abs(nudge.across or nudge.down), document.unit)
+    if nudge.across:
+        return f"{amount} to the {'right' if nudge.across > 0 else 'left'}"
+    return f"{amount} {'down' if nudge.down > 0 else 'up'}"
