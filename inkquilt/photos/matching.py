@@ -15,7 +15,7 @@ The best choice is found and proven by ``assign``.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from enum import Enum
 from fractions import Fraction
@@ -191,3 +191,70 @@ def table_of(
         tuple(places.neighbours(number) for number in range(len(places.blocks))),
         tuple((numbers[key], slots[block]) for key, block in locked if key in numbers and block in slots),
     )
+
+
+#: Looks that differ in no more signs than this are alike.
+ALIKE: Final = 6
+
+
+def alike_sets(looks: Sequence[str]) -> tuple[int | None, ...]:
+    """Return for each look (16 hex digits, or nothing) the set of alike ones it is in, or None when it is alone."""
+    sets: list[int | None] = [None] * len(looks)
+    for one, look in enumerate(looks):
+        for two in range(one):
+            if look and looks[two] and (int(look, 16) ^ int(looks[two], 16)).bit_count() <= ALIKE:
+                first = sets[two]
+                sets[two] = sets[one] = two if first is None else first
+                break
+    return tuple(sets)
+
+
+def reasons(
+    candidates: Sequence[Candidate], places: Places, table: Table, slots: Sequence[int | None]
+) -> list[list[str]]:
+    """Return for each photo why it lies where it does, or is left out, in a few words each."""
+    told = []
+    for photo, slot in enumerate(slots):
+        told.append(
+            _left_out(candidates[photo]) if slot is None else list(_why(candidates, places, table, slots, photo))
+        )
+    return told
+
+
+def _left_out(candidate: Candidate) -> list[str]:
+    small = candidate.wish is Wish.SMALL
+    return ["no slot is left for it" + (", and it may be small" if small else "")]
+
+
+def _why(
+    candidates: Sequence[Candidate], places: Places, table: Table, slots: Sequence[int | None], photo: int
+) -> Iterator[str]:
+    slot = slots[photo]
+    assert slot is not None
+    candidate, block = candidates[photo], places.blocks[slot]
+    crop = crop_of(candidate.photo, Slot.of(block), AS_IT_COMES, candidate.areas)
+    cut = round(100 * (1 - crop.width * crop.height))
+    yield "nothing of it is cut off" if cut == 0 else f"{cut} % of it is cut off"
+    matters = that_matter(candidate.areas)
+    if matters:
+        whole = all(share_kept(area, crop) == 1 for area in matters)
+        yield "all that matters shows" if whole else "not all that matters shows"
+    part = Fraction(block.width * block.height, places.largest)
+    if candidate.wish is Wish.BIG:
+        yield "in the largest slot, as wished" if part == 1 else "not in the largest slot"
+    if candidate.wish is Wish.SMALL and part < 1:
+        yield "in a smaller slot, as it may be"
+    if any(photo == stays for stays, _ in table.locked):
+        yield "it stays where you put it"
+    if candidate.print_size is not None:
+        yield "the print fits" if _print_fits(candidate, block.size) else "the print does not fit this slot"
+    for one, two in table.together:
+        other = two if one == photo else one if two == photo else None
+        there = None if other is None else slots[other]
+        if there is not None:
+            yield "beside what it belongs with" if there in table.beside[slot] else "away from what it belongs with"
+            break
+    pairs = [(slots[one], slots[two]) for one, two in table.in_time if photo in (one, two)]
+    if any(a is not None and b is not None for a, b in pairs):
+        turned = any(a is not None and b is not None and a > b for a, b in pairs)
+        yield "out of its turn in time" if turned else "in its turn in time"

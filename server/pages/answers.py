@@ -17,6 +17,7 @@ from inkquilt.sketch.ties import added_words, ties_of
 from inkquilt.sketch.transform import oriented
 from server.common.drawing import board
 from server.pages.document import PageDocument, read_blocks, written_way
+from server.pages.matching import Match
 from server.pages.models import Page
 from server.pages.photos_on_page import cover_answers, slot_facts
 from server.photos.models import Photo
@@ -203,3 +204,15 @@ def titles_answer(document: PageDocument) -> list[dict[str, Any]]:
         for block in document.sketch.blocks
         if block.role is Role.TITLE
     ]
+
+
+def match_answer(match: Match) -> dict[str, Any]:
+    """Return a match of photos and slots with its reasons."""
+    return {
+        "placed": match.change["placed"],
+        "left_out": list(match.left_out),
+        "open": list(match.open),
+        "reasons": [{"photo": photo, "why": words} for photo, words in match.why.items()],
+        "proven": match.proven,
+        "change": match.change,
+    }

@@ -231,13 +231,6 @@ class PageCardSerializer(serializers.Serializer):
     titles = TitleSerializer(many=True)
 
 
-class NewPageSerializer(FormatRequestSerializer):
-    """A new page from a sketch."""
-
-    sketch = serializers.IntegerField()
-    name = serializers.CharField(required=False, allow_blank=True, max_length=120)
-
-
 class ShieldSerializer(serializers.Serializer):
     """A piece that may cover so much of a photo along an axis: ``covered`` in ``of``, both whole numbers."""
 
@@ -252,6 +245,16 @@ class PlacedSerializer(serializers.Serializer):
 
     block = serializers.CharField(max_length=60)
     photo = serializers.IntegerField()
+
+
+class NewPageSerializer(FormatRequestSerializer):
+    """A new page from a sketch."""
+
+    sketch = serializers.IntegerField()
+    turn = serializers.ChoiceField([0, 90, 180, 270], required=False)
+    mirrored = serializers.BooleanField(required=False)
+    placed = PlacedSerializer(many=True, required=False, max_length=60)
+    name = serializers.CharField(required=False, allow_blank=True, max_length=120)
 
 
 class ChangeSerializer(FormatRequestSerializer):
@@ -377,3 +380,35 @@ class KeptAsSketchSerializer(serializers.Serializer):
 
     id = serializers.IntegerField()
     name = serializers.CharField()
+
+
+class WayToShowSerializer(serializers.Serializer):
+    """Something that shows what matters in a photo again; it was tried. ``change`` does it."""
+
+    words = serializers.CharField()
+    change = ChangeSerializer()
+
+
+class MatchQuerySerializer(serializers.Serializer):
+    """The photos to be matched to the page's slots; whether time runs along the reading order."""
+
+    photos = serializers.ListField(child=serializers.IntegerField(), min_length=1, max_length=60)
+    in_time = serializers.BooleanField(default=True)
+
+
+class MatchReasonSerializer(serializers.Serializer):
+    """Why a photo lies where it does, or is left out."""
+
+    photo = serializers.IntegerField()
+    why = serializers.ListField(child=serializers.CharField())
+
+
+class MatchSerializer(serializers.Serializer):
+    """The best choice of a slot for each photo, the photos left out, the slots left open, and the change for it."""
+
+    placed = PlacedSerializer(many=True)
+    left_out = serializers.ListField(child=serializers.IntegerField())
+    open = serializers.ListField(child=serializers.CharField())
+    reasons = MatchReasonSerializer(many=True)
+    proven = serializers.BooleanField()
+    change = ChangeSerializer()

@@ -35,6 +35,10 @@ KEEPS_FIT = frozenset({"photo", "match", "title", "sheet", "unpin"})
 REFITS = frozenset({"pin"})
 
 
+#: How a page is fitted first.
+PHOTOS_KEPT_BIG = Way(School.KEEP_PHOTOS)
+
+
 class StalePage(Exception):
     """The page was changed elsewhere since the version a write is based on."""
 
@@ -68,10 +72,11 @@ def make_page(
     format_key: str | None,
     binding: Side | None = None,
     name: str = "",
+    way: Way = PHOTOS_KEPT_BIG,
 ) -> Page:
     """Put a sketch on a page of its own and fit it, keeping the photos big if that is possible."""
     drawn, name = core_sketch(sketch), name or sketch.name
-    return _new_page(owner, drawn, on, format_key, binding, name, sketch)
+    return _new_page(owner, drawn, on, format_key, binding, name, sketch, way)
 
 
 def _new_page(
@@ -82,6 +87,7 @@ def _new_page(
     binding: Side | None,
     name: str,
     sketch: Sketch | None,
+    way: Way = PHOTOS_KEPT_BIG,
 ) -> Page:
     document = PageDocument(
         sketch=drawn,
@@ -90,7 +96,7 @@ def _new_page(
         binding=binding,
         grid=bounds.DEFAULT_GRID[on.unit],
         print_sizes=bounds.PRINT_SIZES[on.unit],
-        way=Way(School.KEEP_PHOTOS),
+        way=way,
     )
     way, worked_out = first_that_fits(document)
     document = replace(document, way=way, fit=worked_out)

@@ -9,6 +9,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from inkquilt.fit import School, Way
 from inkquilt.fit.concessions import WayOut
 from inkquilt.lengths import INCH, format_nearest
 from inkquilt.page import FORMATS, Side
@@ -20,11 +21,13 @@ from server.common.drawing import board
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
 from server.pages import services
-from server.pages.answers import card_answer, fit_answer, page_answer, ties_answer
+from server.pages.answers import card_answer, fit_answer, match_answer, page_answer, pictures_of, ties_answer
 from server.pages.changes import asked_way
 from server.pages.document import written_way
 from server.pages.fits import fit_of, proposal_list, way_out_list
+from server.pages.matching import match_on_page
 from server.pages.models import Page
+from server.pages.photos_on_page import ways_to_show
 from server.pages.serializers import (
     CompanionQuerySerializer,
     CompanionSerializer,
@@ -32,6 +35,8 @@ from server.pages.serializers import (
     FitSerializer,
     KeepSketchSerializer,
     KeptAsSketchSerializer,
+    MatchQuerySerializer,
+    MatchSerializer,
     NewCompanionSerializer,
     NewPageSerializer,
     PageCardSerializer,
@@ -42,9 +47,11 @@ from server.pages.serializers import (
     TieSerializer,
     VersionSerializer,
     WayOutSerializer,
+    WayToShowSerializer,
     WriteSerializer,
 )
 from server.photos.models import Photo
+from server.photos.services import asked_photos
 from server.sketches.models import Sketch
 
 
@@ -128,7 +135,13 @@ class PagesView(APIView):
         on, key = asked_page(wanted)
         side = Side(wanted["binding"]) if wanted.get("binding") else None
         name = wanted.get("name", "")
-        page = services.make_page(owner=request.user, sketch=sketch, on=on, format_key=key, binding=side, name=name)
+        way = Way(School.KEEP_PHOTOS, wanted.get("turn", 0), wanted.get("mirrored", False))
+        page = services.make_page(
+            owner=request.user, sketch=sketch, on=on, format_key=key, binding=side, name=name, way=way
+        )
+        if wanted.get("placed"):
+            change = {"kind": "match", "placed": wanted["placed"]}
+            page = services.change_page(page=page, version=page.version, change=change)
         return answer(page, status.HTTP_201_CREATED)
 
 
@@ -352,3 +365,37 @@ class KeepSketchView(APIView):
         given.is_valid(raise_exception=True)
         kept = services.keep_as_sketch(page=page, name=given.validated_data.get("name", ""))
         return Response({"id": kept.pk, "name": kept.name}, status=status.HTTP_201_CREATED)
+
+
+class ShowsView(APIView):
+    """What would show all that matters in a photo that something hides."""
+
+    @extend_schema(
+        operation_id="ways_to_show",
+        parameters=[OpenApiParameter("slot", str, required=True)],
+        responses={200: WayToShowSerializer(many=True), 404: ErrorSerializer},
+    )
+    def get(self, request: Request, pk: int) -> Response:
+        """Try, and list what works, in the order people try it."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        document = services.document_of(page)
+        found = ways_to_show(document, pictures_of(page, document), request.query_params.get("slot", ""))
+        return Response([{"words": way.words, "change": way.change} for way in found])
+
+
+class MatchView(APIView):
+    """The best choice of a slot for each of some photos."""
+
+    @extend_schema(
+        operation_id="match_photos",
+        request=MatchQuerySerializer,
+        responses={200: MatchSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Work it out; nothing is changed until its change is sent."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        given = MatchQuerySerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        photos = asked_photos(request.user, given.validated_data["photos"])
+        found = match_on_page(services.document_of(page), photos, given.validated_data["in_time"])
+        return Response(match_answer(found))

@@ -51,6 +51,7 @@ class Photo(Owned):
     group = models.CharField(max_length=60, blank=True, help_text="photos of one group belong together")
     taken = models.DateTimeField(null=True, help_text="by the camera's clock, kept as UTC")
     has_place = models.BooleanField(default=False, help_text="the file tells where it was taken")
+    look = models.CharField(max_length=16, blank=True, help_text="16 hex digits that differ little for photos alike")
     looked_at = models.BooleanField(default=False, help_text="proposals of what matters were made")
 
     class Meta:

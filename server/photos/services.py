@@ -9,6 +9,7 @@ from django.db import DatabaseError, IntegrityError, transaction
 
 from inkquilt.sketch.model import Size
 from inkquilt_io.looking import Proposal
+from server.common.asked import refuse
 from server.photos import files
 from server.photos.models import PARTS, FocalArea, Photo
 from server.solving.pool import solvers
@@ -45,6 +46,7 @@ def add_photo(*, owner: Any, name: str, file: IO[bytes], size: int) -> Added:
                     digest=stored.digest,
                     taken=facts.taken and facts.taken.replace(tzinfo=UTC),
                     has_place=facts.has_place,
+                    look=facts.look,
                 )
                 return Added(row, False)
     except DatabaseError:
@@ -122,6 +124,14 @@ def _proposed(photo: Photo, proposal: Proposal) -> FocalArea:
     area = proposal.area
     places = {name: int(getattr(area, name) * PARTS) for name in ("left", "top", "width", "height")}
     return FocalArea(photo=photo, **places, weight=area.weight, source=proposal.sign.value, accepted=False)
+
+
+def asked_photos(owner: Any, keys: Sequence[int]) -> list[Photo]:
+    """Return these photos in the order asked for. Raises ``BadInput`` for one that is not in the box."""
+    found = Photo.objects.visible_to(owner).prefetch_related("areas").in_bulk(keys)
+    if len(found) < len(set(keys)):
+        raise refuse("unknown-photo", "One of these photos is not in your box.", "photos")
+    return [found[key] for key in dict.fromkeys(keys)]
 
 
 def purge_photos() -> int:

@@ -13,6 +13,7 @@ from inkquilt.fit.reasons import with_reasons
 from inkquilt.fit.solve import fit, is_possible
 from inkquilt.fit.waysout import ways_out
 from inkquilt.lengths import Unit
+from inkquilt.photos.assign import best_choice
 from inkquilt.sketch.model import Size
 
 if TYPE_CHECKING:
@@ -21,8 +22,8 @@ if TYPE_CHECKING:
     from inkquilt_io.sketch_files import FromFile
 
 __all__ = [
-    "fit", "is_possible", "look_for_areas", "proposals", "read_photo", "serve", "sketches_in", "ways_out",
-    "with_reasons",
+    "best_choice", "fit", "is_possible", "look_for_areas", "proposals", "read_photo", "serve", "sketches_in",
+    "ways_out", "with_reasons",
 ]  # fmt: skip
 
 

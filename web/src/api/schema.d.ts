@@ -108,6 +108,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/finder/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Rank every sketch, every way to hold it. */
+        post: operations["find_sketches"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/finder/fit/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Fit it to the page and match the photos to the slots it has there. */
+        post: operations["fit_found"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formats/": {
         parameters: {
             query?: never;
@@ -248,6 +282,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/match/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Work it out; nothing is changed until its change is sent. */
+        post: operations["match_photos"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/measures/": {
         parameters: {
             query?: never;
@@ -327,6 +378,23 @@ export interface paths {
         put?: never;
         /** @description Redo what was undone. */
         post: operations["redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/shows/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Try, and list what works, in the order people try it. */
+        get: operations["ways_to_show"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1077,6 +1145,26 @@ export interface components {
             code: string;
             message: string;
         };
+        /** @description The photos and the page, and what a sketch must have. */
+        FindRequest: {
+            format?: string | null;
+            width?: string;
+            height?: string;
+            unit?: components["schemas"]["UnitEnum"];
+            clear?: string;
+            binding?: (components["schemas"]["SideEnum"] | components["schemas"]["NullEnum"]) | null;
+            binding_margin?: string;
+            sides?: components["schemas"]["SidesEnum"];
+            gap?: string;
+            photos: number[];
+            /** @default false */
+            title: boolean;
+            /** @default false */
+            journaling: boolean;
+            spread?: boolean | null;
+            /** @default false */
+            every_photo: boolean;
+        };
         /** @description One way to fit: named by what it gains and gives up, drawn, with its reasons. */
         Fit: {
             way: components["schemas"]["Way"];
@@ -1090,6 +1178,32 @@ export interface components {
             relations: components["schemas"]["Relations"];
             clash: components["schemas"]["Clash"] | null;
             board: components["schemas"]["Board"];
+        };
+        /** @description A found sketch to be fitted to the page truly. */
+        FitFoundRequest: {
+            format?: string | null;
+            width?: string;
+            height?: string;
+            unit?: components["schemas"]["UnitEnum"];
+            clear?: string;
+            binding?: (components["schemas"]["SideEnum"] | components["schemas"]["NullEnum"]) | null;
+            binding_margin?: string;
+            sides?: components["schemas"]["SidesEnum"];
+            gap?: string;
+            photos: number[];
+            sketch: number;
+            /** @default 0 */
+            turn: components["schemas"]["TurnEnum"];
+            /** @default false */
+            mirrored: boolean;
+        };
+        /** @description A found sketch fitted: the page, its photos matched anew, and what gave way. No match when nothing fits. */
+        Fitted: {
+            status: components["schemas"]["StatusEnum"];
+            words: string;
+            board: components["schemas"]["Board"];
+            match: components["schemas"]["Match"] | null;
+            cost: number | null;
         };
         /** @description A page format people own; width and height in inches, for drawing it in proportion. */
         Format: {
@@ -1125,6 +1239,17 @@ export interface components {
             fold: number[] | null;
             clear_box: number[];
         };
+        /** @description A sketch as it would be held, which photo it would wear where, and why it ranks here. */
+        Found: {
+            sketch: number;
+            name: string;
+            turn: components["schemas"]["TurnEnum"];
+            mirrored: boolean;
+            board: components["schemas"]["Board"];
+            placed: components["schemas"]["Placed"][];
+            cost: number;
+            why: string;
+        };
         /** @description What one file came to; ``picture`` is the straightened page as a data address. */
         FromFile: {
             file: string;
@@ -1151,6 +1276,26 @@ export interface components {
         LeftOut: {
             block: string;
             name: string;
+        };
+        /** @description The best choice of a slot for each photo, the photos left out, the slots left open, and the change that does it. */
+        Match: {
+            placed: components["schemas"]["Placed"][];
+            left_out: number[];
+            open: string[];
+            reasons: components["schemas"]["MatchReason"][];
+            proven: boolean;
+            change: components["schemas"]["Change"];
+        };
+        /** @description The photos to be matched to the page's slots; whether time runs along the reading order. */
+        MatchQueryRequest: {
+            photos: number[];
+            /** @default true */
+            in_time: boolean;
+        };
+        /** @description Why a photo lies where it does, or is left out. */
+        MatchReason: {
+            photo: number;
+            why: string[];
         };
         /** @description One piece on the measure card, in words a ruler knows. */
         MeasureRow: {
@@ -1212,6 +1357,9 @@ export interface components {
             sides?: components["schemas"]["SidesEnum"];
             gap?: string;
             sketch: number;
+            turn?: components["schemas"]["TurnEnum"];
+            mirrored?: boolean;
+            placed?: components["schemas"]["PlacedRequest"][];
             name?: string;
         };
         /** @description A print or document that exists: its size as typed, in inches unless it says otherwise. */
@@ -1757,6 +1905,11 @@ export interface components {
             words: string;
             change: components["schemas"]["Change"];
         };
+        /** @description Something that shows what matters in a photo again; it was tried. ``change`` does it. */
+        WayToShow: {
+            words: string;
+            change: components["schemas"]["Change"];
+        };
         /**
          * @description * `` - None
          *     * `big` - Big
@@ -2012,6 +2165,76 @@ export interface operations {
                 };
             };
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    find_sketches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FindRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Found"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    fit_found: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitFoundRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fitted"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2506,6 +2729,47 @@ export interface operations {
             };
         };
     };
+    match_photos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MatchQueryRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Match"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     page_measures: {
         parameters: {
             query?: {
@@ -2664,6 +2928,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Stale"];
+                };
+            };
+        };
+    };
+    ways_to_show: {
+        parameters: {
+            query: {
+                slot: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayToShow"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
         };

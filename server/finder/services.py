@@ -1,0 +1,111 @@
+"""Finding a sketch for photos: the shelf ranked quickly, and what ranks first fitted truly."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Any, Final
+
+from inkquilt.fit import Fit, FitRequest, School, Way
+from inkquilt.fit.explain import gist_of
+from inkquilt.page import Page
+from inkquilt.photos.finding import Ranked, rank, slots_of
+from inkquilt.sketch import Role, Sketch
+from inkquilt.sketch.model import Size
+from inkquilt.sketch.transform import oriented
+from server.pages.matching import Match, candidates_of, match
+from server.photos.models import Photo
+from server.sketches.models import Sketch as SketchRow
+from server.sketches.services import core_sketch
+from server.solving.pool import solvers
+
+#: So many ways to hold sketches are told, and no more than this many of one sketch.
+TOLD: Final = 24
+OF_ONE_SKETCH: Final = 2
+
+
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """What a sketch must have."""
+
+    title: bool = False
+    journaling: bool = False
+    spread: bool | None = None
+    every_photo: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """A sketch as it would be held, which photo it would wear where, and why it ranks there."""
+
+    row: SketchRow
+    held: Sketch
+    ranked: Ranked
+    placed: dict[str, int]
+    why: str
+
+
+def find(owner: Any, photos: list[Photo], page: Page, wanted: Wanted) -> list[Finding]:
+    """Return the sketches of a person's shelf that suit photos and page best, the best first."""
+    rows = list(SketchRow.objects.visible_to(owner).order_by("id"))
+    drawn = [(row, core_sketch(row)) for row in rows]
+    kept = [(row, sketch) for row, sketch in drawn if _has(sketch, len(photos), wanted)]
+    candidates = candidates_of(photos)
+    ranked = rank([slots_of(sketch) for _, sketch in kept], candidates, Size(page.width, page.height))
+    return [_finding(*kept[one.sketch], one, photos) for one in _varied(ranked)]
+
+
+def _has(sketch: Sketch, photos: int, wanted: Wanted) -> bool:
+    roles = {block.role for block in sketch.blocks}
+    spread = sketch.page.width > 3 * sketch.page.height / 2
+    slots = sum(block.role is Role.PHOTO for block in sketch.blocks)
+    return (
+        (not wanted.title or Role.TITLE in roles)
+        and (not wanted.journaling or Role.JOURNALING in roles)
+        and (wanted.spread is None or spread is wanted.spread)
+        and (not wanted.every_photo or slots >= photos)
+    )
+
+
+def _varied(ranked: Iterable[Ranked]) -> list[Ranked]:
+    """Return the first ones, of each sketch only the best few ways to hold it."""
+    told: list[Ranked] = []
+    for one in ranked:
+        if sum(other.sketch == one.sketch for other in told) < OF_ONE_SKETCH:
+            told.append(one)
+        if len(told) == TOLD:
+            break
+    return told
+
+
+def _finding(row: SketchRow, sketch: Sketch, ranked: Ranked, photos: list[Photo]) -> Finding:
+    held = oriented(sketch, ranked.turn, ranked.mirrored)
+    slots = [block.id for block in sketch.blocks if block.role is Role.PHOTO]
+    placed = {slots[slot]: photo.pk for photo, slot in zip(photos, ranked.slots, strict=True) if slot is not None}
+    left = len(photos) - len(placed)
+    free = len(slots) - len(placed)
+    parts = ["a slot for every photo" if not left and not free else ""]
+    parts += [f"{left} photo{'s' * (left > 1)} left out" if left else ""]
+    parts += [f"{free} slot{'s' * (free > 1)} left open" if free else ""]
+    return Finding(row, held, ranked, placed, ", ".join(part for part in parts if part))
+
+
+@dataclass(frozen=True, slots=True)
+class Fitted:
+    """A sketch truly fitted to the page, with its photos matched anew; no match when nothing fits."""
+
+    fit: Fit
+    match: Match | None
+    words: str
+
+
+def fit_found(row: SketchRow, photos: list[Photo], page: Page, way: Way) -> Fitted:
+    """Fit a found sketch to the page and match the photos to the slots it has there."""
+    result: Fit = solvers().run("fit", FitRequest.plain(core_sketch(row), page), way)
+    words = gist_of(result).words
+    if not result.found:
+        return Fitted(result, None, words)
+    return Fitted(result, match(result.blocks, photos, [], True), words)
+
+
+def way_of(turn: int, mirrored: bool) -> Way:
+    """Return the way in which sketches are tried."""
+    return Way(School.KEEP_PHOTOS, turn, mirrored)

@@ -1,0 +1,125 @@
+"""Finding a sketch for photos and a page."""
+
+from typing import Any
+
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from inkquilt.sketch.model import Size
+from server.common import fields
+from server.common.asked import asked_page
+from server.common.drawing import BoardSerializer, board
+from server.common.serializers import ErrorSerializer, FormatRequestSerializer
+from server.finder import services
+from server.pages.answers import match_answer
+from server.pages.serializers import MatchSerializer, PlacedSerializer
+from server.photos.services import asked_photos
+from server.sketches.models import Sketch
+
+TURNS = [0, 90, 180, 270]
+
+
+class FindSerializer(FormatRequestSerializer):
+    """The photos and the page, and what a sketch must have."""
+
+    photos = serializers.ListField(child=serializers.IntegerField(), min_length=1, max_length=20)
+    title = serializers.BooleanField(default=False)
+    journaling = serializers.BooleanField(default=False)
+    spread = serializers.BooleanField(allow_null=True, default=None)
+    every_photo = serializers.BooleanField(default=False)
+
+
+class FoundSerializer(serializers.Serializer):
+    """A sketch as it would be held, which photo it would wear where, and why it ranks here."""
+
+    sketch = serializers.IntegerField()
+    name = serializers.CharField()
+    turn = serializers.ChoiceField(TURNS)
+    mirrored = serializers.BooleanField()
+    board = BoardSerializer()
+    placed = PlacedSerializer(many=True)
+    cost = serializers.IntegerField()
+    why = serializers.CharField()
+
+
+class FitFoundSerializer(FormatRequestSerializer):
+    """A found sketch to be fitted to the page truly."""
+
+    photos = serializers.ListField(child=serializers.IntegerField(), min_length=1, max_length=20)
+    sketch = serializers.IntegerField()
+    turn = serializers.ChoiceField(TURNS, default=0)
+    mirrored = serializers.BooleanField(default=False)
+
+
+class FittedSerializer(serializers.Serializer):
+    """A found sketch fitted: the page, its photos matched anew, and what gave way. No match when nothing fits."""
+
+    status = serializers.ChoiceField(fields.STATUS_CHOICES)
+    words = serializers.CharField()
+    board = BoardSerializer()
+    match = MatchSerializer(allow_null=True)
+    cost = serializers.IntegerField(allow_null=True)
+
+
+class FinderView(APIView):
+    """The shelf ranked for photos and a page."""
+
+    @extend_schema(
+        operation_id="find_sketches",
+        request=FindSerializer,
+        responses={200: FoundSerializer(many=True), 400: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Rank every sketch, every way to hold it."""
+        given = FindSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        asked = given.validated_data
+        page, _ = asked_page(asked)
+        wanted = services.Wanted(*(asked[name] for name in ("title", "journaling", "spread", "every_photo")))
+        found = services.find(request.user, asked_photos(request.user, asked["photos"]), page, wanted)
+        return Response([_found(one) for one in found])
+
+
+def _found(one: services.Finding) -> dict[str, Any]:
+    return {
+        "sketch": one.row.pk,
+        "name": one.row.name,
+        "turn": one.ranked.turn,
+        "mirrored": one.ranked.mirrored,
+        "board": board(one.held.page, one.held.unit, one.held.blocks),
+        "placed": [{"block": block, "photo": photo} for block, photo in one.placed.items()],
+        "cost": one.ranked.cost,
+        "why": one.why,
+    }
+
+
+class FitFoundView(APIView):
+    """A found sketch, fitted."""
+
+    @extend_schema(
+        operation_id="fit_found",
+        request=FitFoundSerializer,
+        responses={200: FittedSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Fit it to the page and match the photos to the slots it has there."""
+        given = FitFoundSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        asked = given.validated_data
+        page, _ = asked_page(asked)
+        row = Sketch.objects.visible_to(request.user).one(asked["sketch"])
+        photos = asked_photos(request.user, asked["photos"])
+        fitted = services.fit_found(row, photos, page, services.way_of(asked["turn"], asked["mirrored"]))
+        match = fitted.match
+        return Response(
+            {
+                "status": fitted.fit.status.value,
+                "words": fitted.words,
+                "board": board(Size(page.width, page.height), page.unit, fitted.fit.blocks, page.fold),
+                "match": match and match_answer(match),
+                "cost": match and match.cost,
+            }
+        )

@@ -1,0 +1,220 @@
+"""The photo box: formats, facts, what matters, prints without a file, private places, matching and finding."""
+
+import io
+import tempfile
+import zipfile
+from datetime import UTC, datetime
+from pathlib import Path
+
+import pillow_heif
+from django.core.files.uploadedfile import SimpleUploadedFile
+from PIL import Image
+
+from inkquilt.page import FORMATS
+from server.pages.models import Page
+from server.pages.services import change_page, document_of
+from server.photos.models import FocalArea, Photo
+from tests.api.base import ApiTestCase, picture
+from tests.building import data_of, row
+
+WITH_PLACE = {1: "N", 2: (52.0, 31.0, 12.0), 3: "E", 4: (13.0, 24.0, 18.0)}
+
+
+def with_exif(kind="JPEG", **save):
+    """A picture taken at a known time and place."""
+    exif = Image.Exif()
+    exif[0x0110] = "Box camera"
+    exif.get_ifd(0x8769)[0x9003] = "2026:04:19 07:05:09"
+    exif.get_ifd(0x8825).update(WITH_PLACE)
+    if kind == "TIFF":  # written only from tables that were read
+        exif = Image.open(io.BytesIO(with_exif())).getexif()
+    out = io.BytesIO()
+    Image.linear_gradient("L").convert("RGB").resize((120, 80)).save(out, kind, exif=exif, **save)
+    return out.getvalue()
+
+
+class PhotoBox(ApiTestCase):
+    def setUp(self):
+        super().setUp()
+        folder = self.enterContext(tempfile.TemporaryDirectory())
+        self.enterContext(self.settings(PHOTO_DIR=Path(folder)))
+
+    def upload(self, content, name="photo.jpg"):
+        return self.client.post("/api/photos/", {"file": SimpleUploadedFile(name, content)})
+
+    def test_every_format_is_read_with_its_date_whatever_the_file_is_called(self):
+        heic = io.BytesIO()
+        pillow_heif.from_pillow(Image.open(io.BytesIO(with_exif()))).save(heic, exif=Image.open(
+            io.BytesIO(with_exif())).info["exif"])  # fmt: skip
+        for name, content in (
+            ("JPEG", with_exif()),
+            ("PNG", with_exif("PNG")),
+            ("WEBP", with_exif("WEBP")),
+            ("TIFF", with_exif("TIFF")),
+            ("HEIC", heic.getvalue()),
+        ):
+            answer = self.upload(content, f"{name}.jpg")
+            with self.subTest(name):
+                self.assertEqual(answer.status_code, 201, answer.content)
+                told = answer.json()
+                self.assertEqual((told["width"], told["height"], told["has_place"]), (120, 80, True))
+                self.assertEqual(Photo.objects.get(pk=told["id"]).taken, datetime(2026, 4, 19, 7, 5, 9, tzinfo=UTC))
+
+    def test_cmyk_16_bit_and_lying_exif_are_read_and_moving_pictures_refused(self):
+        for kind, image in (
+            ("TIFF", Image.new("CMYK", (40, 30), (0, 200, 200, 0))),
+            ("PNG", Image.new("I;16", (40, 30), 40_000)),
+            ("PNG", Image.new("LA", (40, 30), (90, 0))),
+            ("JPEG", Image.new("L", (40, 30), 90)),
+        ):
+            out = io.BytesIO()
+            image.save(out, kind)
+            self.assertEqual(self.upload(out.getvalue()).status_code, 201, image.mode)
+        lying = with_exif().replace(b"2026:04:19 07:05:09", b"9999:99:99 99:99:99")
+        self.assertIsNone(self.upload(lying).json()["taken"])
+        moving = io.BytesIO()
+        frames = [Image.new("RGB", (20, 20), colour) for colour in ("red", "blue")]
+        frames[0].save(moving, "WEBP", save_all=True, append_images=frames[1:])
+        answer = self.upload(moving.getvalue())
+        self.assertEqual(answer.status_code, 400)
+        self.assertIn("moves", answer.json()["detail"])
+
+    def test_the_place_leaves_with_everything_only_when_asked_for(self):
+        for kind in ("JPEG", "PNG", "WEBP", "TIFF"):
+            self.upload(with_exif(kind), kind)
+        for query, kept in (("", False), ("?places=true", True)):
+            content = b"".join(self.client.get(f"/api/everything/{query}").streaming_content)
+            with zipfile.ZipFile(io.BytesIO(content)) as archive:
+                names = [name for name in archive.namelist() if name.startswith("photos/")]
+                self.assertEqual(len(names), 4)
+                for name in names:
+                    image = Image.open(io.BytesIO(archive.read(name)))
+                    image.load()
+                    place = {tag: value for tag, value in image.getexif().get_ifd(0x8825).items() if value}
+                    self.assertEqual(bool(place), kept, name)
+                    if not kept:
+                        self.assertEqual(image.getexif().get_ifd(0x8769)[0x9003], "2026:04:19 07:05:09")
+
+    def test_what_is_known_of_a_photo_is_kept_and_comes_back_with_everything(self):
+        photo = self.upload(picture()).json()
+        facts = {"note": "the long way round", "group": "walk", "wish": "big", "irreplaceable": True}
+        self.assertEqual(self.send("patch", f"photos/{photo['id']}/", facts).status_code, 200)
+        area = {"left": 0.25, "top": 0.5, "width": 0.5, "height": 0.25, "weight": 5}
+        self.send("put", f"photos/{photo['id']}/areas/", {"areas": [area]})
+        printed = {"name": "Grandmother's first hive", "width": "3 1/2", "height": "5", "kind": "print"}
+        self.assertEqual(self.send("post", "photos/prints/", printed).json()["print_size"], "3 1/2 × 5 in")
+        content = b"".join(self.client.get("/api/everything/").streaming_content)
+        self.client.force_login(self.otto)
+        answer = self.client.post("/api/everything/", {"file": SimpleUploadedFile("all.zip", content)})
+        self.assertEqual(answer.json()["photos"], 2)
+        mine, paper = self.client.get("/api/photos/").json()["results"]
+        self.assertEqual({name: mine[name] for name in facts}, facts)
+        self.assertEqual([(one["left"], one["height"], one["weight"]) for one in mine["areas"]], [(0.25, 0.25, 5)])
+        self.assertEqual((paper["print_size"], paper["has_file"]), ("3 1/2 × 5 in", False))
+
+    def test_what_cannot_be_is_refused_and_changes_nothing(self):
+        photo = self.upload(picture()).json()
+        for method, path, data in (
+            ("post", "photos/prints/", {"name": "x", "width": "a bit", "height": "5", "kind": "print"}),
+            ("post", "photos/prints/", {"name": "x", "width": "0", "height": "5", "kind": "print"}),
+            ("post", "photos/prints/", {"name": "x", "width": "2", "height": "5", "kind": "photo"}),
+            ("patch", f"photos/{photo['id']}/", {"wish": "huge"}),
+            ("patch", f"photos/{photo['id']}/", {"print_width": "4", "print_height": ""}),
+            ("put", f"photos/{photo['id']}/areas/", {"areas": [{"left": 2, "top": 0, "width": 1, "height": 1}]}),
+            ("put", f"photos/{photo['id']}/areas/", {"areas": [{"left": 0, "top": 0, "width": 1, "height": 1}] * 41}),
+        ):
+            with self.subTest(data):
+                self.assertEqual(self.send(method, path, data).status_code, 400)
+        self.assertEqual((Photo.objects.count(), FocalArea.objects.count()), (1, 0))
+        self.client.force_login(self.otto)
+        for method, path in (("patch", ""), ("put", "areas/"), ("post", "look/")):
+            self.assertEqual(self.send(method, f"photos/{photo['id']}/{path}", {"areas": []}).status_code, 404)
+
+
+class OnThePage(ApiTestCase):
+    """A cluster lies over the left half of a photo in which a face is there."""
+
+    def setUp(self):
+        super().setUp()
+        rows = (
+            row("p", "photo", 3, 1, 6, 4, level=1),
+            row("q", "photo", 3, 6, 6, 4, level=1),
+            row("c", "cluster", 1, 2, 3, 2, level=3),
+        )
+        self.photo, self.other = self.add_photo(colour="teal"), self.add_photo(colour="gold")
+        FocalArea.objects.create(photo=self.photo, left=1000, top=2000, width=3000, height=5000, weight=5)
+        page = next(form for form in FORMATS if form.key == "12x12").page()
+        self.page = self.make(self.add_sketch(data=data_of(*rows)), page)
+        self.put({"kind": "photo", "block": "p", "photo": self.photo.pk})
+
+    def make(self, sketch, page):
+        answer = self.send("post", "pages/", {"sketch": sketch.pk, "format": "12x12"}).json()
+        return Page.objects.get(pk=answer["id"])
+
+    def put(self, change):
+        self.page = change_page(page=self.page, version=self.page.version, change=change)
+
+    def bench(self):
+        return self.send("get", f"pages/{self.page.pk}/").json()
+
+    def test_a_face_under_a_cluster_is_told_and_every_way_out_shows_it(self):
+        cover = next(one for one in self.bench()["covers"] if one["slot"] == "p")
+        self.assertEqual(cover["lost"][0]["by"], ["cluster c"])
+        self.assertGreater(cover["lost"][0]["hidden"], 0.15)
+        ways = self.send("get", f"pages/{self.page.pk}/shows/?slot=p").json()
+        words = " / ".join(way["words"] for way in ways)
+        self.assertIn("nudge", words)
+        self.assertIn("kept off", words)
+        self.assertIn("put it into", words)
+        for way in ways:
+            version = self.page.version
+            body = {"version": version, "change": way["change"]}
+            answer = self.send("post", f"pages/{self.page.pk}/changes/", body)
+            with self.subTest(way["words"]):
+                self.assertEqual(answer.status_code, 200, answer.content)
+                self.assertEqual([one["lost"] for one in answer.json()["covers"] if one["lost"]], [])
+            undone = self.send("post", f"pages/{self.page.pk}/undo/", {"version": answer.json()["version"]}).json()
+            self.page.refresh_from_db()
+            self.assertEqual([one["slot"] for one in undone["covers"] if one["lost"]], ["p"])
+
+    def test_a_photo_is_never_fitted_below_what_matters_in_it(self):
+        FocalArea.objects.filter(photo=self.photo).update(left=0, top=0, width=10_000, height=10_000)
+        self.put({"kind": "photo", "block": "q", "photo": self.other.pk})
+        least = document_of(self.page).photo_terms
+        self.assertEqual([term.block for term in least], ["p"])
+        self.put({"kind": "format", "format": "6x8"})
+        document = document_of(self.page)
+        sizes = {block.id: block.size for block in document.blocks}
+        asked = document.photo_terms[0].least
+        self.assertTrue(sizes["p"].width >= asked.width and sizes["p"].height >= asked.height)
+
+    def test_photos_are_matched_and_those_that_are_locked_stay(self):
+        self.put({"kind": "photo", "block": "p", "photo": self.photo.pk, "locked": True})
+        third = self.add_photo(colour="navy")
+        body = {"photos": [self.photo.pk, self.other.pk, third.pk]}
+        found = self.send("post", f"pages/{self.page.pk}/match/", body).json()
+        self.assertTrue(found["proven"])
+        self.assertIn({"block": "p", "photo": self.photo.pk}, found["placed"])
+        self.assertEqual(len(found["left_out"]), 1)
+        why = {one["photo"]: one["why"] for one in found["reasons"]}
+        self.assertIn("it stays where you put it", why[self.photo.pk])
+        self.put(found["change"])
+        self.assertEqual(len(document_of(self.page).photos), 2)
+        self.assertTrue(document_of(self.page).photos["p"].locked)
+        stranger = self.add_photo(self.otto)
+        answer = self.send("post", f"pages/{self.page.pk}/match/", {"photos": [stranger.pk]})
+        self.assertEqual(answer.status_code, 400)
+
+    def test_sketches_are_found_fitted_and_begun_with_the_photos_in_place(self):
+        body = {"photos": [self.photo.pk, self.other.pk], "format": "letter"}
+        found = self.send("post", "finder/", body).json()
+        self.assertEqual({one["name"] for one in found}, {"Test"})
+        best = found[0]
+        self.assertEqual(best["why"], "a slot for every photo")
+        held = {name: best[name] for name in ("sketch", "turn", "mirrored")}
+        fitted = self.send("post", "finder/fit/", body | held).json()
+        self.assertEqual(len(fitted["match"]["placed"]), 2)
+        made = self.send("post", "pages/", {"format": "letter", "placed": fitted["match"]["placed"]} | held)
+        self.assertEqual(made.status_code, 201)
+        self.assertEqual(sorted(slot["photo"] for slot in made.json()["slots"]), [self.photo.pk, self.other.pk])
+        self.assertEqual(self.send("post", "finder/", body | {"title": True}).json(), [])
