@@ -3,6 +3,7 @@
 import io
 import json
 from decimal import Decimal
+from fractions import Fraction
 from pathlib import Path
 from typing import Any, Final, NamedTuple
 
@@ -10,12 +11,14 @@ from django.conf import settings
 from django.contrib.auth import get_user_model
 
 from demo.draw_photos import PHOTOS, draw
+from inkquilt.lengths import INCH
+from inkquilt.sketch.model import Size
 from server.accounts.services import DEMO_USER
 from server.common.asked import asked_page
 from server.pages.models import Page
 from server.pages.services import change_page, make_page
 from server.photos.models import Photo
-from server.photos.services import add_photo
+from server.photos.services import add_photo, add_print, describe, keep_areas
 from server.sketches.models import Sketch
 from server.sketches.services import add_sketch
 
@@ -66,6 +69,32 @@ PAGES: Final[dict[str, DemoPage]] = {
 }
 
 
+#: What the demo's photos belong with, and how large they should be.
+FACTS: Final[dict[str, dict[str, str]]] = {
+    "Roof, first light": {"group": "bees on the roof", "wish": "big"},
+    "The first full frame": {"group": "bees on the roof"},
+    "Smoke and veil": {"group": "bees on the roof"},
+    "Eleven jars": {"group": "bees on the roof"},
+    "All the kites": {"group": "kite day", "wish": "big"},
+    "Red one, high up": {"group": "kite day", "wish": "small"},
+    "Ida runs": {"group": "kite day"},
+    "Mending the white one": {"group": "kite day"},
+    "Down our street": {"group": "lantern walk", "wish": "big"},
+    "Star on a stick": {"group": "lantern walk"},
+    "Over the bridge": {"group": "lantern walk"},
+    "Cocoa afterwards": {"group": "lantern walk", "wish": "small"},
+}
+#: What matters in some of them, in ten-thousandths: left, top, width, height, weight.
+MATTERS: Final[dict[str, tuple[int, int, int, int, int]]] = {
+    "Ida runs": (4700, 3700, 2700, 5200, 5),
+    "Down our street": (500, 5600, 8900, 3400, 4),
+    "The first full frame": (2200, 1900, 5600, 5600, 3),
+    "Smoke and veil": (2300, 2000, 5400, 6300, 4),
+}
+#: A print that exists: what it shows, its size in inches.
+OLD_PRINT: Final = ("The street before the trees", Fraction(7, 2), Fraction(5))
+
+
 def load_demo() -> Any:
     """Load what is missing of the demo's data and return its user."""
     users = get_user_model().objects
@@ -82,6 +111,8 @@ def load_demo() -> Any:
     for name in PHOTOS:
         if name not in photos:
             photos[name] = _add_drawn(user, name)
+            _describe(photos[name])
+    _enter_old_print(user)
     known = set(Page.objects.filter(owner=user).values_list("name", flat=True))
     for name, page in PAGES.items():
         if name not in known:
@@ -95,6 +126,22 @@ def _add_drawn(user: Any, name: str) -> Photo:
     size = file.tell()
     file.seek(0)
     return add_photo(owner=user, name=name, file=file, size=size).photo
+
+
+def _describe(photo: Photo) -> None:
+    describe(photo=photo, facts={**FACTS[photo.name], "looked_at": True})
+    if photo.name in MATTERS:
+        left, top, width, height, weight = MATTERS[photo.name]
+        places = {"left": left, "top": top, "width": width, "height": height}
+        keep_areas(photo=photo, rows=[{**places, "weight": weight}])
+
+
+def _enter_old_print(user: Any) -> None:
+    name, width, height = OLD_PRINT
+    if not Photo.objects.filter(owner=user, name=name).exists():
+        size = Size(int(width * INCH), int(height * INCH))
+        photo = add_print(owner=user, name=name, size=size, kind=Photo.Kind.PRINT, note="From the attic; the only one.")
+        describe(photo=photo, facts={"irreplaceable": True, "group": "lantern walk"})
 
 
 def _make_page(user: Any, name: str, page: DemoPage, sketch: Sketch, slots: dict[str, Photo]) -> None:

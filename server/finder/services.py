@@ -7,7 +7,7 @@ from typing import Any, Final
 from inkquilt.fit import Fit, FitRequest, School, Way
 from inkquilt.fit.explain import gist_of
 from inkquilt.page import Page
-from inkquilt.photos.finding import Ranked, rank, slots_of
+from inkquilt.photos.finding import OPEN_SLOT, Ranked, rank, slots_of
 from inkquilt.sketch import Role, Sketch
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.transform import oriented
@@ -17,9 +17,8 @@ from server.sketches.models import Sketch as SketchRow
 from server.sketches.services import core_sketch
 from server.solving.pool import solvers
 
-#: So many ways to hold sketches are told, and no more than this many of one sketch.
+#: So many ways to hold sketches are told.
 TOLD: Final = 24
-OF_ONE_SKETCH: Final = 2
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,14 +65,13 @@ def _has(sketch: Sketch, photos: int, wanted: Wanted) -> bool:
 
 
 def _varied(ranked: Iterable[Ranked]) -> list[Ranked]:
-    """Return the first ones, of each sketch only the best few ways to hold it."""
-    told: list[Ranked] = []
+    """Return the first ones, each sketch upright and on its side once: mirrored it looks much the same."""
+    told: dict[tuple[int, bool], Ranked] = {}
     for one in ranked:
-        if sum(other.sketch == one.sketch for other in told) < OF_ONE_SKETCH:
-            told.append(one)
+        told.setdefault((one.sketch, one.turn in (90, 270)), one)
         if len(told) == TOLD:
             break
-    return told
+    return list(told.values())
 
 
 def _finding(row: SketchRow, sketch: Sketch, ranked: Ranked, photos: list[Photo]) -> Finding:
@@ -95,6 +93,11 @@ class Fitted:
     fit: Fit
     match: Match | None
     words: str
+
+    @property
+    def cost(self) -> int | None:
+        """What ranks it, slots left open counted as in the quick cost."""
+        return None if self.match is None else self.match.cost + OPEN_SLOT * len(self.match.open)
 
 
 def fit_found(row: SketchRow, photos: list[Photo], page: Page, way: Way) -> Fitted:

@@ -8,6 +8,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from inkquilt.sketch import Block
 from inkquilt.sketch.model import Size
 from server.common import fields
 from server.common.asked import asked_page
@@ -15,7 +16,10 @@ from server.common.drawing import BoardSerializer, board
 from server.common.serializers import ErrorSerializer, FormatRequestSerializer
 from server.finder import services
 from server.pages.answers import match_answer
-from server.pages.serializers import MatchSerializer, PlacedSerializer
+from server.pages.document import SlotPhoto
+from server.pages.photos_on_page import crop_answer, crop_in
+from server.pages.serializers import CropSerializer, MatchSerializer
+from server.photos.models import Photo
 from server.photos.services import asked_photos
 from server.sketches.models import Sketch
 
@@ -32,6 +36,16 @@ class FindSerializer(FormatRequestSerializer):
     every_photo = serializers.BooleanField(default=False)
 
 
+class WornSerializer(serializers.Serializer):
+    """A photo in a slot as it would show."""
+
+    block = serializers.CharField()
+    photo = serializers.IntegerField()
+    photo_name = serializers.CharField()
+    has_file = serializers.BooleanField()
+    crop = CropSerializer()
+
+
 class FoundSerializer(serializers.Serializer):
     """A sketch as it would be held, which photo it would wear where, and why it ranks here."""
 
@@ -40,7 +54,7 @@ class FoundSerializer(serializers.Serializer):
     turn = serializers.ChoiceField(TURNS)
     mirrored = serializers.BooleanField()
     board = BoardSerializer()
-    placed = PlacedSerializer(many=True)
+    worn = WornSerializer(many=True)
     cost = serializers.IntegerField()
     why = serializers.CharField()
 
@@ -60,6 +74,7 @@ class FittedSerializer(serializers.Serializer):
     status = serializers.ChoiceField(fields.STATUS_CHOICES)
     words = serializers.CharField()
     board = BoardSerializer()
+    worn = WornSerializer(many=True)
     match = MatchSerializer(allow_null=True)
     cost = serializers.IntegerField(allow_null=True)
 
@@ -79,18 +94,33 @@ class FinderView(APIView):
         asked = given.validated_data
         page, _ = asked_page(asked)
         wanted = services.Wanted(*(asked[name] for name in ("title", "journaling", "spread", "every_photo")))
-        found = services.find(request.user, asked_photos(request.user, asked["photos"]), page, wanted)
-        return Response([_found(one) for one in found])
+        photos = asked_photos(request.user, asked["photos"])
+        return Response([_found(one, photos) for one in services.find(request.user, photos, page, wanted)])
 
 
-def _found(one: services.Finding) -> dict[str, Any]:
+def _worn(blocks: tuple[Block, ...], placed: dict[str, int], photos: list[Photo]) -> list[dict[str, Any]]:
+    by_key = {photo.pk: photo for photo in photos}
+    return [
+        {
+            "block": block.id,
+            "photo": photo.pk,
+            "photo_name": photo.name,
+            "has_file": bool(photo.suffix),
+            "crop": crop_answer(crop_in(photo, block, SlotPhoto(photo.pk))),
+        }
+        for block in blocks
+        if block.id in placed and (photo := by_key[placed[block.id]])
+    ]
+
+
+def _found(one: services.Finding, photos: list[Photo]) -> dict[str, Any]:
     return {
         "sketch": one.row.pk,
         "name": one.row.name,
         "turn": one.ranked.turn,
         "mirrored": one.ranked.mirrored,
         "board": board(one.held.page, one.held.unit, one.held.blocks),
-        "placed": [{"block": block, "photo": photo} for block, photo in one.placed.items()],
+        "worn": _worn(one.held.blocks, one.placed, photos),
         "cost": one.ranked.cost,
         "why": one.why,
     }
@@ -119,7 +149,8 @@ class FitFoundView(APIView):
                 "status": fitted.fit.status.value,
                 "words": fitted.words,
                 "board": board(Size(page.width, page.height), page.unit, fitted.fit.blocks, page.fold),
+                "worn": _worn(fitted.fit.blocks, match.placed, photos) if match else [],
                 "match": match and match_answer(match),
-                "cost": match and match.cost,
+                "cost": fitted.cost,
             }
         )

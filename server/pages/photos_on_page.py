@@ -105,16 +105,19 @@ def slot_facts(document: PageDocument, block: Block, photo: Photo, on: SlotPhoto
         trims = [f"{with_unit(amount, unit)} off the {side}" for side, amount in sides if amount]
     whole = whole_in(photo.pixels, block.size, grid, grid)
     return {
-        "crop": {
-            **{name: float(getattr(crop, name)) for name in ("left", "top", "width", "height")},
-            "turn": crop.turn / 100,
-        },
+        "crop": crop_answer(crop),
         "zoom": on.zoom,
         "closest": float(closest(photo.pixels, Slot.of(block), areas)),
         "turn": on.turn / 100,
         "trims": trims,
         "whole": f"{with_unit(whole.width, unit)} × {with_unit(whole.height, unit)}" if whole else "",
     }
+
+
+def crop_answer(crop: Crop) -> dict[str, float]:
+    """Return a crop as it is told."""
+    parts = {name: float(getattr(crop, name)) for name in ("left", "top", "width", "height")}
+    return {**parts, "turn": crop.turn / 100}
 
 
 def cover_answers(document: PageDocument, pictures: dict[int, Photo]) -> list[dict[str, Any]]:

@@ -12,11 +12,14 @@ export type Way = Schemas['Way']
 export type Board = Schemas['Board']
 export type BoardBlock = Schemas['BoardBlock']
 export type Slot = Schemas['Slot']
+/** What a slot needs to be drawn wearing its photo. */
+export type WornSlot = Pick<Slot, 'block' | 'photo' | 'photo_name' | 'has_file' | 'crop'> & Partial<Slot>
 export type Title = Schemas['Title']
 export type Format = Schemas['Format']
 export type FormatChoice = Schemas['FormatChoice']
 export type Change = Schemas['ChangeRequest']
-export type FormatRequest = Omit<Schemas['NewPageRequest'], 'sketch' | 'name'>
+export type NewPage = Schemas['NewPageRequest']
+export type FormatRequest = Omit<NewPage, 'sketch' | 'name' | 'turn' | 'mirrored' | 'placed'>
 export type WayOut = Schemas['WayOut']
 export type CutList = Schemas['CutList']
 export type Paper = Schemas['Paper']
@@ -37,6 +40,14 @@ export type Shape = BoardBlock['shape']
 export type MeasureRow = Schemas['MeasureRow']
 export type Companion = Schemas['Companion']
 export type Restored = Schemas['Restored']
+export type AddedPhoto = Schemas['AddedPhoto']
+export type Area = Schemas['Area']
+export type DescribePhoto = Schemas['PatchedDescribeRequest']
+export type NewPrint = Schemas['NewPrintRequest']
+export type Cover = Schemas['Cover']
+export type Match = Schemas['Match']
+export type FindRequest = Schemas['FindRequest']
+export type Found = Schemas['Found']
 
 /** A request that the server refused, in its own words. */
 export class Refused extends Error {
@@ -96,7 +107,7 @@ function formOf(file: File, fields: Record<string, string> = {}) {
 }
 
 /** Adds one photo file. */
-export async function uploadPhoto(file: File): Promise<Photo> {
+export async function uploadPhoto(file: File): Promise<AddedPhoto> {
   return take(api.POST('/api/photos/', formOf(file)))
 }
 

@@ -1,17 +1,7 @@
 /** Server data as hooks. What was changed answers with the whole page, which goes straight into the cache. */
 import { useCallback, useRef } from 'react'
 import { useMutation, useQueries, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
-import {
-  api,
-  take,
-  uploadPhoto,
-  Refused,
-  type Change,
-  type FormatRequest,
-  type Page,
-  type Stale,
-  type Way,
-} from './client'
+import { api, take, Refused, type Change, type NewPage, type Page, type Stale, type Way } from './client'
 
 export const keys = {
   session: ['session'] as const,
@@ -43,12 +33,6 @@ export function useSketches() {
   const queryFn = async () =>
     (await take(api.GET('/api/sketches/', { params: { query: { limit: 200 } } }))).results
   return useQuery({ queryKey: keys.sketches, queryFn })
-}
-
-export function usePhotos() {
-  const queryFn = async () =>
-    (await take(api.GET('/api/photos/', { params: { query: { limit: 200 } } }))).results
-  return useQuery({ queryKey: keys.photos, queryFn })
 }
 
 export function usePages() {
@@ -213,31 +197,11 @@ export function usePageWrites(id: number) {
 export function useMakePage() {
   const cache = useQueryClient()
   return useMutation({
-    mutationFn: (wanted: { sketch: number } & FormatRequest) =>
-      take(api.POST('/api/pages/', { body: wanted })),
+    mutationFn: (wanted: NewPage) => take(api.POST('/api/pages/', { body: wanted })),
     onSuccess: (page) => {
       cache.setQueryData(keys.page(page.id), page)
       void cache.invalidateQueries({ queryKey: keys.pages })
     },
-  })
-}
-
-export function useAddPhotos() {
-  const cache = useQueryClient()
-  return useMutation({
-    /** Adds one after the other; those that are refused are named at the end, the rest stays. */
-    mutationFn: async (files: File[]) => {
-      const refused: string[] = []
-      for (const file of files) {
-        try {
-          await uploadPhoto(file)
-        } catch (error) {
-          refused.push(`${file.name}: ${(error as Error).message}`)
-        }
-      }
-      return refused
-    },
-    onSettled: () => cache.invalidateQueries({ queryKey: keys.photos }),
   })
 }
 

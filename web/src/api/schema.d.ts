@@ -1202,6 +1202,7 @@ export interface components {
             status: components["schemas"]["StatusEnum"];
             words: string;
             board: components["schemas"]["Board"];
+            worn: components["schemas"]["Worn"][];
             match: components["schemas"]["Match"] | null;
             cost: number | null;
         };
@@ -1246,7 +1247,7 @@ export interface components {
             turn: components["schemas"]["TurnEnum"];
             mirrored: boolean;
             board: components["schemas"]["Board"];
-            placed: components["schemas"]["Placed"][];
+            worn: components["schemas"]["Worn"][];
             cost: number;
             why: string;
         };
@@ -1277,7 +1278,7 @@ export interface components {
             block: string;
             name: string;
         };
-        /** @description The best choice of a slot for each photo, the photos left out, the slots left open, and the change that does it. */
+        /** @description The best choice of a slot for each photo, the photos left out, the slots left open, and the change for it. */
         Match: {
             placed: components["schemas"]["Placed"][];
             left_out: number[];
@@ -1917,6 +1918,14 @@ export interface components {
          * @enum {string}
          */
         WishEnum: "big" | "small";
+        /** @description A photo in a slot as it would show. */
+        Worn: {
+            block: string;
+            photo: number;
+            photo_name: string;
+            has_file: boolean;
+            crop: components["schemas"]["Crop"];
+        };
         /** @description A change and the version it is based on. */
         WriteRequest: {
             version: number;

@@ -5,6 +5,8 @@ import { useSession } from '../api/queries'
 import { Refused } from '../api/client'
 import { Bench } from '../bench/Bench'
 import { NewSketch, RedrawSketch } from '../drafting/NewSketch'
+import { Finder } from '../finder/Finder'
+import { PhotoBox } from '../photos/PhotoBox'
 import { Shelf } from '../shelf/Shelf'
 import { SignIn } from '../signin/SignIn'
 import { SketchLook } from '../sketch/SketchLook'
@@ -39,6 +41,8 @@ const router = createBrowserRouter([
     children: [
       { path: '/', element: <Shelf /> },
       { path: '/pages/:id/:step?', element: <Bench /> },
+      { path: '/photos', element: <PhotoBox /> },
+      { path: '/find', element: <Finder /> },
       { path: '/sketches/new', element: <NewSketch /> },
       { path: '/sketches/:id', element: <SketchLook /> },
       { path: '/sketches/:id/redraw', element: <RedrawSketch /> },

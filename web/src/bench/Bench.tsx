@@ -28,6 +28,7 @@ import { LeftOut } from './LeftOut'
 import { NoPlace } from './NoPlace'
 import { NumberField, type NumberName } from './NumberField'
 import { PageChoices } from './PageChoices'
+import { PhotosSide, usePicked } from './PhotosSide'
 import { PhotoTray } from './PhotoTray'
 import { Pinned } from './Pinned'
 import { PrintPanel } from './PrintPanel'
@@ -106,6 +107,7 @@ function LaidBench({ page }: { page: Page }) {
   )
   const carry = usePhotoCarry(place)
   const look = usePhotoLook(page.slots, change)
+  const { picked, pick } = usePicked()
   const { board } = page.fit
   const photoSlots = useMemo(
     () =>
@@ -119,6 +121,7 @@ function LaidBench({ page }: { page: Page }) {
       place(carry.carried, block.id)
       carry.drop()
     } else if (block.role === 'title' && !arranging) setTyping(block.id)
+    else if (step === 'photos' && block.role === 'photo') hold(block.id)
     else if (arranging) hold(block.id)
   }
   const keys = (block: BoardBlock, event: KeyboardEvent) => {
@@ -160,7 +163,14 @@ function LaidBench({ page }: { page: Page }) {
             {arranging && <KeepAsSketch page={page} />}
           </section>
           {step === 'photos' ? (
-            <PhotoTray slots={page.slots} carried={carry.carried} onPress={carry.press} onTake={carry.take} />
+            <PhotoTray
+              slots={page.slots}
+              carried={carry.carried}
+              picked={picked}
+              onPick={pick}
+              onPress={carry.press}
+              onTake={carry.take}
+            />
           ) : (
             <FormatChooser chosen={page.format} onChange={change} />
           )}
@@ -241,6 +251,15 @@ function LaidBench({ page }: { page: Page }) {
               onPutDown={() => hold(null)}
             />
           )}
+          {step === 'photos' && (
+            <PhotosSide
+              page={page}
+              heldId={heldId}
+              picked={picked}
+              onChange={change}
+              onPutDown={() => hold(null)}
+            />
+          )}
           {(step === 'page' || step === 'photos') && (
             <>
               <Ways
@@ -258,10 +277,10 @@ function LaidBench({ page }: { page: Page }) {
                 }
               />
               {arranging && page.pins.length > 0 && <Pinned page={page} onChange={change} />}
-              {!nothingFits && <Why page={page} onChange={change} />}
+              {arranging && !nothingFits && <Why page={page} onChange={change} />}
               {arranging && <Proposals page={page} onChange={change} />}
               {arranging && !nothingFits && page.format.sides === 1 && <Facing page={page} />}
-              {!nothingFits && (
+              {arranging && !nothingFits && (
                 <MeasureCard
                   measured={{ kind: 'page', page }}
                   unit={board.unit}

@@ -1,27 +1,27 @@
-import { useRef, type ChangeEvent, type PointerEvent } from 'react'
+import { useRef, type PointerEvent } from 'react'
 import Button from 'react-bootstrap/Button'
-import { useAddPhotos, useDelete, usePhotos } from '../api/queries'
+import { Link } from 'react-router'
 import type { Photo, Slot } from '../api/client'
+import { useAdding, usePhotos } from '../api/photoQueries'
 import { Waiting } from '../app/Waiting'
+import { PhotoPicture } from '../photos/PhotoTile'
 
 interface PhotoTrayProps {
   slots: Slot[]
   carried: Photo | null
+  /** Photos ticked to be matched to the slots. */
+  picked: ReadonlySet<number>
+  onPick: (photo: Photo) => void
   onPress: (photo: Photo, event: PointerEvent) => void
   onTake: (photo: Photo) => void
 }
 
-/** Her photos, to be dragged or taken up and put into a slot. */
-export function PhotoTray({ slots, carried, onPress, onTake }: PhotoTrayProps) {
+/** Her photos, to be dragged or taken up and put into a slot, or ticked to be matched to all of them. */
+export function PhotoTray({ slots, carried, picked, onPick, onPress, onTake }: PhotoTrayProps) {
   const photos = usePhotos()
-  const add = useAddPhotos()
+  const { adding, running, add } = useAdding()
   const picker = useRef<HTMLInputElement>(null)
   const used = new Map(slots.filter((slot) => slot.photo !== null).map((slot) => [slot.photo, slot.name]))
-  const choose = (event: ChangeEvent<HTMLInputElement>) => {
-    const files = [...(event.target.files ?? [])]
-    event.target.value = ''
-    if (files.length) add.mutate(files)
-  }
   return (
     <section className="tray" aria-label="Photos">
       <h2>Photos</h2>
@@ -33,27 +33,36 @@ export function PhotoTray({ slots, carried, onPress, onTake }: PhotoTrayProps) {
       <input
         ref={picker}
         type="file"
-        accept="image/jpeg,image/png"
+        accept="image/*,.heic,.heif,.tif,.tiff"
         multiple
         hidden
-        onChange={choose}
+        onChange={(event) => {
+          const files = [...(event.target.files ?? [])]
+          event.target.value = ''
+          void add(files)
+        }}
         aria-label="Photo files"
       />
-      <Button
-        variant="link"
-        className="stitched"
-        onClick={() => picker.current?.click()}
-        disabled={add.isPending}
-      >
-        {add.isPending ? 'Adding…' : 'Add photos of your own'}
-      </Button>
-      {add.data?.map((refused) => (
+      <p className="tray-deeds">
+        <Button
+          variant="link"
+          className="stitched"
+          onClick={() => picker.current?.click()}
+          disabled={running}
+        >
+          {running ? `Adding ${adding!.done} of ${adding!.total}` : 'Add photos'}
+        </Button>
+        <Link className="stitched" to="/photos">
+          Photo box
+        </Link>
+      </p>
+      {adding?.refused.map((refused) => (
         <p key={refused} className="refusal" role="alert">
           {refused}
         </p>
       ))}
       {photos.isPending && <Waiting words="Fetching your photos" />}
-      {photos.data?.length === 0 && <p className="hint">No photos yet. JPEG and PNG files will do.</p>}
+      {photos.data?.length === 0 && <p className="hint">No photos yet.</p>}
       <ul className="tray-photos">
         {photos.data?.map((photo) => (
           <TrayPhoto
@@ -61,6 +70,8 @@ export function PhotoTray({ slots, carried, onPress, onTake }: PhotoTrayProps) {
             photo={photo}
             slot={used.get(photo.id)}
             held={carried?.id === photo.id}
+            picked={picked.has(photo.id)}
+            onPick={onPick}
             onPress={onPress}
             onTake={onTake}
           />
@@ -70,14 +81,14 @@ export function PhotoTray({ slots, carried, onPress, onTake }: PhotoTrayProps) {
   )
 }
 
-interface TrayPhotoProps extends Pick<PhotoTrayProps, 'onPress' | 'onTake'> {
+interface TrayPhotoProps extends Pick<PhotoTrayProps, 'onPick' | 'onPress' | 'onTake'> {
   photo: Photo
   slot: string | undefined
   held: boolean
+  picked: boolean
 }
 
-function TrayPhoto({ photo, slot, held, onPress, onTake }: TrayPhotoProps) {
-  const remove = useDelete()
+function TrayPhoto({ photo, slot, held, picked, onPick, onPress, onTake }: TrayPhotoProps) {
   return (
     <li className={`tray-photo${held ? ' is-held' : ''}${slot ? ' is-used' : ''}`}>
       <button
@@ -91,19 +102,17 @@ function TrayPhoto({ photo, slot, held, onPress, onTake }: TrayPhotoProps) {
         }}
         onClick={() => onTake(photo)}
       >
-        <img src={`/api/photos/${photo.id}/thumb/`} alt="" draggable={false} />
+        <PhotoPicture photo={photo} />
       </button>
-      {slot && <span className="tray-slot">{slot}</span>}
-      {held && (
-        <Button
-          variant="link"
-          size="sm"
-          className="tray-aside"
-          onClick={() => remove.mutate({ kind: 'photo', id: photo.id })}
-        >
-          Put aside
-        </Button>
-      )}
+      <label className="tray-tick">
+        <input
+          type="checkbox"
+          checked={picked}
+          aria-label={`Match ${photo.name}`}
+          onChange={() => onPick(photo)}
+        />
+        <span className={slot ? 'tray-slot' : undefined}>{slot ?? photo.name}</span>
+      </label>
     </li>
   )
 }

@@ -1,5 +1,5 @@
 import { memo, type ReactNode } from 'react'
-import type { BoardBlock, Slot } from '../api/client'
+import type { BoardBlock, WornSlot } from '../api/client'
 import { paperFill } from './PaperPatterns'
 import { titleSize } from './titleSize'
 
@@ -9,7 +9,7 @@ interface BlockShapeProps {
   prefix: string
   /** Pixels per unit, for lines that keep their width. */
   scale: number
-  slot?: Slot | undefined
+  slot?: WornSlot | undefined
   title?: string | undefined
   /** Small pages show the thumbnail, the bench the larger picture. */
   picture: 'thumb' | 'view'

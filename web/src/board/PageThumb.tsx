@@ -1,11 +1,11 @@
 import { useId } from 'react'
-import type { Board, Slot, Title } from '../api/client'
+import type { Board, Title, WornSlot } from '../api/client'
 import { BlockShape } from './BlockShape'
 import { PaperPatterns } from './PaperPatterns'
 
 interface PageThumbProps {
   board: Board
-  slots?: Slot[]
+  slots?: WornSlot[]
   titles?: Title[]
   /** Longest side in pixels. */
   size: number

@@ -21,6 +21,11 @@ export function Shelf() {
       <header className="shelf-header">
         <span className="brand">Ink Quilt</span>
         <p>A sketch, your page, real fractions.</p>
+        <nav className="places" aria-label="Places">
+          <Link className="stitched" to="/photos">
+            Photo box
+          </Link>
+        </nav>
         <span className="who">
           {session.data?.user}
           <button type="button" className="stitched" onClick={() => signOut.mutate()}>

@@ -1,0 +1,182 @@
+/** Photos, what matters in them, matching them to slots, and finding a sketch for them. */
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useCallback, useRef, useState } from 'react'
+import {
+  api,
+  take,
+  uploadPhoto,
+  type Area,
+  type DescribePhoto,
+  type FindRequest,
+  type FormatRequest,
+  type Found,
+  type NewPrint,
+  type Page,
+  type Photo,
+} from './client'
+import { keys } from './queries'
+
+const PAGE = 200
+/** So many files travel at once: the server has two processes that read them. */
+const AT_ONCE = 2
+
+/** All photos of the box, however many. */
+export function usePhotos() {
+  const queryFn = async () => {
+    const photos: Photo[] = []
+    for (;;) {
+      const query = { limit: PAGE, offset: photos.length }
+      const part = await take(api.GET('/api/photos/', { params: { query } }))
+      photos.push(...part.results)
+      if (!part.next || part.results.length === 0) return photos
+    }
+  }
+  return useQuery({ queryKey: keys.photos, queryFn })
+}
+
+/** What became of the files added last. */
+export interface Adding {
+  total: number
+  done: number
+  known: string[]
+  refused: string[]
+}
+
+/** Adds files two at a time; what is refused is named, the rest goes on. */
+export function useAdding() {
+  const cache = useQueryClient()
+  const [adding, setAdding] = useState<Adding | null>(null)
+  const busy = useRef(false)
+  const add = useCallback(
+    async (files: File[]) => {
+      if (busy.current || files.length === 0) return
+      busy.current = true
+      const waiting = [...files]
+      setAdding({ total: files.length, done: 0, known: [], refused: [] })
+      const one = async (file: File) => {
+        const told: Pick<Adding, 'known' | 'refused'> = { known: [], refused: [] }
+        try {
+          if ((await uploadPhoto(file)).known) told.known.push(file.name)
+        } catch (error) {
+          told.refused.push(`${file.name}: ${(error as Error).message}`)
+        }
+        setAdding(
+          (now) =>
+            now && {
+              ...now,
+              done: now.done + 1,
+              known: [...now.known, ...told.known],
+              refused: [...now.refused, ...told.refused],
+            },
+        )
+      }
+      const hand = async () => {
+        for (let file = waiting.shift(); file; file = waiting.shift()) await one(file)
+      }
+      await Promise.all(Array.from({ length: AT_ONCE }, hand))
+      busy.current = false
+      await cache.invalidateQueries({ queryKey: keys.photos })
+    },
+    [cache],
+  )
+  const running = adding !== null && adding.done < adding.total
+  return { adding, running, add, clear: () => setAdding(null) }
+}
+
+/** Puts a photo as the server told it in place of what is known of it; pages it lies on are fetched anew. */
+function usePut() {
+  const cache = useQueryClient()
+  return useCallback(
+    (photo: Photo) => {
+      cache.setQueryData<Photo[]>(keys.photos, (all) =>
+        all?.map((other) => (other.id === photo.id ? photo : other)),
+      )
+      void cache.invalidateQueries({ queryKey: ['page'] })
+    },
+    [cache],
+  )
+}
+
+export function useDescribePhoto() {
+  const onSuccess = usePut()
+  return useMutation({
+    mutationFn: ({ id, ...body }: DescribePhoto & { id: number }) =>
+      take(api.PATCH('/api/photos/{id}/', { params: { path: { id } }, body })),
+    onSuccess,
+  })
+}
+
+export function useMarkAreas() {
+  const onSuccess = usePut()
+  return useMutation({
+    mutationFn: ({ id, areas }: { id: number; areas: Area[] }) =>
+      take(api.PUT('/api/photos/{id}/areas/', { params: { path: { id } }, body: { areas } })),
+    onSuccess,
+  })
+}
+
+export function useEnterPrint() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (body: NewPrint) => take(api.POST('/api/photos/prints/', { body })),
+    onSuccess: () => cache.invalidateQueries({ queryKey: keys.photos }),
+  })
+}
+
+/** Looks photos over one after the other, in the background; what is found is proposed. */
+export function useLooking() {
+  const put = usePut()
+  const [looking, setLooking] = useState<{ done: number; total: number } | null>(null)
+  const stopped = useRef(false)
+  const look = async (photos: Photo[]) => {
+    stopped.current = false
+    setLooking({ done: 0, total: photos.length })
+    for (const [index, photo] of photos.entries()) {
+      if (stopped.current) break
+      try {
+        put(await take(api.POST('/api/photos/{id}/look/', { params: { path: { id: photo.id } } })))
+      } catch {
+        break // the next time it is asked for, it goes on from here
+      }
+      setLooking({ done: index + 1, total: photos.length })
+    }
+    setLooking(null)
+  }
+  return { looking, look, stop: () => (stopped.current = true) }
+}
+
+export function useWaysToShow(page: Page, slot: string, wanted: boolean) {
+  const params = { path: { id: page.id }, query: { slot } }
+  return useQuery({
+    queryKey: ['shows', page.id, page.version, slot],
+    queryFn: () => take(api.GET('/api/pages/{id}/shows/', { params })),
+    enabled: wanted,
+  })
+}
+
+export function useMatch(page: Page) {
+  return useMutation({
+    mutationFn: (body: { photos: number[]; in_time: boolean }) =>
+      take(api.POST('/api/pages/{id}/match/', { params: { path: { id: page.id } }, body })),
+  })
+}
+
+export function useFind(body: FindRequest) {
+  return useQuery({
+    queryKey: ['finder', body],
+    queryFn: () => take(api.POST('/api/finder/', { body })),
+    enabled: body.photos.length > 0,
+    placeholderData: (before) => before,
+  })
+}
+
+/** A found sketch fitted truly; asked for only when ``wanted``. */
+export function useFitFound(found: Found, photos: number[], format: FormatRequest, wanted: boolean) {
+  const body = { photos, ...format, sketch: found.sketch, turn: found.turn, mirrored: found.mirrored }
+  return useQuery({
+    queryKey: ['finder', 'fit', body],
+    queryFn: () => take(api.POST('/api/finder/fit/', { body })),
+    enabled: wanted,
+    staleTime: Infinity,
+  })
+}

@@ -1,0 +1,93 @@
+import { useState } from 'react'
+import Button from 'react-bootstrap/Button'
+import Form from 'react-bootstrap/Form'
+import { Trouble } from '../app/Trouble'
+import { Waiting } from '../app/Waiting'
+import type { Change, Match, Page } from '../api/client'
+import { useMatch, usePhotos } from '../api/photoQueries'
+
+interface MatchPanelProps {
+  page: Page
+  /** The photos ticked in the tray. */
+  picked: ReadonlySet<number>
+  onChange: (change: Change) => void
+}
+
+/** The best choice of a slot for each photo, with reasons; it is laid only when she says so. */
+export function MatchPanel({ page, picked, onChange }: MatchPanelProps) {
+  const [inTime, setInTime] = useState(true)
+  const match = useMatch(page)
+  const placed = page.slots.flatMap((slot) => (slot.photo === null ? [] : [slot.photo]))
+  const photos = [...new Set([...placed, ...picked])]
+  const found = match.data
+  return (
+    <section className="match" aria-label="Match photos to slots">
+      <h2>Which photo where?</h2>
+      {photos.length === 0 ? (
+        <p className="hint">Tick photos in the tray, and the best slot for each is worked out.</p>
+      ) : (
+        <>
+          <Form.Check
+            id="match-in-time"
+            label="in the order they were taken"
+            checked={inTime}
+            onChange={(event) => setInTime(event.target.checked)}
+          />
+          <Button
+            variant="outline-primary"
+            size="sm"
+            disabled={match.isPending}
+            onClick={() => match.mutate({ photos, in_time: inTime })}
+          >
+            Match {photos.length} photo{photos.length > 1 && 's'} to {page.slots.length} slot
+            {page.slots.length > 1 && 's'}
+          </Button>
+        </>
+      )}
+      {match.isPending && <Waiting words="Trying every choice" />}
+      {match.error && <Trouble error={match.error} onClose={() => match.reset()} />}
+      {found && (
+        <Matched
+          page={page}
+          match={found}
+          onLay={() => {
+            onChange(found.change)
+            match.reset()
+          }}
+        />
+      )}
+    </section>
+  )
+}
+
+function Matched({ page, match, onLay }: { page: Page; match: Match; onLay: () => void }) {
+  const photos = usePhotos()
+  const name = (id: number) => photos.data?.find((photo) => photo.id === id)?.name ?? 'a photo'
+  const slot = (id: string) => page.slots.find((one) => one.block === id)?.name ?? id
+  const why = (id: number) => match.reasons.find((one) => one.photo === id)?.why.join(', ')
+  return (
+    <>
+      <ul className="matched">
+        {match.placed.map(({ block, photo }) => (
+          <li key={block}>
+            <strong>{name(photo)}</strong> into {slot(block)}: {why(photo)}.
+          </li>
+        ))}
+        {match.left_out.map((photo) => (
+          <li key={photo} className="left-over">
+            <strong>{name(photo)}</strong> is left out: {why(photo)}.
+          </li>
+        ))}
+        {match.open.map((block) => (
+          <li key={block} className="left-over">
+            {slot(block)} stays open: leave one edge of its mat unglued for a photo that comes later.
+          </li>
+        ))}
+      </ul>
+      {match.proven && <p className="hint">No other choice is better.</p>}
+      <Button size="sm" onClick={onLay}>
+        Lay them so
+      </Button>
+    </>
+  )
+}

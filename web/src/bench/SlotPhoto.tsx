@@ -1,0 +1,129 @@
+import { useState } from 'react'
+import Form from 'react-bootstrap/Form'
+import { Fractions } from '../app/Fractions'
+import type { Change, Slot } from '../api/client'
+
+interface SlotPhotoProps {
+  slot: Slot
+  onChange: (change: Change) => void
+  onPutDown: () => void
+}
+
+const MOST_IN = 4
+const MOST_TURN = 15
+
+/** How the photo in a slot lies: how far in, level or not, and what of a real print comes off. */
+export function SlotPhoto({ slot, onChange, onPutDown }: SlotPhotoProps) {
+  const set = (facts: Partial<Change>) =>
+    onChange({ kind: 'photo', block: slot.block, photo: slot.photo, ...facts })
+  return (
+    <section className="slot-photo" aria-label={`Photo in ${slot.name}`}>
+      <h2>{slot.photo_name}</h2>
+      {slot.trims.length > 0 && (
+        <p className="trims">
+          <Fractions text={`Cut the print: take ${slot.trims.join(', ')}.`} />
+        </p>
+      )}
+      {slot.has_file && (
+        <>
+          <Slide
+            key={`zoom ${slot.zoom}`}
+            label="How far in"
+            least={1}
+            most={Math.max(MOST_IN, slot.zoom)}
+            step={0.05}
+            value={slot.zoom}
+            words={(value) => (value <= 1 ? 'all that fits' : `${value.toFixed(2)} ×`)}
+            onSet={(zoom) => set({ zoom })}
+          />
+          <p className="hint">
+            {slot.closest > 1.005
+              ? `Up to ${slot.closest.toFixed(2)} × all that matters still shows.`
+              : 'Any closer and something that matters is lost.'}
+          </p>
+          <Slide
+            key={`turn ${slot.turn}`}
+            label="Level it"
+            least={-MOST_TURN}
+            most={MOST_TURN}
+            step={0.5}
+            value={slot.turn}
+            words={(value) =>
+              value === 0 ? 'as taken' : `${Math.abs(value)}° ${value > 0 ? 'to the right' : 'to the left'}`
+            }
+            onSet={(level) => set({ level })}
+          />
+          <p className="hint">
+            Drag the photo on the page to move it in its slot, or use the arrow keys there.
+          </p>
+        </>
+      )}
+      {slot.whole && (
+        <p className="hint">
+          <Fractions text={`Kept whole, with a mat behind: ${slot.whole}.`} />
+        </p>
+      )}
+      <Form.Check
+        id={`lock-${slot.block}`}
+        label="stays here when photos are matched"
+        checked={slot.locked}
+        onChange={(event) => set({ locked: event.target.checked })}
+      />
+      <p className="slot-deeds">
+        <button type="button" className="stitched" onClick={() => set({ as_it_comes: true })}>
+          as it comes
+        </button>
+        <button
+          type="button"
+          className="stitched"
+          onClick={() => {
+            onChange({ kind: 'photo', block: slot.block, photo: null })
+            onPutDown()
+          }}
+        >
+          take it out
+        </button>
+        <button type="button" className="stitched" onClick={onPutDown}>
+          well so
+        </button>
+      </p>
+    </section>
+  )
+}
+
+interface SlideProps {
+  label: string
+  least: number
+  most: number
+  step: number
+  value: number
+  words: (value: number) => string
+  onSet: (value: number) => void
+}
+
+/** A slide that tells its value in words and is sent when it is let go. */
+function Slide({ label, least, most, step, value, words, onSet }: SlideProps) {
+  const [now, slide] = useState(value)
+  const done = () => {
+    if (now !== value) onSet(now)
+  }
+  return (
+    <Form.Group className="slide">
+      <Form.Label>
+        {label}: <strong>{words(now)}</strong>
+      </Form.Label>
+      <Form.Range
+        aria-label={label}
+        aria-valuetext={words(now)}
+        min={least}
+        max={most}
+        step={step}
+        value={now}
+        onChange={(event) => slide(Number(event.target.value))}
+        onPointerUp={done}
+        onKeyUp={done}
+        onBlur={done}
+      />
+    </Form.Group>
+  )
+}

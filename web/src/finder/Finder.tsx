@@ -1,0 +1,98 @@
+import { useMemo, useState } from 'react'
+import Form from 'react-bootstrap/Form'
+import { Link, useSearchParams } from 'react-router'
+import { FormatChips } from '../app/FormatChips'
+import { Sheet } from '../app/Sheet'
+import { Trouble } from '../app/Trouble'
+import { Waiting } from '../app/Waiting'
+import type { FindRequest } from '../api/client'
+import { useFind, usePhotos } from '../api/photoQueries'
+import { PhotoPicture } from '../photos/PhotoTile'
+import { FoundSketches } from './FoundSketches'
+
+type Filters = Pick<FindRequest, 'title' | 'journaling' | 'every_photo' | 'spread'>
+
+/** Which sketch takes these photos? The whole shelf ranked, each sketch wearing them. */
+export function Finder() {
+  const [params, setParams] = useSearchParams()
+  const ids = useMemo(() => (params.get('photos') ?? '').split('-').map(Number).filter(Boolean), [params])
+  const format = params.get('page') ?? localStorage.getItem('ink-quilt-format') ?? 'letter'
+  const [filters, filter] = useState<Filters>({
+    title: false,
+    journaling: false,
+    every_photo: false,
+    spread: null,
+  })
+  const photos = usePhotos()
+  const chosen = photos.data?.filter((photo) => ids.includes(photo.id)) ?? []
+  const found = useFind({ photos: ids, format, ...filters })
+  const setPhotos = (next: number[]) => setParams({ photos: next.join('-'), page: format })
+  return (
+    <Sheet title="Which sketch takes these?" className="finder">
+      {ids.length === 0 && (
+        <p className="hint">
+          Pick some photos in the <Link to="/photos">photo box</Link> first.
+        </p>
+      )}
+      <ul className="found-for" aria-label="The photos">
+        {chosen.map((photo) => (
+          <li key={photo.id}>
+            <PhotoPicture photo={photo} />
+            <button
+              type="button"
+              className="stitched"
+              aria-label={`Without ${photo.name}`}
+              onClick={() => setPhotos(ids.filter((id) => id !== photo.id))}
+            >
+              without
+            </button>
+          </li>
+        ))}
+      </ul>
+      <FormatChips
+        words="on a page of"
+        label="My page"
+        chosen={format}
+        onChoose={(key) => setParams({ photos: ids.join('-'), page: key })}
+      />
+      <FilterChecks filters={filters} onFilter={filter} />
+      {found.error && <Trouble error={found.error} />}
+      {found.isPending && ids.length > 0 && <Waiting words="Trying your sketches" />}
+      {found.data?.length === 0 && <p className="hint">No sketch of yours has all that. Ask for less.</p>}
+      {found.data && found.data.length > 0 && (
+        <FoundSketches key={`${ids.join()} ${format}`} found={found.data} photos={ids} format={format} />
+      )}
+    </Sheet>
+  )
+}
+
+function FilterChecks({ filters, onFilter }: { filters: Filters; onFilter: (filters: Filters) => void }) {
+  const check = (name: 'title' | 'journaling' | 'every_photo', label: string) => (
+    <Form.Check
+      inline
+      id={`find-${name}`}
+      label={label}
+      checked={filters[name]}
+      onChange={(event) => onFilter({ ...filters, [name]: event.target.checked })}
+    />
+  )
+  return (
+    <div className="find-filters" role="group" aria-label="What the sketch must have">
+      {check('every_photo', 'a slot for every photo')}
+      {check('title', 'room for a title')}
+      {check('journaling', 'room for the story')}
+      <Form.Select
+        size="sm"
+        aria-label="One page or two"
+        value={filters.spread === null ? '' : String(filters.spread)}
+        onChange={(event) =>
+          onFilter({ ...filters, spread: event.target.value === '' ? null : event.target.value === 'true' })
+        }
+      >
+        <option value="">drawn for one page or two</option>
+        <option value="false">drawn for one page</option>
+        <option value="true">drawn across two</option>
+      </Form.Select>
+    </div>
+  )
+}
