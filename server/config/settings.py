@@ -129,6 +129,7 @@ SPECTACULAR_SETTINGS = {
         "PhotoKindEnum": "server.photos.models.KIND_CHOICES",
         "PrintKindEnum": "server.photos.serializers.PRINT_KINDS",
         "SideEnum": "server.common.fields.SIDE_CHOICES",
+        "PhotoPaperEnum": "server.printing.views.PAPER_CHOICES",
     },
 }
 #: A JSON body larger than this is refused before it is read.

@@ -12,6 +12,7 @@ urlpatterns = [
     path("api/", include("server.photos.urls")),
     path("api/", include("server.pages.urls")),
     path("api/", include("server.finder.urls")),
+    path("api/", include("server.printing.urls")),
     path("api/", include("server.exchange.urls")),
     path("api/", include("server.recovery.urls")),
     re_path(r"^api/.*$", unknown_address),

@@ -14,16 +14,18 @@ from inkquilt.fit.solve import fit, is_possible
 from inkquilt.fit.waysout import ways_out
 from inkquilt.lengths import Unit
 from inkquilt.photos.assign import best_choice
+from inkquilt.printing import Print, print_sheets
 from inkquilt.sketch.model import Size
 
 if TYPE_CHECKING:
     from inkquilt_io.looking import Proposal
     from inkquilt_io.photo_files import PhotoFacts
+    from inkquilt_io.photo_prints import Pixelled, Source
     from inkquilt_io.sketch_files import FromFile
 
 __all__ = [
-    "best_choice", "fit", "is_possible", "look_for_areas", "proposals", "read_photo", "serve", "sketches_in",
-    "ways_out", "with_reasons",
+    "best_choice", "fit", "is_possible", "look_for_areas", "pixelled", "print_sheets", "proposals", "read_photo",
+    "serve", "sketches_in", "ways_out", "with_reasons",
 ]  # fmt: skip
 
 
@@ -46,6 +48,13 @@ def look_for_areas(path: Path) -> "list[Proposal]":
     from inkquilt_io.looking import look_for_areas as look
 
     return look(path)
+
+
+def pixelled(one: Print, source: "Source", most_pixels: int) -> "Pixelled":
+    """Make a print's picture from the original file."""
+    from inkquilt_io.photo_prints import pixelled as make
+
+    return make(one, source, most_pixels)
 
 
 def serve(connection: Connection) -> None:

@@ -218,3 +218,56 @@ class OnThePage(ApiTestCase):
         self.assertEqual(made.status_code, 201)
         self.assertEqual(sorted(slot["photo"] for slot in made.json()["slots"]), [self.photo.pk, self.other.pk])
         self.assertEqual(self.send("post", "finder/", body | {"title": True}).json(), [])
+
+
+class Prints(ApiTestCase):
+    def setUp(self):
+        super().setUp()
+        self.page, self.photo = self.add_page(), self.add_photo()
+        change = {"kind": "photo", "block": "p", "photo": self.photo.pk}
+        self.page = change_page(page=self.page, version=self.page.version, change=change)
+        self.query = f"pages={self.page.pk}&paper=letter"
+
+    def test_photos_are_laid_on_paper_with_their_fineness_and_what_is_not_printed(self):
+        keepsake = self.send(
+            "post", "photos/prints/", {"name": "Ticket", "width": "2", "height": "2", "kind": "document"}
+        ).json()
+        change = {"kind": "photo", "block": "q", "photo": keepsake["id"]}
+        self.page = change_page(page=self.page, version=self.page.version, change=change)
+        plan = self.send("get", f"prints/?{self.query}").json()
+        self.assertEqual([(one["name"], one["grade"]) for one in plan["prints"]], [("teal", "poor")])
+        self.assertEqual([one["name"] for one in plan["left"]], ["Ticket"])
+        laid = plan["sheets"][0]["laid"][0]
+        size = next(block.size for block in document_of(self.page).blocks if block.id == "p")
+        self.assertEqual(sorted((laid["width"], laid["height"])), sorted((size.width / 8128, size.height / 8128)))
+        self.assertEqual((len(plan["sheets"][0]["marks"]), plan["fewest"]), (8, True))
+
+    def test_files_and_the_printer_answer(self):
+        pdf = self.client.get(f"/api/prints/photo-prints.pdf?{self.query}")
+        self.assertTrue(pdf.content.startswith(b"%PDF"))
+        jpegs = self.client.get(f"/api/prints/photo-prints.zip?{self.query}")
+        with zipfile.ZipFile(io.BytesIO(jpegs.content)) as archive:
+            self.assertEqual(archive.namelist(), ["01 teal.jpg"])
+        job = self.send("post", "printer/", {"pages": str(self.page.pk), "paper": "letter", "tray": "letter"}).json()
+        self.assertEqual([line["fault"] for line in job["log"]], [None] * 4)
+        self.assertTrue(job["sheets"][0].startswith("data:image/png;base64,"))
+        job = self.send("post", "printer/", {"pages": str(self.page.pk), "paper": "letter", "tray": "a4"}).json()
+        self.assertEqual((job["log"][-1]["fault"], job["sheets"]), ("wrong-paper", []))
+
+    def test_what_cannot_be_printed_is_said(self):
+        for query, words in (
+            (f"pages={self.page.pk}&paper=4x6&border=2", "Take larger paper"),
+            (f"pages={self.page.pk}&border=wide", "not a length"),
+            (f"pages={self.page.pk}&border=9", "at most 2 in"),
+            ("pages=99999", "not on your table"),
+            ("pages=", ""),
+        ):
+            answer = self.client.get(f"/api/prints/?{query}")
+            with self.subTest(query):
+                self.assertEqual(answer.status_code, 400)
+                self.assertIn(words, answer.json()["detail"])
+        self.photo.original.unlink()
+        plan = self.send("get", f"prints/?{self.query}").json()
+        self.assertEqual((plan["prints"], plan["left"][0]["why"]), ([], "its file is missing"))
+        self.client.force_login(self.otto)
+        self.assertEqual(self.client.get(f"/api/prints/?{self.query}").status_code, 400)

@@ -48,6 +48,10 @@ export type Cover = Schemas['Cover']
 export type Match = Schemas['Match']
 export type FindRequest = Schemas['FindRequest']
 export type Found = Schemas['Found']
+export type PrintPlan = Schemas['PrintPlan']
+export type PrintSheet = Schemas['PrintSheet']
+export type PrinterAsked = Schemas['PrinterQueryRequest']
+export type PrintAsked = Omit<PrinterAsked, 'tray' | 'sheets' | 'borderless'>
 
 /** A request that the server refused, in its own words. */
 export class Refused extends Error {

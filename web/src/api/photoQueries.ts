@@ -13,6 +13,8 @@ import {
   type NewPrint,
   type Page,
   type Photo,
+  type PrintAsked,
+  type PrinterAsked,
 } from './client'
 import { keys } from './queries'
 
@@ -179,4 +181,18 @@ export function useFitFound(found: Found, photos: number[], format: FormatReques
     enabled: wanted,
     staleTime: Infinity,
   })
+}
+
+/** Photos of pages laid on photo paper. */
+export function usePrintPlan(query: PrintAsked) {
+  return useQuery({
+    queryKey: ['prints', query],
+    queryFn: () => take(api.GET('/api/prints/', { params: { query } })),
+    placeholderData: (before) => before,
+  })
+}
+
+/** The printer that is not there. */
+export function usePrinter() {
+  return useMutation({ mutationFn: (body: PrinterAsked) => take(api.POST('/api/printer/', { body })) })
 }

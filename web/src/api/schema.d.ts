@@ -573,6 +573,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/printer/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Print; hand back what came out, and the log. */
+        post: operations["print_on_printer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Lay them out. */
+        get: operations["print_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/prints/photo-prints.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return the sheets as PDF, or each print as JPEG in a zip. */
+        get: operations["print_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/register/": {
         parameters: {
             query?: never;
@@ -1145,6 +1196,13 @@ export interface components {
             code: string;
             message: string;
         };
+        /**
+         * @description * `wrong-paper` - wrong-paper
+         *     * `paper-out` - paper-out
+         *     * `borderless` - borderless
+         * @enum {string}
+         */
+        FaultEnum: "wrong-paper" | "paper-out" | "borderless";
         /** @description The photos and the page, and what a sketch must have. */
         FindRequest: {
             format?: string | null;
@@ -1259,6 +1317,18 @@ export interface components {
             remarks: components["schemas"]["Fault"][];
             faults: components["schemas"]["Fault"][];
         };
+        /**
+         * @description * `fine` - fine
+         *     * `soft` - soft
+         *     * `poor` - poor
+         * @enum {string}
+         */
+        GradeEnum: "fine" | "soft" | "poor";
+        /** @description What came of a job: the log, and each sheet that came out as a PNG picture in a data address. */
+        Job: {
+            log: components["schemas"]["LogLine"][];
+            sheets: string[];
+        };
         /** @description What to call a page that is kept as a sketch. */
         KeepSketchRequest: {
             name?: string;
@@ -1273,10 +1343,33 @@ export interface components {
             sketch: components["schemas"]["Sketch"];
             remarks: components["schemas"]["Fault"][];
         };
+        /** @description A print on its sheet, in inches; ``border`` and ``bleed`` lie outside of it. */
+        Laid: {
+            key: string;
+            name: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            border: number;
+            /** Format: double */
+            bleed: number;
+            turned: boolean;
+        };
         /** @description A block that was left out and can come back. */
         LeftOut: {
             block: string;
             name: string;
+        };
+        /** @description A line of the printer's log; a fault stopped it. */
+        LogLine: {
+            words: string;
+            fault: (components["schemas"]["FaultEnum"] | components["schemas"]["NullEnum"]) | null;
         };
         /** @description The best choice of a slot for each photo, the photos left out, the slots left open, and the change for it. */
         Match: {
@@ -1371,6 +1464,11 @@ export interface components {
             kind: components["schemas"]["PrintKindEnum"];
             /** @default  */
             note: string;
+        };
+        /** @description What is not printed, and why. */
+        NotPrinted: {
+            name: string;
+            why: string;
         };
         /** @enum {unknown} */
         NullEnum: null;
@@ -1536,6 +1634,24 @@ export interface components {
          * @enum {string}
          */
         PhotoKindEnum: "photo" | "print" | "document";
+        /**
+         * @description * `4x6` - 4 × 6
+         *     * `5x7` - 5 × 7
+         *     * `letter` - 8½ × 11
+         *     * `a4` - A4
+         *     * `12x12` - 12 × 12
+         * @enum {string}
+         */
+        PhotoPaperEnum: "4x6" | "5x7" | "letter" | "a4" | "12x12";
+        /** @description One print: its size, how fine it comes out, and the largest size at which it is fine. */
+        PhotoPrint: {
+            key: string;
+            name: string;
+            size: string;
+            per_inch: number;
+            grade: components["schemas"]["GradeEnum"];
+            largest_fine: string;
+        };
         /** @description One piece with its number on the page and its finished size. */
         Piece: {
             number: number;
@@ -1581,6 +1697,39 @@ export interface components {
          * @enum {string}
          */
         PrintKindEnum: "print" | "document";
+        /** @description All prints, what is left out, and the sheets; ``fewest`` when fewer sheets cannot do. */
+        PrintPlan: {
+            prints: components["schemas"]["PhotoPrint"][];
+            left: components["schemas"]["NotPrinted"][];
+            sheets: components["schemas"]["PrintSheet"][];
+            fewest: boolean;
+        };
+        /** @description A sheet of photo paper with its prints and cut marks, in inches. */
+        PrintSheet: {
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            laid: components["schemas"]["Laid"][];
+            marks: number[][];
+        };
+        /** @description What is in the printer: which paper, how many sheets, and whether it prints to the edge. */
+        PrinterQueryRequest: {
+            pages: string;
+            /** @default letter */
+            paper: components["schemas"]["PhotoPaperEnum"];
+            /** @default  */
+            border: string;
+            /** @default false */
+            bleed: boolean;
+            /** @default false */
+            to_the_edge: boolean;
+            tray: components["schemas"]["PhotoPaperEnum"];
+            /** @default 20 */
+            sheets: number;
+            /** @default false */
+            borderless: boolean;
+        };
         /** @description Something that could be done to the slots: its words and gain, the page it gives, and the change. */
         Proposal: {
             words: string;
@@ -3363,6 +3512,120 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Photo"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    print_on_printer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrinterQueryRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    print_plan: {
+        parameters: {
+            query: {
+                bleed?: boolean;
+                border?: string;
+                pages: string;
+                /**
+                 * @description * `4x6` - 4 × 6
+                 *     * `5x7` - 5 × 7
+                 *     * `letter` - 8½ × 11
+                 *     * `a4` - A4
+                 *     * `12x12` - 12 × 12
+                 */
+                paper?: "4x6" | "5x7" | "letter" | "a4" | "12x12";
+                to_the_edge?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintPlan"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    print_file: {
+        parameters: {
+            query: {
+                bleed?: boolean;
+                border?: string;
+                pages: string;
+                /**
+                 * @description * `4x6` - 4 × 6
+                 *     * `5x7` - 5 × 7
+                 *     * `letter` - 8½ × 11
+                 *     * `a4` - A4
+                 *     * `12x12` - 12 × 12
+                 */
+                paper?: "4x6" | "5x7" | "letter" | "a4" | "12x12";
+                to_the_edge?: boolean;
+            };
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                    "application/zip": string;
                 };
             };
             400: {

@@ -1,4 +1,5 @@
 import type { Page } from '../api/client'
+import { PhotoPrints } from './PhotoPrints'
 
 const FILES = [
   {
@@ -23,22 +24,25 @@ export function PrintPanel({ page }: { page: Page }) {
     )
   }
   return (
-    <section className="print-panel" aria-label="Print and keep">
-      <h2>Print and keep</h2>
-      <ul>
-        {FILES.map((file) => (
-          <li key={file.href}>
-            <a href={`/api/pages/${page.id}/files/${file.href}`} download>
-              {file.name}
-            </a>
-            <span>{file.words}</span>
-          </li>
-        ))}
-      </ul>
-      <p className="hint">
-        Print at 100 %, without scaling, and measure the two bars on the first sheet before you cut: one is 1
-        in, one is 25 mm long.
-      </p>
-    </section>
+    <>
+      <PhotoPrints page={page} />
+      <section className="print-panel" aria-label="Print and keep">
+        <h2>The whole page</h2>
+        <ul>
+          {FILES.map((file) => (
+            <li key={file.href}>
+              <a href={`/api/pages/${page.id}/files/${file.href}`} download>
+                {file.name}
+              </a>
+              <span>{file.words}</span>
+            </li>
+          ))}
+        </ul>
+        <p className="hint">
+          Print at 100 %, without scaling, and measure the two bars on the first sheet before you cut: one is
+          1 in, one is 25 mm long.
+        </p>
+      </section>
+    </>
   )
 }

@@ -1,0 +1,147 @@
+import { useState } from 'react'
+import Button from 'react-bootstrap/Button'
+import Form from 'react-bootstrap/Form'
+import { Fractions } from '../app/Fractions'
+import { Trouble } from '../app/Trouble'
+import { Waiting } from '../app/Waiting'
+import type { Page, PrintAsked, PrintPlan } from '../api/client'
+import { usePrintPlan } from '../api/photoQueries'
+import { PaperPrinter } from './PaperPrinter'
+import { PrintSheetPicture } from './PrintSheetPicture'
+
+const PAPERS = [
+  { value: '4x6', words: '4 × 6' },
+  { value: '5x7', words: '5 × 7' },
+  { value: 'letter', words: '8½ × 11' },
+  { value: 'a4', words: 'A4' },
+  { value: '12x12', words: '12 × 12' },
+] as const
+
+const EDGES = [
+  { value: 'plain', words: 'cut at the edge' },
+  { value: 'border', words: 'with a white border of ¼ in' },
+  { value: 'bleed', words: 'with ⅛ in more all round, cut off' },
+] as const
+
+/** Her photos at the size this page wants them, on as little photo paper as can be found. */
+export function PhotoPrints({ page }: { page: Page }) {
+  const [paper, setPaper] = useState<PrintAsked['paper']>('letter')
+  const [edge, setEdge] = useState<(typeof EDGES)[number]['value']>('plain')
+  const [toTheEdge, setToTheEdge] = useState(false)
+  const asked: PrintAsked = {
+    pages: String(page.id),
+    paper,
+    border: edge === 'border' ? '1/4' : '',
+    bleed: edge === 'bleed',
+    to_the_edge: toTheEdge,
+  }
+  const plan = usePrintPlan(asked)
+  if (page.slots.every((slot) => slot.photo === null)) return null
+  const query = new URLSearchParams(Object.entries(asked).map(([name, value]) => [name, String(value)]))
+  return (
+    <section className="photo-prints" aria-label="Photo prints">
+      <h2>The photos</h2>
+      <div className="print-terms">
+        <Form.Select
+          size="sm"
+          aria-label="Photo paper"
+          value={paper}
+          onChange={(event) => setPaper(event.target.value as PrintAsked['paper'])}
+        >
+          {PAPERS.map(({ value, words }) => (
+            <option key={value} value={value}>
+              on {words} paper
+            </option>
+          ))}
+        </Form.Select>
+        <Form.Select
+          size="sm"
+          aria-label="Edge of the prints"
+          value={edge}
+          onChange={(event) => setEdge(event.target.value as typeof edge)}
+        >
+          {EDGES.map(({ value, words }) => (
+            <option key={value} value={value}>
+              {words}
+            </option>
+          ))}
+        </Form.Select>
+        <Form.Check
+          id="print-to-the-edge"
+          label="my printer prints to the edge"
+          checked={toTheEdge}
+          onChange={(event) => setToTheEdge(event.target.checked)}
+        />
+      </div>
+      {plan.isPending && <Waiting words="Laying them out" />}
+      {plan.error && <Trouble error={plan.error} />}
+      {plan.data && (
+        <>
+          <PrintList plan={plan.data} />
+          {plan.data.sheets.length > 0 && (
+            <>
+              <p>
+                <strong>
+                  {plan.data.sheets.length} sheet{plan.data.sheets.length > 1 && 's'}
+                </strong>
+                {plan.data.fewest && ', fewer cannot do'}
+              </p>
+              <ul className="print-sheets">
+                {plan.data.sheets.map((sheet, number) => (
+                  <li key={number}>
+                    <PrintSheetPicture
+                      sheet={sheet}
+                      slots={page.slots}
+                      pageId={page.id}
+                      number={number + 1}
+                    />
+                  </li>
+                ))}
+              </ul>
+              <p className="print-files">
+                <Button as="a" size="sm" href={`/api/prints/photo-prints.pdf?${query}`} download>
+                  PDF with cut marks
+                </Button>
+                <a className="stitched" href={`/api/prints/photo-prints.zip?${query}`} download>
+                  each as JPEG
+                </a>
+              </p>
+              <PaperPrinter asked={asked} />
+            </>
+          )}
+        </>
+      )}
+    </section>
+  )
+}
+
+const GRADES = { fine: 'fine', soft: 'a little soft', poor: 'poor' } as const
+
+function PrintList({ plan }: { plan: PrintPlan }) {
+  return (
+    <ul className="print-list">
+      {plan.prints.map((one) => (
+        <li key={one.key} className={`is-${one.grade}`}>
+          <strong>{one.name}</strong>
+          <span>
+            <Fractions text={one.size} />
+          </span>
+          <span className="per-inch">
+            {one.per_inch} pixels per inch: {GRADES[one.grade]}
+            {one.grade !== 'fine' && (
+              <>
+                , fine up to <Fractions text={one.largest_fine.replaceAll('about ', '')} />
+              </>
+            )}
+          </span>
+        </li>
+      ))}
+      {plan.left.map((one) => (
+        <li key={one.name}>
+          <strong>{one.name}</strong>
+          <span className="hint">is not printed: {one.why}</span>
+        </li>
+      ))}
+    </ul>
+  )
+}
