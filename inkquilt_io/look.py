@@ -10,11 +10,13 @@ from typing import Final
 from inkquilt.cutting.pieces import paper_of, pieces_of
 from inkquilt.sketch import Block
 
-#: Unbleached, sage, ochre, ink blue, clay, mist, moss, plum: (red, green, blue).
+#: Unbleached, sage, ochre, ink blue, clay, mist, moss, plum, black: (red, green, blue).
 TINTS: Final[tuple[tuple[int, int, int], ...]] = (
     (244, 238, 226), (201, 216, 207), (224, 178, 86), (52, 66, 112), (206, 142, 112), (190, 205, 220),
-    (137, 156, 112), (150, 112, 132),
+    (137, 156, 112), (150, 112, 132), (28, 28, 30),
 )  # fmt: skip
+#: The last tint is kept for paper that is called black.
+BLACK: Final = len(TINTS) - 1
 WHITE: Final = (255, 255, 255)
 INK: Final = (29, 42, 87)
 
@@ -22,9 +24,9 @@ Colour = tuple[int, int, int]
 
 
 def tints_of(blocks: tuple[Block, ...]) -> dict[str, int]:
-    """Return the tint number of each paper on a page; a paper called white has none."""
-    papers = [group.paper for group in pieces_of(blocks).papers if group.paper != "white"]
-    return {paper: index % len(TINTS) for index, paper in enumerate(papers)}
+    """Return the tint number of each paper on a page; a paper called white has none, one called black is black."""
+    papers = [group.paper for group in pieces_of(blocks).papers if group.paper not in ("white", "black")]
+    return {"black": BLACK, **{paper: index % BLACK for index, paper in enumerate(papers)}}
 
 
 def tint_of(block: Block, tints: dict[str, int]) -> Colour:

@@ -11,12 +11,15 @@ from inkquilt.fit import School, Variant, Way, bounds
 from inkquilt.fit.concessions import WayOut, conceded
 from inkquilt.fit.hand import Grip, pinned
 from inkquilt.fit.request import Ends, Shield, Switches
+from inkquilt.fit.sizes import partner_reveal
 from inkquilt.fit.ways import drawn_for
 from inkquilt.lengths import Grains, with_unit
 from inkquilt.page import FORMATS, Side
+from inkquilt.photos.mats import in_the_drawing, with_mats
 from inkquilt.sketch import Role
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Size
+from inkquilt.sketch.relations import Reveals
 from inkquilt.sketch.rework import Rework, mergeable, reworked
 from inkquilt.sketch.room import with_room
 from inkquilt.sketch.ties import ADDABLE, AddedTie, TieKind
@@ -26,11 +29,12 @@ from server.pages.document import PageDocument, SlotPhoto
 KINDS: Final = (
     "format", "way", "photo", "title", "leave-out", "bring-back", "concede", "sheet",
     "pin", "unpin", "untie", "tie", "switches", "never-trim", "leads", "least", "rework", "grid", "room",
-    "shield", "match",
+    "shield", "match", "mat",
 )  # fmt: skip
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]
 LONGEST_TITLE: Final = 80
 SHEET_LARGEST: Final[Grains] = 8128 * 40
+MOST_REVEAL: Final[Grains] = 8128 * 3
 
 
 @dataclass(frozen=True, slots=True)
@@ -184,6 +188,25 @@ def _match(document: PageDocument, change: dict[str, Any], photos: Callable[[int
     if len({on.photo for on in placed.values()}) < len(placed):
         raise refuse("photo-twice", "A photo can lie in one slot only.", "placed")
     return Changed(replace(document, photos=placed), f"{len(placed)} photos matched to slots")
+
+
+def _mat(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Lay mats behind a photo, the innermost first: what shows on the left, top, right and bottom of each."""
+    photo = _block(document, change, Role.PHOTO)
+    unit, drawn_in = document.unit, document.sketch.unit
+    reveals = []
+    for row in change.get("mats") or ():
+        sides = [asked_length(row, side, unit, f"The {side} of the mat") for side in ("left", "top", "right", "bottom")]
+        if max(map(abs, sides)) > MOST_REVEAL or max(sides) <= 0:
+            raise refuse("reveal", "A mat shows on one side at least, and at most 3 in.", "mats")
+        if photo.turn and len(set(sides)) > 1:
+            raise refuse("offset-tilted", "A tilted photo's mat shows alike on all sides.", "mats")
+        seen = Reveals(*(partner_reveal(side, unit, drawn_in) for side in sides))
+        reveals.append(in_the_drawing(seen, document.way.turn, document.way.mirrored))
+    paper = str(change.get("paper") or "white")[:20]
+    sketch = with_mats(document.sketch, photo.id, reveals, paper)
+    words = {0: "no mat", 1: "a mat"}.get(len(reveals), f"{len(reveals)} mats")
+    return Changed(replace(document, sketch=sketch, pins=()), f"{words} behind {photo.name}")
 
 
 def _shield(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
@@ -409,4 +432,5 @@ _APPLY: Final[dict[str, Callable[..., Changed]]] = {
     "room": _room,
     "shield": _shield,
     "match": _match,
+    "mat": _mat,
 }

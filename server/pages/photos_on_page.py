@@ -11,10 +11,12 @@ from inkquilt.fit.ways import drawn_for
 from inkquilt.lengths import Grains, with_unit
 from inkquilt.photos.cover import Cover, PlacedPhoto, covers
 from inkquilt.photos.crop import Crop, Slot, closest, crop_of
+from inkquilt.photos.mats import SHEET, Tones, mat_colour, two_of_a_sheet
 from inkquilt.photos.safe import safe_size, trims_of, whole_in
 from inkquilt.photos.uncover import Nudge, OnPage, clearances, nudges, other_slots, shift
 from inkquilt.sketch import Block, Role
 from inkquilt.sketch.model import Size
+from server.common.asked import refuse
 from server.pages.document import PageDocument, SlotPhoto
 from server.photos.models import Photo, areas_of
 from server.solving.pool import solvers
@@ -143,6 +145,36 @@ def _cover_answer(cover: Cover, names: dict[str, str]) -> dict[str, Any]:
             for lost in cover.lost
         ],
     }
+
+
+def mat_answer(document: PageDocument, pictures: dict[int, Photo], slot: str) -> dict[str, str]:
+    """Return the colour proposed for the mat of a slot's photo, and how two such mats come out of one sheet.
+
+    Raises ``BadInput`` for a slot without a photo that can be looked at.
+    """
+    block = next((block for block in document.blocks if block.id == slot), None)
+    on = document.photos.get(slot)
+    photo = pictures.get(on.photo) if on else None
+    if block is None or on is None or photo is None or not photo.rendition("view").is_file():
+        raise refuse("no-photo", "There is no photo in that slot to choose a colour by.", "slot")
+    tones: Tones = solvers().run("tones_of", photo.rendition("view"), crop_in(photo, block, on))
+    colour = mat_colour(tones)
+    return {
+        "shade": colour.shade.value,
+        "colour": "#{:02x}{:02x}{:02x}".format(*colour.colour),
+        "why": colour.why,
+        "two_of_a_sheet": _two_of_a_sheet(document, slot),
+    }
+
+
+def _two_of_a_sheet(document: PageDocument, slot: str) -> str:
+    mat = next((block for block in document.blocks if block.of == (slot,)), None)
+    saving = two_of_a_sheet(mat.size) if mat else None
+    if mat is None or saving is None:
+        return ""
+    long, cut, trim = (with_unit(length, document.unit) for length in (saving.length + saving.trim, *saving))
+    sheet = with_unit(SHEET, document.unit)
+    return f"Two mats {long} long do not come out of {sheet}. Trim the photo {trim}, make the mat {cut}: two do."
 
 
 # -- ways to show it --------------------------------------------------------------------

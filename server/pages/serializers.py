@@ -6,6 +6,7 @@ from rest_framework import serializers
 
 from inkquilt.lengths import LONGEST
 from inkquilt.photos.crop import CLOSEST, MOST_TURN
+from inkquilt.photos.mats import Shade
 from server.common import fields
 from server.common.drawing import BoardSerializer
 from server.common.serializers import FormatRequestSerializer
@@ -247,6 +248,15 @@ class PlacedSerializer(serializers.Serializer):
     photo = serializers.IntegerField()
 
 
+class MatAskedSerializer(serializers.Serializer):
+    """How far a mat shows on each side, as typed."""
+
+    left = serializers.CharField(max_length=60)
+    top = serializers.CharField(max_length=60)
+    right = serializers.CharField(max_length=60)
+    bottom = serializers.CharField(max_length=60)
+
+
 class NewPageSerializer(FormatRequestSerializer):
     """A new page from a sketch."""
 
@@ -298,6 +308,7 @@ class ChangeSerializer(FormatRequestSerializer):
     as_it_comes = serializers.BooleanField(required=False)
     shields = ShieldSerializer(many=True, required=False, max_length=20)
     placed = PlacedSerializer(many=True, required=False, max_length=60)
+    mats = MatAskedSerializer(many=True, required=False, max_length=4)
     text = serializers.CharField(required=False, allow_blank=True, max_length=4 * LONGEST_TITLE)
     paper = serializers.CharField(required=False, max_length=20)
     leave_out = serializers.ListField(child=serializers.CharField(max_length=60), required=False, max_length=200)
@@ -387,6 +398,15 @@ class WayToShowSerializer(serializers.Serializer):
 
     words = serializers.CharField()
     change = ChangeSerializer()
+
+
+class MatColourSerializer(serializers.Serializer):
+    """A proposed colour of a mat (as #rrggbb), why, and what two such mats need of one sheet, if that can be said."""
+
+    shade = serializers.ChoiceField([(shade.value, shade.value) for shade in Shade])
+    colour = serializers.CharField()
+    why = serializers.CharField()
+    two_of_a_sheet = serializers.CharField(allow_blank=True)
 
 
 class MatchQuerySerializer(serializers.Serializer):

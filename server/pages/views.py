@@ -27,7 +27,7 @@ from server.pages.document import written_way
 from server.pages.fits import fit_of, proposal_list, way_out_list
 from server.pages.matching import match_on_page
 from server.pages.models import Page
-from server.pages.photos_on_page import ways_to_show
+from server.pages.photos_on_page import mat_answer, ways_to_show
 from server.pages.serializers import (
     CompanionQuerySerializer,
     CompanionSerializer,
@@ -37,6 +37,7 @@ from server.pages.serializers import (
     KeptAsSketchSerializer,
     MatchQuerySerializer,
     MatchSerializer,
+    MatColourSerializer,
     NewCompanionSerializer,
     NewPageSerializer,
     PageCardSerializer,
@@ -381,6 +382,21 @@ class ShowsView(APIView):
         document = services.document_of(page)
         found = ways_to_show(document, pictures_of(page, document), request.query_params.get("slot", ""))
         return Response([{"words": way.words, "change": way.change} for way in found])
+
+
+class MatColourView(APIView):
+    """The colour of a photo's mat."""
+
+    @extend_schema(
+        operation_id="mat_colour",
+        parameters=[OpenApiParameter("slot", str, required=True)],
+        responses={200: MatColourSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def get(self, request: Request, pk: int) -> Response:
+        """Propose one, by the photo's edges and colours."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        document = services.document_of(page)
+        return Response(mat_answer(document, pictures_of(page, document), request.query_params.get("slot", "")))
 
 
 class MatchView(APIView):

@@ -14,6 +14,8 @@ from inkquilt.fit.solve import fit, is_possible
 from inkquilt.fit.waysout import ways_out
 from inkquilt.lengths import Unit
 from inkquilt.photos.assign import best_choice
+from inkquilt.photos.crop import Crop
+from inkquilt.photos.mats import Tones
 from inkquilt.printing import Print, print_sheets
 from inkquilt.sketch.model import Size
 
@@ -25,7 +27,7 @@ if TYPE_CHECKING:
 
 __all__ = [
     "best_choice", "fit", "is_possible", "look_for_areas", "pixelled", "print_sheets", "proposals", "read_photo",
-    "serve", "sketches_in", "ways_out", "with_reasons",
+    "serve", "sketches_in", "tones_of", "ways_out", "with_reasons",
 ]  # fmt: skip
 
 
@@ -55,6 +57,13 @@ def pixelled(one: Print, source: "Source", most_pixels: int) -> "Pixelled":
     from inkquilt_io.photo_prints import pixelled as make
 
     return make(one, source, most_pixels)
+
+
+def tones_of(path: Path, crop: Crop) -> Tones:
+    """Look at the colours of a photo."""
+    from inkquilt_io.tones import tones_of as look
+
+    return look(path, crop)
 
 
 def serve(connection: Connection) -> None:

@@ -156,6 +156,14 @@ export function useWaysToShow(page: Page, slot: string, wanted: boolean) {
   })
 }
 
+export function useMatColour(page: Page, slot: string) {
+  const params = { path: { id: page.id }, query: { slot } }
+  return useQuery({
+    queryKey: ['mat-colour', page.id, page.version, slot],
+    queryFn: () => take(api.GET('/api/pages/{id}/mat-colour/', { params })),
+  })
+}
+
 export function useMatch(page: Page) {
   return useMutation({
     mutationFn: (body: { photos: number[]; in_time: boolean }) =>

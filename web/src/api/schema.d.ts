@@ -282,6 +282,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/mat-colour/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Propose one, by the photo's edges and colours. */
+        get: operations["mat_colour"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/match/": {
         parameters: {
             query?: never;
@@ -996,6 +1013,7 @@ export interface components {
             as_it_comes?: boolean;
             shields?: components["schemas"]["Shield"][];
             placed?: components["schemas"]["Placed"][];
+            mats?: components["schemas"]["MatAsked"][];
             text?: string;
             paper?: string;
             leave_out?: string[];
@@ -1024,9 +1042,10 @@ export interface components {
          *     * `room` - room
          *     * `shield` - shield
          *     * `match` - match
+         *     * `mat` - mat
          * @enum {string}
          */
-        ChangeKindEnum: "format" | "way" | "photo" | "title" | "leave-out" | "bring-back" | "concede" | "sheet" | "pin" | "unpin" | "untie" | "tie" | "switches" | "never-trim" | "leads" | "least" | "rework" | "grid" | "room" | "shield" | "match";
+        ChangeKindEnum: "format" | "way" | "photo" | "title" | "leave-out" | "bring-back" | "concede" | "sheet" | "pin" | "unpin" | "untie" | "tie" | "switches" | "never-trim" | "leads" | "least" | "rework" | "grid" | "room" | "shield" | "match" | "mat";
         /** @description One change to a page; ``kind`` says which of the fields count. */
         ChangeRequest: {
             format?: string | null;
@@ -1084,6 +1103,7 @@ export interface components {
             as_it_comes?: boolean;
             shields?: components["schemas"]["ShieldRequest"][];
             placed?: components["schemas"]["PlacedRequest"][];
+            mats?: components["schemas"]["MatAskedRequest"][];
             text?: string;
             paper?: string;
             leave_out?: string[];
@@ -1370,6 +1390,27 @@ export interface components {
         LogLine: {
             words: string;
             fault: (components["schemas"]["FaultEnum"] | components["schemas"]["NullEnum"]) | null;
+        };
+        /** @description How far a mat shows on each side, as typed. */
+        MatAsked: {
+            left: string;
+            top: string;
+            right: string;
+            bottom: string;
+        };
+        /** @description How far a mat shows on each side, as typed. */
+        MatAskedRequest: {
+            left: string;
+            top: string;
+            right: string;
+            bottom: string;
+        };
+        /** @description A proposed colour of a mat (as #rrggbb), why, and what two such mats need of one sheet, if that can be said. */
+        MatColour: {
+            shade: components["schemas"]["ShadeEnum"];
+            colour: string;
+            why: string;
+            two_of_a_sheet: string;
         };
         /** @description The best choice of a slot for each photo, the photos left out, the slots left open, and the change for it. */
         Match: {
@@ -1821,6 +1862,13 @@ export interface components {
             user: string | null;
             demo: boolean;
         };
+        /**
+         * @description * `white` - white
+         *     * `black` - black
+         *     * `deep` - deep
+         * @enum {string}
+         */
+        ShadeEnum: "white" | "black" | "deep";
         /**
          * @description * `rect` - rect
          *     * `circle` - circle
@@ -2867,6 +2915,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Fit"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    mat_colour: {
+        parameters: {
+            query: {
+                slot: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatColour"];
                 };
             };
             400: {

@@ -19,7 +19,9 @@ export function PhotosSide({ page, heldId, picked, onChange, onPutDown }: Photos
   return (
     <>
       <Covered page={page} onChange={onChange} />
-      {held && <SlotPhoto key={held.block} slot={held} onChange={onChange} onPutDown={onPutDown} />}
+      {held && (
+        <SlotPhoto key={held.block} page={page} slot={held} onChange={onChange} onPutDown={onPutDown} />
+      )}
       <MatchPanel page={page} picked={picked} onChange={onChange} />
     </>
   )

@@ -1,9 +1,11 @@
 import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import { Fractions } from '../app/Fractions'
-import type { Change, Slot } from '../api/client'
+import type { Change, Page, Slot } from '../api/client'
+import { MatChooser } from './MatChooser'
 
 interface SlotPhotoProps {
+  page: Page
   slot: Slot
   onChange: (change: Change) => void
   onPutDown: () => void
@@ -13,7 +15,7 @@ const MOST_IN = 4
 const MOST_TURN = 15
 
 /** How the photo in a slot lies: how far in, level or not, and what of a real print comes off. */
-export function SlotPhoto({ slot, onChange, onPutDown }: SlotPhotoProps) {
+export function SlotPhoto({ page, slot, onChange, onPutDown }: SlotPhotoProps) {
   const set = (facts: Partial<Change>) =>
     onChange({ kind: 'photo', block: slot.block, photo: slot.photo, ...facts })
   return (
@@ -63,6 +65,7 @@ export function SlotPhoto({ slot, onChange, onPutDown }: SlotPhotoProps) {
           <Fractions text={`Kept whole, with a mat behind: ${slot.whole}.`} />
         </p>
       )}
+      {slot.has_file && <MatChooser page={page} slot={slot} onChange={onChange} />}
       <Form.Check
         id={`lock-${slot.block}`}
         label="stays here when photos are matched"

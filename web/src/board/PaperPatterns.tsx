@@ -24,6 +24,8 @@ const PRINTS: Print[] = [
     ground: '#967084',
     draw: <circle cx="6" cy="6" r="2.2" fill="none" stroke="#a9869a" strokeWidth="0.9" />,
   },
+  // paper that is called black
+  { ground: '#1c1c1e', draw: <path d="M0 0" /> },
 ]
 
 /** Pattern definitions under ids that begin with `prefix`; they keep their size whatever the page's scale. */

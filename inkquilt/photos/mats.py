@@ -1,0 +1,119 @@
+"""Mats for photos: which colour, and what two of them need of one sheet.
+
+The rules of colour are common practice, no source: white is the usual; black where
+the edges of the photo are light, so that they do not run into the paper; a deep
+colour of the photo's own gathers bright ones.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from enum import Enum
+from typing import Final, NamedTuple
+
+from inkquilt.lengths import INCH, Grains
+from inkquilt.sketch.model import Block, Role, Size, Sketch
+from inkquilt.sketch.relations import Reveals
+
+#: From this lightness (CIE L*, 0 to 100) an edge runs into white paper.
+LIGHT_EDGE: Final = 75.0
+#: From this mean chroma (CIE C*ab) a photo counts as bright.
+BRIGHT: Final = 32.0
+#: A sheet is usually so long.
+SHEET: Final[Grains] = 12 * INCH
+#: Trimming a photo by more than this for the sake of a mat is no help.
+MOST_TRIMMED: Final[Grains] = INCH // 2
+
+
+class Tones(NamedTuple):
+    """How a photo looks: the lightness of its edges, its mean chroma, and its deepest strong colour as sRGB."""
+
+    edge: float
+    chroma: float
+    deep: tuple[int, int, int] | None
+
+
+class Shade(Enum):
+    """The colours a mat is proposed in."""
+
+    WHITE = "white"
+    BLACK = "black"
+    DEEP = "deep"
+
+
+@dataclass(frozen=True, slots=True)
+class MatColour:
+    """A proposed colour as sRGB, and why."""
+
+    shade: Shade
+    colour: tuple[int, int, int]
+    why: str
+
+
+def mat_colour(tones: Tones) -> MatColour:
+    """Propose the colour of a photo's mat."""
+    if tones.edge >= LIGHT_EDGE:
+        return MatColour(Shade.BLACK, (28, 28, 30), "its edges are light and would run into white")
+    if tones.chroma >= BRIGHT and tones.deep is not None:
+        return MatColour(Shade.DEEP, tones.deep, "a deep colour of its own gathers its bright ones")
+    return MatColour(Shade.WHITE, (255, 255, 255), "white is the usual, and its edges are dark enough for it")
+
+
+class TwoOfASheet(NamedTuple):
+    """Two mats come out of one length of a sheet if each is ``length`` long, the photo trimmed by ``trim``."""
+
+    length: Grains
+    trim: Grains
+
+
+def two_of_a_sheet(mat: Size, sheet: Grains = SHEET) -> TwoOfASheet | None:
+    """Return what has to come off a mat so that two of it come out of a sheet; None when they do, or never will.
+
+    6 1/4 in are a little too long for 12 in: made 6 in, the photo trimmed by 1/4 in, they come out.
+    """
+    for side in (max(mat.width, mat.height), min(mat.width, mat.height)):
+        over = side - sheet // 2
+        if 0 < over <= MOST_TRIMMED:
+            return TwoOfASheet(sheet // 2, over)
+    return None
+
+
+def with_mats(sketch: Sketch, photo_id: str, reveals: Sequence[Reveals], paper: str | None) -> Sketch:
+    """Return a sketch whose photo has these mats, the innermost first, in place of those it had alone.
+
+    They lie right under it, turned as it is; a tilted photo's mats show alike on all sides.
+    """
+    bare = without_mats(sketch, photo_id)
+    photo = inner = bare.block(photo_id)
+    mats: list[Block] = []
+    for number, reveal in enumerate(reveals, 1):
+        name = replace(bare, blocks=(*bare.blocks, *mats)).free_id(f"{photo_id}-mat")
+        size = Size(inner.width + reveal.left + reveal.right, inner.height + reveal.top + reveal.bottom)
+        label = f"{'outer ' if number > 1 else ''}mat of {photo.name}"
+        mat = Block(name, Role.MAT, photo.shape, 0, 0, 1, 1, photo.turn, photo.level, (inner.id,), paper, label=label)
+        inner = mat.placed(inner.x - reveal.left, inner.y - reveal.top, size)
+        mats.append(inner)
+    blocks: list[Block] = []
+    for block in bare.blocks:
+        blocks += [*mats[::-1], block] if block.id == photo_id else [block]
+    return replace(sketch, blocks=tuple(blocks))
+
+
+def without_mats(sketch: Sketch, photo_id: str) -> Sketch:
+    """Return a sketch without the mats that carry only this photo."""
+    gone: set[str] = set()
+    inner = photo_id
+    while mat := next((b for b in sketch.blocks if b.role is Role.MAT and b.of == (inner,)), None):
+        gone.add(mat.id)
+        inner = mat.id
+    return replace(sketch, blocks=tuple(block for block in sketch.blocks if block.id not in gone))
+
+
+def in_the_drawing(reveals: Reveals, turn: int, mirrored: bool) -> Reveals:
+    """Return reveals as seen on a page for the sketch as it is drawn, before it was turned and mirrored."""
+    if mirrored:
+        reveals = Reveals(reveals.right, reveals.top, reveals.left, reveals.bottom)
+    for _ in range(turn // 90 % 4):
+        reveals = Reveals(reveals.top, reveals.right, reveals.bottom, reveals.left)
+    return reveals
