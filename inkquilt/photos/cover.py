@@ -112,7 +112,7 @@ def outline_on_page(block: Block) -> BaseGeometry:
     return affinity.rotate(shape, block.turn / 100, origin=centre)
 
 
-def area_on_page(block: Block, placed: PlacedPhoto, area: Area) -> BaseGeometry:
+def area_on_page(block: Block, placed: PlacedPhoto, area: Area) -> Polygon:
     """Return where a part of a photo lies on the page, whether it shows there or not."""
     photo, crop = placed.photo, placed.crop
     middle = crop.middle
@@ -124,3 +124,8 @@ def area_on_page(block: Block, placed: PlacedPhoto, area: Area) -> BaseGeometry:
     in_slot = affinity.scale(upright, scale, block.height / (float(crop.height) * photo.down), origin=(0, 0))
     turned = affinity.rotate(in_slot, block.turn / 100, origin=(0, 0))
     return affinity.translate(turned, block.x + block.width / 2, block.y + block.height / 2)
+
+
+def corners_on_page(block: Block, placed: PlacedPhoto, area: Area) -> list[tuple[float, float]]:
+    """Return the corners of a part of a photo as it lies on the page, in grains, going round."""
+    return [(float(x), float(y)) for x, y in area_on_page(block, placed, area).exterior.coords[:-1]]

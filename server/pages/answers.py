@@ -1,6 +1,8 @@
 """What the API answers about pages: documents of the core's values turned into what a bench shows."""
 
+from collections.abc import Mapping
 from dataclasses import replace
+from types import MappingProxyType
 from typing import Any, Final
 
 from django.db.models import QuerySet
@@ -44,7 +46,7 @@ def page_answer(page: Page, document: PageDocument) -> dict[str, Any]:
             for way in dict.fromkeys((*usual_ways(document.request, *held_of(document.way)), document.way))
         ],
         "fit": fit_answer(document.fit or {}, document),
-        "slots": slots_answer(document, pictures),
+        "slots": slots_answer(document, pictures, put_aside(page, document, pictures)),
         "covers": cover_answers(document, pictures),
         "titles": titles_answer(document),
         "left_out": [
@@ -110,6 +112,14 @@ def pictures_of(page: Page, document: PageDocument) -> dict[int, Photo]:
     return with_areas(page).in_bulk([placed.photo for placed in document.photos.values()])
 
 
+def put_aside(page: Page, document: PageDocument, pictures: dict[int, Photo]) -> dict[int, str]:
+    """Return the names of photos that lie on a page and were put aside."""
+    missing = [placed.photo for placed in document.photos.values() if placed.photo not in pictures]
+    if not missing:
+        return {}
+    return dict(Photo.objects.filter(owner=page.owner_id, pk__in=missing).values_list("pk", "name"))
+
+
 def card_answer(page: Page, document: PageDocument, pictures: dict[int, Photo]) -> dict[str, Any]:
     """Return a page for the shelf."""
     on = document.page
@@ -166,8 +176,13 @@ def fit_answer(written: dict[str, Any], document: PageDocument) -> dict[str, Any
     return {"way": way, "note": note, **{name: written[name] for name in kept}, "clash": clash, "board": drawn}
 
 
-def slots_answer(document: PageDocument, pictures: dict[int, Photo]) -> list[dict[str, Any]]:
-    """Return every photo slot with what shows in it on the fitted page, or on the sketch when nothing fits."""
+def slots_answer(
+    document: PageDocument, pictures: dict[int, Photo], aside: Mapping[int, str] = MappingProxyType({})
+) -> list[dict[str, Any]]:
+    """Return every photo slot with what shows in it on the fitted page, or on the sketch when nothing fits.
+
+    ``aside`` names photos that lie on the page and were put aside.
+    """
     fitted = {block.id: block for block in document.blocks}
     turned = cut_to_page(oriented(document.sketch, document.way.turn, document.way.mirrored))
     slots = []
@@ -182,7 +197,7 @@ def slots_answer(document: PageDocument, pictures: dict[int, Photo]) -> list[dic
                 "block": block.id,
                 "name": block.name,
                 "photo": picture.pk if picture else None,
-                "photo_name": picture.name if picture else None,
+                "photo_name": picture.name if picture else aside.get(placed.photo) if placed else None,
                 "has_file": picture is not None and bool(picture.suffix),
                 **facts,
                 "locked": placed is not None and placed.locked,
@@ -194,7 +209,8 @@ def slots_answer(document: PageDocument, pictures: dict[int, Photo]) -> list[dic
 
 
 #: What is told of a slot without a photo.
-NO_PHOTO: Final[dict[str, Any]] = {"crop": None, "zoom": 1.0, "closest": 1.0, "turn": 0.0, "trims": [], "whole": ""}
+NO_PHOTO: Final[dict[str, Any]] = {"crop": None, "zoom": 1.0, "closest": None, "turn": 0.0, "trims": [], "whole": "",
+                                  "irreplaceable": False}  # fmt: skip
 
 
 def titles_answer(document: PageDocument) -> list[dict[str, Any]]:

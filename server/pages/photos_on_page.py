@@ -9,7 +9,7 @@ from inkquilt.fit.hand import Grip, pinned
 from inkquilt.fit.request import FitRequest, PhotoTerm, Shield
 from inkquilt.fit.ways import drawn_for
 from inkquilt.lengths import Grains, with_unit
-from inkquilt.photos.cover import Cover, PlacedPhoto, covers
+from inkquilt.photos.cover import Cover, PlacedPhoto, corners_on_page, covers
 from inkquilt.photos.crop import Crop, Slot, closest, crop_of
 from inkquilt.photos.mats import SHEET, Tones, mat_colour, two_of_a_sheet
 from inkquilt.photos.safe import safe_size, trims_of, whole_in
@@ -109,10 +109,11 @@ def slot_facts(document: PageDocument, block: Block, photo: Photo, on: SlotPhoto
     return {
         "crop": crop_answer(crop),
         "zoom": on.zoom,
-        "closest": float(closest(photo.pixels, Slot.of(block), areas)),
+        "closest": float(closest(photo.pixels, Slot.of(block), areas)) if any(a.matters for a in areas) else None,
         "turn": on.turn / 100,
         "trims": trims,
         "whole": f"{with_unit(whole.width, unit)} × {with_unit(whole.height, unit)}" if whole else "",
+        "irreplaceable": photo.irreplaceable,
     }
 
 
@@ -124,13 +125,13 @@ def crop_answer(crop: Crop) -> dict[str, float]:
 
 def cover_answers(document: PageDocument, pictures: dict[int, Photo]) -> list[dict[str, Any]]:
     """Return, for each photo, what lies over it and what of it that matters does not show."""
-    names = {block.id: block.name for block in document.blocks}
     page = on_page(document, pictures)
     found = covers(page.blocks, page.placed)
-    return [_cover_answer(cover, names) for cover in found if cover.by or cover.lost]
+    return [_cover_answer(cover, page, document) for cover in found if cover.by or cover.lost]
 
 
-def _cover_answer(cover: Cover, names: dict[str, str]) -> dict[str, Any]:
+def _cover_answer(cover: Cover, page: OnPage, document: PageDocument) -> dict[str, Any]:
+    names, grains = {block.id: block.name for block in page.blocks}, document.unit.grains
     return {
         "slot": cover.slot,
         "hidden": round(cover.hidden, 4),
@@ -140,7 +141,10 @@ def _cover_answer(cover: Cover, names: dict[str, str]) -> dict[str, Any]:
                 "hidden": round(lost.hidden, 4),
                 "cut_away": round(lost.cut_away, 4),
                 "by": [names[name] for name in lost.by],
-                **{name: float(getattr(lost.area, name)) for name in ("left", "top", "width", "height")},
+                "outline": [
+                    [x / grains, y / grains]
+                    for x, y in corners_on_page(page.block(cover.slot), page.placed[cover.slot], lost.area)
+                ],
             }
             for lost in cover.lost
         ],

@@ -122,10 +122,11 @@ class SlotSerializer(serializers.Serializer):
     has_file = serializers.BooleanField(help_text="false for a print entered by its size: there is no picture of it")
     crop = CropSerializer(allow_null=True)
     zoom = serializers.FloatField(help_text="how far in: 1 is the largest part that fills the slot")
-    closest = serializers.FloatField(help_text="how far in what matters still shows whole")
+    closest = serializers.FloatField(allow_null=True, help_text="how far in what is marked still shows whole")
     turn = serializers.FloatField(help_text="degrees by which the photo is levelled")
     trims = serializers.ListField(child=serializers.CharField(), help_text="what comes off a print that exists")
     whole = serializers.CharField(allow_blank=True, help_text="the size at which it would be kept whole on a mat")
+    irreplaceable = serializers.BooleanField(help_text="copy it before it is cut")
     locked = serializers.BooleanField(help_text="stays when photos are matched to slots")
     missing = serializers.BooleanField()
     left_out = serializers.BooleanField()
@@ -137,10 +138,9 @@ class AreaLostSerializer(serializers.Serializer):
     hidden = serializers.FloatField()
     cut_away = serializers.FloatField()
     by = serializers.ListField(child=serializers.CharField())
-    left = serializers.FloatField()
-    top = serializers.FloatField()
-    width = serializers.FloatField()
-    height = serializers.FloatField()
+    outline = serializers.ListField(
+        child=serializers.ListField(child=serializers.FloatField()), help_text="its corners on the page"
+    )
 
 
 class CoverSerializer(serializers.Serializer):

@@ -93,6 +93,12 @@ class Solvers:
                 raise value
             return value
 
+    @property
+    def pids(self) -> list[int]:
+        """The process ids of those that run."""
+        with self._lock:
+            return [worker.process.pid for worker in self._workers]
+
     def close(self) -> None:
         """End all processes."""
         with self._lock:

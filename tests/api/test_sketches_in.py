@@ -2,6 +2,7 @@
 
 import io
 import json
+import tempfile
 import zipfile
 from pathlib import Path
 
@@ -130,6 +131,12 @@ class FromPages(ApiTestCase):
 
 
 class Everything(ApiTestCase):
+    def setUp(self):
+        super().setUp()
+        # other tests keep photos at the same time
+        folder = self.enterContext(tempfile.TemporaryDirectory())
+        self.enterContext(self.settings(PHOTO_DIR=Path(folder)))
+
     def packed(self, client=None):
         return b"".join((client or self.client).get("/api/everything/").streaming_content)
 

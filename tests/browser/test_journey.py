@@ -129,9 +129,9 @@ class Journey(BrowserTestCase):
         liar = folder / "liar.jpg"
         liar.write_text("not a picture", "utf-8")
         with page.expect_file_chooser() as chooser:
-            hand.touch(page.get_by_role("button", name="Add photos of your own"))
+            hand.touch(page.get_by_role("button", name="Add photos"))
         chooser.value.set_files([own, liar, other])
-        expect(page.get_by_role("alert")).to_contain_text("liar.jpg: That is not a JPEG or PNG")
+        expect(page.get_by_role("alert")).to_contain_text("liar.jpg: That is not a JPEG, PNG")
         self.console.clear()
         hand.place(page.get_by_role("button", name="own one, upright"), page.locator('[data-slot="p"]'))
         expect(page.get_by_role("button", name="photo p, own one")).to_be_visible()

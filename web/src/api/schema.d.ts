@@ -833,14 +833,8 @@ export interface components {
             /** Format: double */
             cut_away: number;
             by: string[];
-            /** Format: double */
-            left: number;
-            /** Format: double */
-            top: number;
-            /** Format: double */
-            width: number;
-            /** Format: double */
-            height: number;
+            /** @description its corners on the page */
+            outline: number[][];
         };
         /** @description A part of a photo, from 0 to 1 each way; a proposal counts once it is accepted. */
         AreaRequest: {
@@ -1948,9 +1942,9 @@ export interface components {
             zoom: number;
             /**
              * Format: double
-             * @description how far in what matters still shows whole
+             * @description how far in what is marked still shows whole
              */
-            closest: number;
+            closest: number | null;
             /**
              * Format: double
              * @description degrees by which the photo is levelled
@@ -1960,6 +1954,8 @@ export interface components {
             trims: string[];
             /** @description the size at which it would be kept whole on a mat */
             whole: string;
+            /** @description copy it before it is cut */
+            irreplaceable: boolean;
             /** @description stays when photos are matched to slots */
             locked: boolean;
             missing: boolean;

@@ -51,6 +51,11 @@ const ARROWS: Record<string, [number, number]> = {
   ArrowDown: [0, 1],
 }
 
+const NOTHING_LOST: number[][][] = []
+
+/** Outlines of what matters in the photos and does not show whole. */
+const lostParts = (page: Page) => page.covers.flatMap((cover) => cover.lost.map((part) => part.outline))
+
 /** What was shown before it was proven is worked out to the end; the page glides again only if that is better. */
 function useFinish(page: Page, finish: (version: number) => void) {
   const asked = useRef(0)
@@ -194,6 +199,7 @@ function LaidBench({ page }: { page: Page }) {
             pins={page.pins}
             ties={arranging ? (ties.data ?? []) : []}
             inHand={piece.shift}
+            lost={step === 'photos' ? lostParts(page) : NOTHING_LOST}
             onNumber={arranging ? (block, name) => typeNumber({ block: block.id, name }) : undefined}
           >
             {(layout, narrow) => {

@@ -6,6 +6,7 @@ import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { Page, PrintAsked, PrintPlan } from '../api/client'
 import { usePrintPlan } from '../api/photoQueries'
+import { usePages } from '../api/queries'
 import { PaperPrinter } from './PaperPrinter'
 import { PrintSheetPicture } from './PrintSheetPicture'
 
@@ -28,8 +29,13 @@ export function PhotoPrints({ page }: { page: Page }) {
   const [paper, setPaper] = useState<PrintAsked['paper']>('letter')
   const [edge, setEdge] = useState<(typeof EDGES)[number]['value']>('plain')
   const [toTheEdge, setToTheEdge] = useState(false)
+  const [others, setOthers] = useState<number[]>([])
+  const cards = usePages()
+  const along = (cards.data ?? []).filter(
+    (card) => card.id !== page.id && card.slots.some((slot) => slot.photo),
+  )
   const asked: PrintAsked = {
-    pages: String(page.id),
+    pages: [page.id, ...others].join('-'),
     paper,
     border: edge === 'border' ? '1/4' : '',
     bleed: edge === 'bleed',
@@ -37,6 +43,9 @@ export function PhotoPrints({ page }: { page: Page }) {
   }
   const plan = usePrintPlan(asked)
   if (page.slots.every((slot) => slot.photo === null)) return null
+  const slots = new Map(
+    [page, ...along].flatMap((one) => one.slots.map((slot) => [`${one.id} ${slot.block}`, slot] as const)),
+  )
   const query = new URLSearchParams(Object.entries(asked).map(([name, value]) => [name, String(value)]))
   return (
     <section className="photo-prints" aria-label="Photo prints">
@@ -73,6 +82,24 @@ export function PhotoPrints({ page }: { page: Page }) {
           onChange={(event) => setToTheEdge(event.target.checked)}
         />
       </div>
+      {along.length > 0 && (
+        <details className="print-along">
+          <summary>Print those of other pages with them</summary>
+          {along.map((card) => (
+            <Form.Check
+              key={card.id}
+              id={`along-${card.id}`}
+              label={card.name}
+              checked={others.includes(card.id)}
+              onChange={(event) =>
+                setOthers(
+                  event.target.checked ? [...others, card.id] : others.filter((other) => other !== card.id),
+                )
+              }
+            />
+          ))}
+        </details>
+      )}
       {plan.isPending && <Waiting words="Laying them out" />}
       {plan.error && <Trouble error={plan.error} />}
       {plan.data && (
@@ -89,15 +116,14 @@ export function PhotoPrints({ page }: { page: Page }) {
               <ul className="print-sheets">
                 {plan.data.sheets.map((sheet, number) => (
                   <li key={number}>
-                    <PrintSheetPicture
-                      sheet={sheet}
-                      slots={page.slots}
-                      pageId={page.id}
-                      number={number + 1}
-                    />
+                    <PrintSheetPicture sheet={sheet} slots={slots} number={number + 1} />
                   </li>
                 ))}
               </ul>
+              <p className="hint">
+                Blades and guillotine cutters: cut away from you, fingers behind the guide, the cap on
+                afterwards, out of children&rsquo;s reach; and as the maker says.
+              </p>
               <p className="print-files">
                 <Button as="a" size="sm" href={`/api/prints/photo-prints.pdf?${query}`} download>
                   PDF with cut marks

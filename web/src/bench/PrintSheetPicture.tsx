@@ -1,14 +1,14 @@
-import type { PrintSheet, Slot } from '../api/client'
+import type { PrintSheet, WornSlot } from '../api/client'
 
 interface PrintSheetPictureProps {
   sheet: PrintSheet
-  slots: Slot[]
-  pageId: number
+  /** The slots of all pages that are printed, by page and block. */
+  slots: ReadonlyMap<string, WornSlot>
   number: number
 }
 
 /** A sheet of photo paper small, with the photos on it and the cut marks. */
-export function PrintSheetPicture({ sheet, slots, pageId, number }: PrintSheetPictureProps) {
+export function PrintSheetPicture({ sheet, slots, number }: PrintSheetPictureProps) {
   const scale = 240 / Math.max(sheet.width, sheet.height)
   return (
     <svg
@@ -21,7 +21,7 @@ export function PrintSheetPicture({ sheet, slots, pageId, number }: PrintSheetPi
     >
       <rect className="photo-paper" width={sheet.width} height={sheet.height} />
       {sheet.laid.map((laid) => {
-        const slot = slots.find((one) => laid.key === `${pageId} ${one.block}`)
+        const slot = slots.get(laid.key)
         const [wide, high] = laid.turned ? [laid.height, laid.width] : [laid.width, laid.height]
         const middle = `${laid.x + laid.width / 2} ${laid.y + laid.height / 2}`
         return (

@@ -26,6 +26,9 @@ export function SlotPhoto({ page, slot, onChange, onPutDown }: SlotPhotoProps) {
           <Fractions text={`Cut the print: take ${slot.trims.join(', ')}.`} />
         </p>
       )}
+      {slot.irreplaceable && (
+        <p className="refusal">It cannot be replaced: copy it, and cut the copy. Blade away from you.</p>
+      )}
       {slot.has_file && (
         <>
           <Slide
@@ -39,9 +42,11 @@ export function SlotPhoto({ page, slot, onChange, onPutDown }: SlotPhotoProps) {
             onSet={(zoom) => set({ zoom })}
           />
           <p className="hint">
-            {slot.closest > 1.005
-              ? `Up to ${slot.closest.toFixed(2)} × all that matters still shows.`
-              : 'Any closer and something that matters is lost.'}
+            {slot.closest === null
+              ? 'Mark what matters in the photo box, and it is told how far in it still shows.'
+              : slot.closest > 1.005
+                ? `Up to ${slot.closest.toFixed(2)} × all that matters still shows.`
+                : 'Any closer and something that matters is lost.'}
           </p>
           <Slide
             key={`turn ${slot.turn}`}

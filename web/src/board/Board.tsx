@@ -55,6 +55,8 @@ interface BoardProps extends PieceHandlers {
   pins?: Pin[]
   ties?: Tie[]
   inHand?: InHand | null
+  /** Outlines of what matters in photos and does not show whole, in page units. */
+  lost?: number[][][]
   /** Told which number of the piece taken up was touched. */
   onNumber?: ((block: BoardBlock, name: NumberName) => void) | undefined
   /** What is laid over the page, such as a title being typed. */
@@ -63,7 +65,7 @@ interface BoardProps extends PieceHandlers {
 
 /** Her page, large, with rulers and ribbons outside it. */
 export function Board(props: BoardProps) {
-  const { ghost, clearBox, heldId = null, pins = [], ties = [], inHand = null } = props
+  const { ghost, clearBox, heldId = null, pins = [], ties = [], lost = [], inHand = null } = props
   const board = useMemo(() => withHand(props.board, inHand), [props.board, inHand])
   const prefix = useId().replaceAll(':', '')
   const { ref, space } = useSpace<HTMLDivElement>({ width: 700, height: 690 })
@@ -102,6 +104,9 @@ export function Board(props: BoardProps) {
               lifted={lifted?.id === block.id}
               moves={inHand?.stack === block.stack}
             />
+          ))}
+          {lost.map((corners) => (
+            <polygon key={corners.join()} className="lost-part" points={corners.join(' ')} />
           ))}
           {board.fold && <FoldLine fold={board.fold} height={board.height} />}
           {hasMargin && <MarginLine box={clearBox} />}
@@ -182,7 +187,13 @@ function Piece({
 }
 
 function label(block: BoardBlock, slot: Slot | undefined, title: string | undefined): string {
-  const what = slot ? (slot.photo_name ? `, ${slot.photo_name}` : ', empty') : title ? `, “${title}”` : ''
+  const what = slot
+    ? slot.photo_name
+      ? `, ${slot.photo_name}${slot.missing ? ' is put aside' : ''}`
+      : ', empty'
+    : title
+      ? `, “${title}”`
+      : ''
   return `${block.name}${what}, ${block.texts.width} by ${block.texts.height}`
 }
 
