@@ -100,6 +100,31 @@ def with_mats(sketch: Sketch, photo_id: str, reveals: Sequence[Reveals], paper: 
     return replace(sketch, blocks=tuple(blocks))
 
 
+def kept_whole(sketch: Sketch, photo_id: str, size: Size, paper: str | None) -> Sketch:
+    """Return a sketch in which a photo of this size lies in the middle of its slot, on a mat as large as the slot.
+
+    Mats that carried the photo carry the new one. Raises ``ValueError`` for a size the slot has no room for.
+    """
+    photo = sketch.block(photo_id)
+    if size.width > photo.width or size.height > photo.height:
+        raise ValueError("a photo kept whole is no larger than its slot")
+    name = sketch.free_id(f"{photo_id}-mat")
+    mat = replace(
+        photo, id=name, role=Role.MAT, of=(photo_id,), paper=paper, label=f"mat of {photo.name}", min_size=None
+    )
+    across, down = (photo.width - size.width) // 2, (photo.height - size.height) // 2
+    smaller = photo.placed(photo.x + across, photo.y + down, size)
+    blocks: list[Block] = []
+    for block in sketch.blocks:
+        if block.id == photo_id:
+            blocks += [mat, smaller]
+        elif block.of == (photo_id,):
+            blocks.append(replace(block, of=(name,)))
+        else:
+            blocks.append(block)
+    return replace(sketch, blocks=tuple(blocks))
+
+
 def without_mats(sketch: Sketch, photo_id: str) -> Sketch:
     """Return a sketch without the mats that carry only this photo."""
     gone: set[str] = set()

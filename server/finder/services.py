@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Any, Final
 
-from inkquilt.fit import Fit, FitRequest, School, Way
+from inkquilt.fit import Fit, FitRequest, Way
 from inkquilt.fit.explain import gist_of
 from inkquilt.page import Page
 from inkquilt.photos.finding import OPEN_SLOT, Ranked, rank, slots_of
@@ -107,8 +107,3 @@ def fit_found(row: SketchRow, photos: list[Photo], page: Page, way: Way) -> Fitt
     if not result.found:
         return Fitted(result, None, words)
     return Fitted(result, match(result.blocks, photos, [], True), words)
-
-
-def way_of(turn: int, mirrored: bool) -> Way:
-    """Return the way in which sketches are tried."""
-    return Way(School.KEEP_PHOTOS, turn, mirrored)

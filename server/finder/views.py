@@ -8,6 +8,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from inkquilt.fit import School, Way
 from inkquilt.sketch import Block
 from inkquilt.sketch.model import Size
 from server.common import fields
@@ -66,6 +67,7 @@ class FitFoundSerializer(FormatRequestSerializer):
     sketch = serializers.IntegerField()
     turn = serializers.ChoiceField(TURNS, default=0)
     mirrored = serializers.BooleanField(default=False)
+    school = serializers.ChoiceField(fields.SCHOOL_CHOICES, default=School.KEEP_PHOTOS.value)
 
 
 class FittedSerializer(serializers.Serializer):
@@ -142,7 +144,7 @@ class FitFoundView(APIView):
         page, _ = asked_page(asked)
         row = Sketch.objects.visible_to(request.user).one(asked["sketch"])
         photos = asked_photos(request.user, asked["photos"])
-        fitted = services.fit_found(row, photos, page, services.way_of(asked["turn"], asked["mirrored"]))
+        fitted = services.fit_found(row, photos, page, Way(School(asked["school"]), asked["turn"], asked["mirrored"]))
         match = fitted.match
         return Response(
             {

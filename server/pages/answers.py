@@ -210,7 +210,7 @@ def slots_answer(
 
 #: What is told of a slot without a photo.
 NO_PHOTO: Final[dict[str, Any]] = {"crop": None, "zoom": 1.0, "closest": None, "turn": 0.0, "trims": [], "whole": "",
-                                  "irreplaceable": False}  # fmt: skip
+                                  "irreplaceable": False, "safe": ""}  # fmt: skip
 
 
 def titles_answer(document: PageDocument) -> list[dict[str, Any]]:

@@ -15,7 +15,9 @@ from inkquilt.fit.sizes import partner_reveal
 from inkquilt.fit.ways import drawn_for
 from inkquilt.lengths import Grains, with_unit
 from inkquilt.page import FORMATS, Side
-from inkquilt.photos.mats import in_the_drawing, with_mats
+from inkquilt.photos.crop import Pixels
+from inkquilt.photos.mats import in_the_drawing, kept_whole, with_mats
+from inkquilt.photos.safe import whole_in
 from inkquilt.sketch import Role
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Size
@@ -29,7 +31,7 @@ from server.pages.document import PageDocument, SlotPhoto
 KINDS: Final = (
     "format", "way", "photo", "title", "leave-out", "bring-back", "concede", "sheet",
     "pin", "unpin", "untie", "tie", "switches", "never-trim", "leads", "least", "rework", "grid", "room",
-    "shield", "match", "mat",
+    "shield", "match", "mat", "whole",
 )  # fmt: skip
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]
 LONGEST_TITLE: Final = 80
@@ -207,6 +209,20 @@ def _mat(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
     sketch = with_mats(document.sketch, photo.id, reveals, paper)
     words = {0: "no mat", 1: "a mat"}.get(len(reveals), f"{len(reveals)} mats")
     return Changed(replace(document, sketch=sketch, pins=()), f"{words} behind {photo.name}")
+
+
+def _whole(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Keep a photo whole in its slot, on a mat as large as the slot: ``wide`` and ``high`` are its proportions."""
+    photo = _block(document, change, Role.PHOTO)
+    if not change.get("wide") or not change.get("high") or document.way.turn % 180:
+        raise refuse("no-proportions", "Hold the sketch upright to keep a photo whole.", "block")
+    grid = bounds.DEFAULT_GRID[document.sketch.unit]
+    pixels = Pixels(round(change["wide"]), round(change["high"]))
+    size = whole_in(pixels, photo.size, grid, grid)
+    if size is None:
+        raise refuse("too-small", f"{photo.name} is too small for a photo on a mat.", "block")
+    sketch = kept_whole(document.sketch, photo.id, size, str(change.get("paper") or "white")[:20])
+    return Changed(replace(document, sketch=sketch, pins=()), f"{photo.name} kept whole on a mat")
 
 
 def _shield(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
@@ -433,4 +449,5 @@ _APPLY: Final[dict[str, Callable[..., Changed]]] = {
     "shield": _shield,
     "match": _match,
     "mat": _mat,
+    "whole": _whole,
 }

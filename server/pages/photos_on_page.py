@@ -114,7 +114,15 @@ def slot_facts(document: PageDocument, block: Block, photo: Photo, on: SlotPhoto
         "trims": trims,
         "whole": f"{with_unit(whole.width, unit)} × {with_unit(whole.height, unit)}" if whole else "",
         "irreplaceable": photo.irreplaceable,
+        "safe": _safe(document, block.id),
     }
+
+
+def _safe(document: PageDocument, slot: str) -> str:
+    least = next((term.least for term in document.photo_terms if term.block == slot), None)
+    if least is None:
+        return ""
+    return f"{with_unit(least.width, document.unit)} × {with_unit(least.height, document.unit)}"
 
 
 def crop_answer(crop: Crop) -> dict[str, float]:

@@ -126,6 +126,7 @@ class SlotSerializer(serializers.Serializer):
     turn = serializers.FloatField(help_text="degrees by which the photo is levelled")
     trims = serializers.ListField(child=serializers.CharField(), help_text="what comes off a print that exists")
     whole = serializers.CharField(allow_blank=True, help_text="the size at which it would be kept whole on a mat")
+    safe = serializers.CharField(allow_blank=True, help_text="below this something that matters is lost")
     irreplaceable = serializers.BooleanField(help_text="copy it before it is cut")
     locked = serializers.BooleanField(help_text="stays when photos are matched to slots")
     missing = serializers.BooleanField()
@@ -263,6 +264,7 @@ class NewPageSerializer(FormatRequestSerializer):
     sketch = serializers.IntegerField()
     turn = serializers.ChoiceField([0, 90, 180, 270], required=False)
     mirrored = serializers.BooleanField(required=False)
+    school = serializers.ChoiceField(fields.SCHOOL_CHOICES, required=False)
     placed = PlacedSerializer(many=True, required=False, max_length=60)
     name = serializers.CharField(required=False, allow_blank=True, max_length=120)
 

@@ -136,7 +136,8 @@ class PagesView(APIView):
         on, key = asked_page(wanted)
         side = Side(wanted["binding"]) if wanted.get("binding") else None
         name = wanted.get("name", "")
-        way = Way(School.KEEP_PHOTOS, wanted.get("turn", 0), wanted.get("mirrored", False))
+        school = School(wanted.get("school") or School.KEEP_PHOTOS.value)
+        way = Way(school, wanted.get("turn", 0), wanted.get("mirrored", False))
         page = services.make_page(
             owner=request.user, sketch=sketch, on=on, format_key=key, binding=side, name=name, way=way
         )

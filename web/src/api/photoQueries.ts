@@ -15,6 +15,7 @@ import {
   type Photo,
   type PrintAsked,
   type PrinterAsked,
+  type School,
 } from './client'
 import { keys } from './queries'
 
@@ -181,8 +182,14 @@ export function useFind(body: FindRequest) {
 }
 
 /** A found sketch fitted truly; asked for only when ``wanted``. */
-export function useFitFound(found: Found, photos: number[], format: FormatRequest, wanted: boolean) {
-  const body = { photos, ...format, sketch: found.sketch, turn: found.turn, mirrored: found.mirrored }
+export function useFitFound(
+  found: Found,
+  photos: number[],
+  format: FormatRequest,
+  school: School,
+  wanted: boolean,
+) {
+  const body = { photos, ...format, school, sketch: found.sketch, turn: found.turn, mirrored: found.mirrored }
   return useQuery({
     queryKey: ['finder', 'fit', body],
     queryFn: () => take(api.POST('/api/finder/fit/', { body })),

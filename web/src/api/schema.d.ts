@@ -1037,9 +1037,10 @@ export interface components {
          *     * `shield` - shield
          *     * `match` - match
          *     * `mat` - mat
+         *     * `whole` - whole
          * @enum {string}
          */
-        ChangeKindEnum: "format" | "way" | "photo" | "title" | "leave-out" | "bring-back" | "concede" | "sheet" | "pin" | "unpin" | "untie" | "tie" | "switches" | "never-trim" | "leads" | "least" | "rework" | "grid" | "room" | "shield" | "match" | "mat";
+        ChangeKindEnum: "format" | "way" | "photo" | "title" | "leave-out" | "bring-back" | "concede" | "sheet" | "pin" | "unpin" | "untie" | "tie" | "switches" | "never-trim" | "leads" | "least" | "rework" | "grid" | "room" | "shield" | "match" | "mat" | "whole";
         /** @description One change to a page; ``kind`` says which of the fields count. */
         ChangeRequest: {
             format?: string | null;
@@ -1268,6 +1269,8 @@ export interface components {
             turn: components["schemas"]["TurnEnum"];
             /** @default false */
             mirrored: boolean;
+            /** @default keep-photos */
+            school: components["schemas"]["SchoolEnum"];
         };
         /** @description A found sketch fitted: the page, its photos matched anew, and what gave way. No match when nothing fits. */
         Fitted: {
@@ -1488,6 +1491,7 @@ export interface components {
             sketch: number;
             turn?: components["schemas"]["TurnEnum"];
             mirrored?: boolean;
+            school?: components["schemas"]["SchoolEnum"];
             placed?: components["schemas"]["PlacedRequest"][];
             name?: string;
         };
@@ -1954,6 +1958,8 @@ export interface components {
             trims: string[];
             /** @description the size at which it would be kept whole on a mat */
             whole: string;
+            /** @description below this something that matters is lost */
+            safe: string;
             /** @description copy it before it is cut */
             irreplaceable: boolean;
             /** @description stays when photos are matched to slots */

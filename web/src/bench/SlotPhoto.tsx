@@ -2,6 +2,7 @@ import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import { Fractions } from '../app/Fractions'
 import type { Change, Page, Slot } from '../api/client'
+import { usePhotos } from '../api/photoQueries'
 import { MatChooser } from './MatChooser'
 
 interface SlotPhotoProps {
@@ -16,6 +17,7 @@ const MOST_TURN = 15
 
 /** How the photo in a slot lies: how far in, level or not, and what of a real print comes off. */
 export function SlotPhoto({ page, slot, onChange, onPutDown }: SlotPhotoProps) {
+  const photo = usePhotos().data?.find((one) => one.id === slot.photo)
   const set = (facts: Partial<Change>) =>
     onChange({ kind: 'photo', block: slot.block, photo: slot.photo, ...facts })
   return (
@@ -65,10 +67,21 @@ export function SlotPhoto({ page, slot, onChange, onPutDown }: SlotPhotoProps) {
           </p>
         </>
       )}
-      {slot.whole && (
+      {slot.safe && (
         <p className="hint">
-          <Fractions text={`Kept whole, with a mat behind: ${slot.whole}.`} />
+          <Fractions text={`Not below ${slot.safe}: what matters in it would be lost.`} />
         </p>
+      )}
+      {slot.whole && photo && (
+        <button
+          type="button"
+          className="stitched"
+          onClick={() =>
+            onChange({ kind: 'whole', block: slot.block, wide: photo.width, high: photo.height })
+          }
+        >
+          <Fractions text={`keep it whole, ${slot.whole} on a mat`} />
+        </button>
       )}
       {slot.has_file && <MatChooser page={page} slot={slot} onChange={onChange} />}
       <Form.Check

@@ -5,7 +5,7 @@ import { FormatChips } from '../app/FormatChips'
 import { Sheet } from '../app/Sheet'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
-import type { FindRequest } from '../api/client'
+import type { FindRequest, School } from '../api/client'
 import { useFind, usePhotos } from '../api/photoQueries'
 import { PhotoPicture } from '../photos/PhotoTile'
 import { FoundSketches } from './FoundSketches'
@@ -23,6 +23,7 @@ export function Finder() {
     every_photo: false,
     spread: null,
   })
+  const [school, setSchool] = useState<School>('keep-photos')
   const photos = usePhotos()
   const chosen = photos.data?.filter((photo) => ids.includes(photo.id)) ?? []
   const found = useFind({ photos: ids, format, ...filters })
@@ -55,18 +56,37 @@ export function Finder() {
         chosen={format}
         onChoose={(key) => setParams({ photos: ids.join('-'), page: key })}
       />
-      <FilterChecks filters={filters} onFilter={filter} />
+      <FilterChecks filters={filters} onFilter={filter} school={school} onSchool={setSchool} />
       {found.error && <Trouble error={found.error} />}
       {found.isPending && ids.length > 0 && <Waiting words="Trying your sketches" />}
       {found.data?.length === 0 && <p className="hint">No sketch of yours has all that. Ask for less.</p>}
       {found.data && found.data.length > 0 && (
-        <FoundSketches key={`${ids.join()} ${format}`} found={found.data} photos={ids} format={format} />
+        <FoundSketches
+          key={`${ids.join()} ${format} ${school}`}
+          found={found.data}
+          photos={ids}
+          format={format}
+          school={school}
+        />
       )}
     </Sheet>
   )
 }
 
-function FilterChecks({ filters, onFilter }: { filters: Filters; onFilter: (filters: Filters) => void }) {
+const SCHOOLS = [
+  { value: 'keep-photos', words: 'photos kept big' },
+  { value: 'keep-proportions', words: 'all in proportion' },
+  { value: 'idea', words: 'the idea, evenly spread' },
+] as const
+
+interface FilterChecksProps {
+  filters: Filters
+  onFilter: (filters: Filters) => void
+  school: School
+  onSchool: (school: School) => void
+}
+
+function FilterChecks({ filters, onFilter, school, onSchool }: FilterChecksProps) {
   const check = (name: 'title' | 'journaling' | 'every_photo', label: string) => (
     <Form.Check
       inline
@@ -92,6 +112,18 @@ function FilterChecks({ filters, onFilter }: { filters: Filters; onFilter: (filt
         <option value="">drawn for one page or two</option>
         <option value="false">drawn for one page</option>
         <option value="true">drawn across two</option>
+      </Form.Select>
+      <Form.Select
+        size="sm"
+        aria-label="Way to fit"
+        value={school}
+        onChange={(event) => onSchool(event.target.value as School)}
+      >
+        {SCHOOLS.map(({ value, words }) => (
+          <option key={value} value={value}>
+            {words}
+          </option>
+        ))}
       </Form.Select>
     </div>
   )

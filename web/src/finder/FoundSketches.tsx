@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { Trouble } from '../app/Trouble'
-import type { Found } from '../api/client'
+import type { Found, School } from '../api/client'
 import { useFitFound } from '../api/photoQueries'
 import { useMakePage } from '../api/queries'
 import { PageThumb } from '../board/PageThumb'
@@ -16,12 +16,13 @@ interface FoundSketchesProps {
   found: Found[]
   photos: number[]
   format: string
+  school: School
 }
 
 const keyOf = (found: Found) => `${found.sketch} ${found.turn} ${found.mirrored}`
 
 /** The ranked sketches; the first ones are fitted to her page in the background and take their true places. */
-export function FoundSketches({ found, photos, format }: FoundSketchesProps) {
+export function FoundSketches({ found, photos, format, school }: FoundSketchesProps) {
   const [costs, setCosts] = useState<Record<string, number>>({})
   const done = useCallback(
     (key: string, cost: number) => setCosts((now) => (now[key] === cost ? now : { ...now, [key]: cost })),
@@ -45,6 +46,7 @@ export function FoundSketches({ found, photos, format }: FoundSketchesProps) {
             found={one}
             photos={photos}
             format={format}
+            school={school}
             fit={now.has(keyOf(one)) || keyOf(one) in costs}
             onFitted={done}
           />
@@ -58,6 +60,7 @@ interface FoundSketchProps {
   found: Found
   photos: number[]
   format: string
+  school: School
   fit: boolean
   onFitted: (key: string, cost: number) => void
 }
@@ -65,8 +68,8 @@ interface FoundSketchProps {
 /** What cannot be on this page ranks after all that can. */
 const CANNOT = 1_000_000
 
-function FoundSketch({ found, photos, format, fit, onFitted }: FoundSketchProps) {
-  const fitted = useFitFound(found, photos, { format }, fit)
+function FoundSketch({ found, photos, format, school, fit, onFitted }: FoundSketchProps) {
+  const fitted = useFitFound(found, photos, { format }, school, fit)
   const make = useMakePage()
   const navigate = useNavigate()
   const cache = useQueryClient()
@@ -86,6 +89,7 @@ function FoundSketch({ found, photos, format, fit, onFitted }: FoundSketchProps)
         format,
         turn: found.turn,
         mirrored: found.mirrored,
+        school,
         placed: fits ? fits.placed : found.worn.map(({ block, photo }) => ({ block, photo })),
       },
       {
