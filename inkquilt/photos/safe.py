@@ -19,7 +19,7 @@ from inkquilt.photos.crop import Crop, Pixels
 from inkquilt.sketch.model import Size
 
 #: What matters is made out at arm's length when its shorter side has this. Common practice, no source.
-LEGIBLE: Final[Grains] = INCH // 4
+LEGIBLE: Final[Grains] = INCH // 2
 
 
 def safe_size(
