@@ -81,6 +81,8 @@ bench: setup
 	$(PYTHON) -m bench.fitting schools
 	$(PYTHON) -m bench.pictures
 	$(PYTHON) -m bench.answering
+	$(PYTHON) -m bench.importing
+	$(PYTHON) -m bench.finding
 
 screenshots: setup browser
 	$(PYTHON) -m demo.screenshots docs/screenshots

@@ -18,8 +18,9 @@ from server.common.serializers import ErrorSerializer, FormatRequestSerializer
 from server.finder import services
 from server.pages.answers import match_answer
 from server.pages.document import SlotPhoto
+from server.pages.photo_serializers import MatchSerializer
 from server.pages.photos_on_page import crop_answer, crop_in
-from server.pages.serializers import CropSerializer, MatchSerializer
+from server.pages.serializers import CropSerializer
 from server.photos.models import Photo
 from server.photos.services import asked_photos
 from server.sketches.models import Sketch

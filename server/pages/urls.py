@@ -2,6 +2,7 @@
 
 from django.urls import path
 
+from server.pages.photo_views import MatchView, MatColourView, ShowsView
 from server.pages.views import (
     ChangesView,
     CompanionsView,
@@ -9,13 +10,10 @@ from server.pages.views import (
     FitView,
     FormatsView,
     KeepSketchView,
-    MatchView,
-    MatColourView,
     PagesView,
     PageView,
     ProposalsView,
     RedoView,
-    ShowsView,
     TiesView,
     UndoView,
     WaysOutView,

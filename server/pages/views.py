@@ -21,13 +21,11 @@ from server.common.drawing import board
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
 from server.pages import services
-from server.pages.answers import card_answer, fit_answer, match_answer, page_answer, pictures_of, ties_answer
+from server.pages.answers import card_answer, fit_answer, page_answer, ties_answer
 from server.pages.changes import asked_way
 from server.pages.document import written_way
 from server.pages.fits import fit_of, proposal_list, way_out_list
-from server.pages.matching import match_on_page
 from server.pages.models import Page
-from server.pages.photos_on_page import mat_answer, ways_to_show
 from server.pages.serializers import (
     CompanionQuerySerializer,
     CompanionSerializer,
@@ -35,9 +33,6 @@ from server.pages.serializers import (
     FitSerializer,
     KeepSketchSerializer,
     KeptAsSketchSerializer,
-    MatchQuerySerializer,
-    MatchSerializer,
-    MatColourSerializer,
     NewCompanionSerializer,
     NewPageSerializer,
     PageCardSerializer,
@@ -48,11 +43,9 @@ from server.pages.serializers import (
     TieSerializer,
     VersionSerializer,
     WayOutSerializer,
-    WayToShowSerializer,
     WriteSerializer,
 )
 from server.photos.models import Photo
-from server.photos.services import asked_photos
 from server.sketches.models import Sketch
 
 
@@ -367,52 +360,3 @@ class KeepSketchView(APIView):
         given.is_valid(raise_exception=True)
         kept = services.keep_as_sketch(page=page, name=given.validated_data.get("name", ""))
         return Response({"id": kept.pk, "name": kept.name}, status=status.HTTP_201_CREATED)
-
-
-class ShowsView(APIView):
-    """What would show all that matters in a photo that something hides."""
-
-    @extend_schema(
-        operation_id="ways_to_show",
-        parameters=[OpenApiParameter("slot", str, required=True)],
-        responses={200: WayToShowSerializer(many=True), 404: ErrorSerializer},
-    )
-    def get(self, request: Request, pk: int) -> Response:
-        """Try, and list what works, in the order people try it."""
-        page = Page.objects.visible_to(request.user).one(pk)
-        document = services.document_of(page)
-        found = ways_to_show(document, pictures_of(page, document), request.query_params.get("slot", ""))
-        return Response([{"words": way.words, "change": way.change} for way in found])
-
-
-class MatColourView(APIView):
-    """The colour of a photo's mat."""
-
-    @extend_schema(
-        operation_id="mat_colour",
-        parameters=[OpenApiParameter("slot", str, required=True)],
-        responses={200: MatColourSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
-    )
-    def get(self, request: Request, pk: int) -> Response:
-        """Propose one, by the photo's edges and colours."""
-        page = Page.objects.visible_to(request.user).one(pk)
-        document = services.document_of(page)
-        return Response(mat_answer(document, pictures_of(page, document), request.query_params.get("slot", "")))
-
-
-class MatchView(APIView):
-    """The best choice of a slot for each of some photos."""
-
-    @extend_schema(
-        operation_id="match_photos",
-        request=MatchQuerySerializer,
-        responses={200: MatchSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
-    )
-    def post(self, request: Request, pk: int) -> Response:
-        """Work it out; nothing is changed until its change is sent."""
-        page = Page.objects.visible_to(request.user).one(pk)
-        given = MatchQuerySerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        photos = asked_photos(request.user, given.validated_data["photos"])
-        found = match_on_page(services.document_of(page), photos, given.validated_data["in_time"])
-        return Response(match_answer(found))

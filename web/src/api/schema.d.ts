@@ -1017,22 +1017,22 @@ export interface components {
         /**
          * @description * `format` - format
          *     * `way` - way
-         *     * `photo` - photo
-         *     * `title` - title
          *     * `leave-out` - leave-out
          *     * `bring-back` - bring-back
          *     * `concede` - concede
+         *     * `photo` - photo
+         *     * `title` - title
          *     * `sheet` - sheet
          *     * `pin` - pin
          *     * `unpin` - unpin
          *     * `untie` - untie
          *     * `tie` - tie
          *     * `switches` - switches
+         *     * `grid` - grid
          *     * `never-trim` - never-trim
          *     * `leads` - leads
          *     * `least` - least
          *     * `rework` - rework
-         *     * `grid` - grid
          *     * `room` - room
          *     * `shield` - shield
          *     * `match` - match
@@ -1040,7 +1040,7 @@ export interface components {
          *     * `whole` - whole
          * @enum {string}
          */
-        ChangeKindEnum: "format" | "way" | "photo" | "title" | "leave-out" | "bring-back" | "concede" | "sheet" | "pin" | "unpin" | "untie" | "tie" | "switches" | "never-trim" | "leads" | "least" | "rework" | "grid" | "room" | "shield" | "match" | "mat" | "whole";
+        ChangeKindEnum: "format" | "way" | "leave-out" | "bring-back" | "concede" | "photo" | "title" | "sheet" | "pin" | "unpin" | "untie" | "tie" | "switches" | "grid" | "never-trim" | "leads" | "least" | "rework" | "room" | "shield" | "match" | "mat" | "whole";
         /** @description One change to a page; ``kind`` says which of the fields count. */
         ChangeRequest: {
             format?: string | null;

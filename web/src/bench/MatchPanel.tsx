@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
+import { Link } from 'react-router'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { Change, Match, Page } from '../api/client'
@@ -84,6 +85,11 @@ function Matched({ page, match, onLay }: { page: Page; match: Match; onLay: () =
           </li>
         ))}
       </ul>
+      {match.left_out.length + match.open.length > 0 && (
+        <p className="hint">
+          Under <Link to={`/pages/${page.id}/page`}>Page</Link> a slot can be split in two, or two made one.
+        </p>
+      )}
       {match.proven && <p className="hint">No other choice is better.</p>}
       <Button size="sm" onClick={onLay}>
         Lay them so

@@ -12,11 +12,14 @@ export function Everything() {
       <h1 id="everything-heading">Everything in one box</h1>
       <p className="hint">
         All your sketches, photos and pages with every step they went through, as one zip to keep somewhere
-        safe.
+        safe. Where photos were taken is left out of it, unless you ask for it.
       </p>
       <p className="draft-deeds">
         <a className="stitched" href="/api/everything/" download>
           Save everything
+        </a>
+        <a className="stitched" href="/api/everything/?places=true" download>
+          with the places of photos
         </a>
         <button
           type="button"

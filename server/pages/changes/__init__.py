@@ -1,0 +1,56 @@
+"""The changes a person can make to a page: each a small record that yields a new document.
+
+A change never touches the database; ``services`` keeps its result as a revision.
+
+``layout``    the page, the way to fit, what is left out
+``contents``  titles and sheets
+``photos``    photos in their slots, mats behind them
+``by_hand``   pieces moved and sized, relations let go or added
+"""
+
+from collections.abc import Callable
+from typing import Any, Final
+
+from server.pages.changes import by_hand, contents, layout, photos
+from server.pages.changes.base import Changed
+from server.pages.changes.contents import LONGEST_TITLE
+from server.pages.changes.layout import asked_way
+from server.pages.document import PageDocument
+
+__all__ = ["KINDS", "KIND_CHOICES", "LONGEST_TITLE", "Changed", "apply_change", "asked_way"]
+
+_APPLY: Final[dict[str, Callable[..., Changed]]] = {
+    "format": layout.change_format,
+    "way": layout.change_way,
+    "leave-out": layout.leave_out,
+    "bring-back": layout.bring_back,
+    "concede": layout.concede,
+    "photo": photos.place_photo,
+    "title": contents.type_title,
+    "sheet": contents.set_sheet,
+    "pin": by_hand.pin,
+    "unpin": by_hand.unpin,
+    "untie": by_hand.untie,
+    "tie": by_hand.tie,
+    "switches": layout.switch,
+    "grid": layout.change_grid,
+    "never-trim": photos.never_trim,
+    "leads": layout.lead,
+    "least": layout.set_least,
+    "rework": layout.rework,
+    "room": layout.make_room,
+    "shield": photos.shield,
+    "match": photos.place_matched,
+    "mat": photos.lay_mats,
+    "whole": photos.keep_whole,
+}
+KINDS: Final = tuple(_APPLY)
+KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]
+
+
+def apply_change(document: PageDocument, change: dict[str, Any], photo_name: Callable[[int], str | None]) -> Changed:
+    """Return the document after a change. ``photo_name`` gives the name of a photo of the owner's, or None.
+
+    Raises ``BadInput`` or another ``CoreError`` that says what was wrong.
+    """
+    return _APPLY[change["kind"]](document, change, photo_name)

@@ -1,0 +1,26 @@
+"""What every change shares: its result, and finding the block it is about."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from inkquilt.sketch import Role
+from server.common.asked import refuse
+from server.pages.document import PageDocument
+
+
+@dataclass(frozen=True, slots=True)
+class Changed:
+    """A new document and what was done, in a few words for "Undo"."""
+
+    document: PageDocument
+    done: str
+
+
+def the_block(document: PageDocument, change: dict[str, Any], *roles: Role) -> Any:
+    """Return the block a change is about. Raises ``BadInput`` when it is not there, or of another role."""
+    block_id = change.get("block")
+    for block in document.sketch.blocks:
+        if block.id == block_id and (not roles or block.role in roles):
+            return block
+    what = " or ".join(role.value for role in roles) or "block"
+    raise refuse("unknown-block", f"There is no {what} “{str(block_id)[:60]}” on this page.", "block")

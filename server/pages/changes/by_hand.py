@@ -1,0 +1,94 @@
+"""Pieces moved and sized by hand, and the relations let go or added."""
+
+from dataclasses import replace
+from typing import Any, Final
+
+from inkquilt.fit.hand import Grip, pinned
+from inkquilt.fit.ways import drawn_for
+from inkquilt.lengths import Grains
+from inkquilt.sketch.geometry import Axis
+from inkquilt.sketch.ties import ADDABLE, AddedTie, TieKind
+from server.common.asked import asked_length, refuse
+from server.pages.changes.base import Changed, the_block
+from server.pages.document import PageDocument
+
+#: Distances from the page's edges and sizes, as they are typed.
+TYPED: Final = ("left", "top", "right", "bottom", "width", "height")
+
+
+def pin(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Settle a place or size: dragged (numbers in the page's unit), typed (texts) or nudged (grid steps)."""
+    if not document.blocks:
+        raise refuse("nothing-fits", "Nothing fits on this page yet, so there is nothing to move.")
+    drawn = drawn_for(document.request, document.way)
+    assert drawn is not None
+    grip = _grip(document, change)
+    pins = pinned(document.refit_request, drawn.sketch, grip)
+    name = next(block.name for block in document.blocks if block.id == grip.block)
+    sized = grip.width is not None or grip.height is not None
+    return Changed(replace(document, pins=pins), f"{name} {'resized' if sized else 'moved'}")
+
+
+def _grip(document: PageDocument, change: dict[str, Any]) -> Grip:
+    block_id, unit, page = str(change.get("block") or ""), document.unit, document.page
+    block = next((block for block in document.blocks if block.id == block_id), None)
+    if block is None:
+        raise refuse("unknown-block", f"There is no block “{block_id[:60]}” on this page.", "block")
+    if change.get("step_x") or change.get("step_y"):
+        across, down = (change.get(name) or 0 for name in ("step_x", "step_y"))
+        return Grip(
+            block_id,
+            block.x + across * document.grid if across else None,
+            block.y + down * document.grid if down else None,
+        )
+    if any(change.get(name) for name in TYPED):
+        typed = {name: asked_length(change, name, unit, f"That {name}") for name in TYPED if change.get(name)}
+        x, y = typed.get("left"), typed.get("top")
+        if "right" in typed:
+            x = page.width - typed["right"] - typed.get("width", block.width)
+        if "bottom" in typed:
+            y = page.height - typed["bottom"] - typed.get("height", block.height)
+        return Grip(block_id, x, y, typed.get("width"), typed.get("height"), exact=True)
+
+    def dragged(key: str) -> Grains | None:
+        value = change.get(key)
+        return None if value is None else round(value * unit.grains)
+
+    return Grip(block_id, *(dragged(key) for key in ("at_x", "at_y", "wide", "high")))
+
+
+def unpin(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Set one piece free, or all; the page stays as it lies."""
+    block = change.get("block")
+    pins = tuple(pin for pin in document.pins if block is not None and pin.block != block)
+    if pins == document.pins:
+        raise refuse("not-pinned", "That is not pinned.", "block")
+    return Changed(replace(document, pins=pins), "set free" if block else "all set free")
+
+
+def untie(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Let a relation go, or (``again``) take it up again; one that was added is taken away."""
+    key = str(change.get("tie") or "")
+    if not key:
+        raise refuse("no-tie", "Which relation is missing.", "tie")
+    number = key.removeprefix("added ")
+    if key.startswith("added ") and number.isdigit() and int(number) < len(document.ties):
+        ties = document.ties[: int(number)] + document.ties[int(number) + 1 :]
+        return Changed(replace(document, ties=ties), "a tie taken away")
+    untied = document.untied - {key} if change.get("again") else document.untied | {key}
+    return Changed(replace(document, untied=untied), "tied again" if change.get("again") else "a tie let go")
+
+
+def tie(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Add a relation between blocks."""
+    kind = TieKind(change.get("tie_kind") or "line")
+    blocks = tuple(change.get("blocks") or ())
+    for block_id in blocks:
+        the_block(document, {"block": block_id})
+    least = {TieKind.LINE: 2, TieKind.EQUAL_SIZE: 2, TieKind.EQUAL_GAPS: 3, TieKind.CENTRED: 1}
+    if kind not in ADDABLE or len(set(blocks)) < least[kind]:
+        raise refuse("not-tied", "These cannot be tied like that: name at least two blocks, three for equal gaps.")
+    axis = Axis(change.get("axis") or "x")
+    highs = tuple(bool(high) for high in change.get("highs") or ())[: len(blocks)]
+    highs += (False,) * (len(blocks) - len(highs))
+    return Changed(replace(document, ties=(*document.ties, AddedTie(kind, blocks, axis, highs))), "a tie added")

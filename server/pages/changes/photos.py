@@ -1,0 +1,124 @@
+"""Photos in their slots: which, how they lie, what lies behind and over them."""
+
+from collections.abc import Callable
+from dataclasses import replace
+from typing import Any, Final
+
+from inkquilt.fit import bounds
+from inkquilt.fit.request import Shield
+from inkquilt.fit.sizes import partner_reveal
+from inkquilt.lengths import INCH, Grains
+from inkquilt.photos.crop import Pixels
+from inkquilt.photos.mats import in_the_drawing, kept_whole, with_mats
+from inkquilt.photos.safe import whole_in
+from inkquilt.sketch import Role
+from inkquilt.sketch.geometry import Axis
+from inkquilt.sketch.relations import Reveals
+from server.common.asked import asked_length, refuse
+from server.pages.changes.base import Changed, the_block
+from server.pages.document import PageDocument, SlotPhoto
+
+MOST_REVEAL: Final[Grains] = 3 * INCH
+
+
+def place_photo(document: PageDocument, change: dict[str, Any], photos: Callable[[int], str | None]) -> Changed:
+    """Put a photo into a slot, empty it, or lay the photo there another way."""
+    slot = the_block(document, change, Role.PHOTO)
+    placed = dict(document.photos)
+    photo = change.get("photo")
+    if photo is None:
+        placed.pop(slot.id, None)
+        return Changed(replace(document, photos=placed), f"emptied {slot.name}")
+    name = photos(photo)
+    if name is None:
+        raise refuse("unknown-photo", "That photo is not in your tray.", "photo")
+    before = placed.get(slot.id)
+    other = next((s for s, p in placed.items() if p.photo == photo and s != slot.id), None)
+    if other is not None:  # the photos change places
+        placed.pop(other)
+        if before is not None:
+            placed[other] = SlotPhoto(before.photo)
+    same = before is not None and before.photo == photo
+    placed[slot.id] = _framed(before if same and before else SlotPhoto(photo), change)
+    done = f"{name} lies another way" if same else f"{name} into {slot.name}"
+    return Changed(replace(document, photos=placed), done)
+
+
+def _framed(placed: SlotPhoto, change: dict[str, Any]) -> SlotPhoto:
+    """Return a photo as it shall lie in its slot; what is not asked for stays as it is."""
+    if change.get("as_it_comes"):
+        placed = SlotPhoto(placed.photo, locked=placed.locked)
+    if "look_x" in change or "look_y" in change:
+        look_x, look_y = (change.get(name, getattr(placed, name)) for name in ("look_x", "look_y"))
+        placed = replace(placed, look_x=0.5 if look_x is None else look_x, look_y=0.5 if look_y is None else look_y)
+    if "level" in change:
+        placed = replace(placed, turn=round(change["level"] * 100))
+    return replace(placed, zoom=change.get("zoom", placed.zoom), locked=change.get("locked", placed.locked))
+
+
+def place_matched(document: PageDocument, change: dict[str, Any], photos: Callable[[int], str | None]) -> Changed:
+    """Put several photos into slots at once, as they come; slots that are not named become empty."""
+    placed: dict[str, SlotPhoto] = {}
+    for row in change.get("placed") or ():
+        slot = the_block(document, row, Role.PHOTO)
+        if photos(row["photo"]) is None:
+            raise refuse("unknown-photo", "One of these photos is not in your box.", "photo")
+        before = document.photos.get(slot.id)
+        same = before is not None and before.photo == row["photo"]
+        placed[slot.id] = before if same and before else SlotPhoto(row["photo"])
+    if len({on.photo for on in placed.values()}) < len(placed):
+        raise refuse("photo-twice", "A photo can lie in one slot only.", "placed")
+    return Changed(replace(document, photos=placed), f"{len(placed)} photos matched to slots")
+
+
+def lay_mats(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Lay mats behind a photo, the innermost first: what shows on the left, top, right and bottom of each."""
+    photo = the_block(document, change, Role.PHOTO)
+    unit, drawn_in = document.unit, document.sketch.unit
+    reveals = []
+    for row in change.get("mats") or ():
+        sides = [asked_length(row, side, unit, f"The {side} of the mat") for side in ("left", "top", "right", "bottom")]
+        if max(map(abs, sides)) > MOST_REVEAL or max(sides) <= 0:
+            raise refuse("reveal", "A mat shows on one side at least, and at most 3 in.", "mats")
+        if photo.turn and len(set(sides)) > 1:
+            raise refuse("offset-tilted", "A tilted photo's mat shows alike on all sides.", "mats")
+        seen = Reveals(*(partner_reveal(side, unit, drawn_in) for side in sides))
+        reveals.append(in_the_drawing(seen, document.way.turn, document.way.mirrored))
+    paper = str(change.get("paper") or "white")[:20]
+    sketch = with_mats(document.sketch, photo.id, reveals, paper)
+    words = {0: "no mat", 1: "a mat"}.get(len(reveals), f"{len(reveals)} mats")
+    return Changed(replace(document, sketch=sketch, pins=()), f"{words} behind {photo.name}")
+
+
+def keep_whole(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Keep a photo whole in its slot, on a mat as large as the slot: ``wide`` and ``high`` are its proportions."""
+    photo = the_block(document, change, Role.PHOTO)
+    if not change.get("wide") or not change.get("high") or document.way.turn % 180:
+        raise refuse("no-proportions", "Hold the sketch upright to keep a photo whole.", "block")
+    grid = bounds.DEFAULT_GRID[document.sketch.unit]
+    pixels = Pixels(round(change["wide"]), round(change["high"]))
+    size = whole_in(pixels, photo.size, grid, grid)
+    if size is None:
+        raise refuse("too-small", f"{photo.name} is too small for a photo on a mat.", "block")
+    sketch = kept_whole(document.sketch, photo.id, size, str(change.get("paper") or "white")[:20])
+    return Changed(replace(document, sketch=sketch, pins=()), f"{photo.name} kept whole on a mat")
+
+
+def shield(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Keep pieces off what matters in a photo from now on; with none named, that is taken back."""
+    slot = the_block(document, change, Role.PHOTO)
+    kept = tuple(shield for shield in document.shields if shield.lower != slot.id)
+    new = []
+    for row in change.get("shields") or ():
+        upper = the_block(document, {"block": row["upper"]})
+        new.append(Shield(upper.id, slot.id, Axis(row["axis"]), row["covered"], row["of"]))
+    done = f"kept off {slot.name}" if new else f"{slot.name} may be covered as drawn"
+    return Changed(replace(document, shields=(*kept, *new), pins=()), done)
+
+
+def never_trim(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Say that a photo is never trimmed, or take that back."""
+    photo = the_block(document, change, Role.PHOTO)
+    kept = photo.id in document.never_trim
+    never = document.never_trim ^ {photo.id}
+    return Changed(replace(document, never_trim=never), f"{photo.name} {'may be' if kept else 'is never'} trimmed")

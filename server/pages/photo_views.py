@@ -1,0 +1,69 @@
+"""The photos on a page: what would show them, which goes where, the colour of a mat. Nothing is changed here."""
+
+from drf_spectacular.utils import OpenApiParameter, extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from server.common.serializers import ErrorSerializer
+from server.pages import services
+from server.pages.answers import match_answer, pictures_of
+from server.pages.matching import match_on_page
+from server.pages.models import Page
+from server.pages.photo_serializers import (
+    MatchQuerySerializer,
+    MatchSerializer,
+    MatColourSerializer,
+    WayToShowSerializer,
+)
+from server.pages.photos_on_page import mat_answer, ways_to_show
+from server.photos.services import asked_photos
+
+
+class ShowsView(APIView):
+    """What would show all that matters in a photo that something hides."""
+
+    @extend_schema(
+        operation_id="ways_to_show",
+        parameters=[OpenApiParameter("slot", str, required=True)],
+        responses={200: WayToShowSerializer(many=True), 404: ErrorSerializer},
+    )
+    def get(self, request: Request, pk: int) -> Response:
+        """Try, and list what works, in the order people try it."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        document = services.document_of(page)
+        found = ways_to_show(document, pictures_of(page, document), request.query_params.get("slot", ""))
+        return Response([{"words": way.words, "change": way.change} for way in found])
+
+
+class MatColourView(APIView):
+    """The colour of a photo's mat."""
+
+    @extend_schema(
+        operation_id="mat_colour",
+        parameters=[OpenApiParameter("slot", str, required=True)],
+        responses={200: MatColourSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def get(self, request: Request, pk: int) -> Response:
+        """Propose one, by the photo's edges and colours."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        document = services.document_of(page)
+        return Response(mat_answer(document, pictures_of(page, document), request.query_params.get("slot", "")))
+
+
+class MatchView(APIView):
+    """The best choice of a slot for each of some photos."""
+
+    @extend_schema(
+        operation_id="match_photos",
+        request=MatchQuerySerializer,
+        responses={200: MatchSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Work it out; nothing is changed until its change is sent."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        given = MatchQuerySerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        photos = asked_photos(request.user, given.validated_data["photos"])
+        found = match_on_page(services.document_of(page), photos, given.validated_data["in_time"])
+        return Response(match_answer(found))
