@@ -4,6 +4,11 @@ import multiprocessing
 from typing import Any
 
 from django.test.runner import DiscoverRunner, ParallelTestSuite, _init_worker
+from hypothesis import HealthCheck, settings
+
+# The same cases every time, however slow a shared machine is at the moment.
+settings.register_profile("steady", deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
+settings.load_profile("steady")
 
 
 def _init_worker_with_children(*args: Any, **kwargs: Any) -> None:

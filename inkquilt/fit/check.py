@@ -28,6 +28,8 @@ _SAME: Final[Grains] = 127  # 1/64 in: edges this close are one
 _LAYER: Final[Grains] = 6096  # 3/4 in
 #: Turned corners are irrational; they may be off by this many grains (1/1600 in).
 _TURNED: Final = 5
+#: Outlines that share less than this on either side, in grains, were drawn apart; half of what rounding may shift.
+_TOUCHING: Final = 0.4
 _CLEAR_ROLES: Final = (Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.TAG, Role.CLUSTER)
 
 
@@ -340,7 +342,7 @@ class _Check:
                 yield f"{lower} and {upper} are no longer apart on {axis}"
             return
         if _hull_matters(drawn_low) or _hull_matters(drawn_up):
-            if _outline(drawn_low).buffer(-1).disjoint(_outline(drawn_up).buffer(-1)):
+            if _outline(drawn_low).buffer(-_TOUCHING).disjoint(_outline(drawn_up).buffer(-_TOUCHING)):
                 if not _outline(low).buffer(-_TURNED).disjoint(_outline(up).buffer(-_TURNED)):
                     yield f"{lower} and {upper} touch although they were apart"
                 return
@@ -355,7 +357,7 @@ class _Check:
         if self.drawn[lower].role not in kinds or self.drawn[upper].role not in kinds:
             return
         were, are = _outline(self.drawn[lower]), _outline(self.on_page[lower])
-        if were.buffer(-1).disjoint(_outline(self.drawn[upper]).buffer(-1)):
+        if were.buffer(-_TOUCHING).disjoint(_outline(self.drawn[upper]).buffer(-_TOUCHING)):
             if not are.buffer(-_TURNED).disjoint(_outline(self.on_page[upper]).buffer(-_TURNED)):
                 yield f"{lower} and {upper} touch although they were apart"
 
@@ -404,7 +406,7 @@ def _hull_matters(block: Block) -> bool:
 def _outline(block: Block) -> BaseGeometry:
     left, top, right, bottom = block.x, block.y, block.x + block.width, block.y + block.height
     if block.shape is Shape.CIRCLE:
-        return Point((left + right) / 2, (top + bottom) / 2).buffer(block.width / 2, quad_segs=64)
+        return Point((left + right) / 2, (top + bottom) / 2).buffer(block.width / 2, quad_segs=256)
     corners = {
         Corner.TOP_LEFT: (left, top),
         Corner.TOP_RIGHT: (right, top),

@@ -5,8 +5,10 @@ import tempfile
 import zipfile
 from datetime import UTC, datetime
 from pathlib import Path
+from unittest import mock
 
 import pillow_heif
+from django.conf import settings
 from django.core.files.uploadedfile import SimpleUploadedFile
 from PIL import Image
 
@@ -78,6 +80,26 @@ class PhotoBox(ApiTestCase):
         answer = self.upload(moving.getvalue())
         self.assertEqual(answer.status_code, 400)
         self.assertIn("moves", answer.json()["detail"])
+
+    def test_a_file_sent_twice_at_the_same_time_is_kept_once(self):
+        first = self.upload(picture()).json()
+        kept = Photo.objects.get(pk=first["id"])
+        # the second was looked for before the first was kept, and found when it was to be kept itself
+        with mock.patch("server.photos.services._known", side_effect=[None, kept]):
+            again = self.upload(picture()).json()
+        self.assertEqual((again["id"], again["known"], Photo.objects.count()), (first["id"], True, 1))
+        self.assertEqual([path.name for path in Path(settings.PHOTO_DIR).iterdir()], [kept.folder])
+
+    def test_a_photo_put_aside_leaves_its_name_and_its_place_in_the_slot(self):
+        page, photo = self.add_page(), self.add_photo()
+        change = {"kind": "photo", "block": "p", "photo": photo.pk, "zoom": 1.5, "look_x": 0.25}
+        change_page(page=page, version=page.version, change=change)
+        self.send("delete", f"photos/{photo.pk}/")
+        slot = self.send("get", f"pages/{page.pk}/").json()["slots"][0]
+        self.assertEqual((slot["missing"], slot["photo"], slot["photo_name"]), (True, None, "teal"))
+        self.send("post", "deleted/", {"kind": "photo", "id": photo.pk})
+        slot = self.send("get", f"pages/{page.pk}/").json()["slots"][0]
+        self.assertEqual((slot["missing"], slot["zoom"]), (False, 1.5))
 
     def test_the_place_leaves_with_everything_only_when_asked_for(self):
         for kind in ("JPEG", "PNG", "WEBP", "TIFF"):

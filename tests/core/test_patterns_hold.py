@@ -10,9 +10,11 @@ from shapely.geometry import Polygon, box
 from inkquilt.fit import FitRequest, School, Way
 from inkquilt.fit.request import Ends, Pin, Switches
 from inkquilt.fit.solve import fit
-from inkquilt.lengths import INCH
+from inkquilt.lengths import INCH, Unit
 from inkquilt.page import FORMATS, Fold
+from inkquilt.sketch import Block, Role, Shape, Sketch
 from inkquilt.sketch.geometry import drawn_outline
+from inkquilt.sketch.model import Size
 from inkquilt.sketch.relations import read_relations
 from inkquilt.sketch.ties import ties_of
 from tests.building import PLAIN_SCHOOLS, page_of, row, sketch_of
@@ -143,6 +145,15 @@ class AskedFor(TestCase):
         half, photo = (shapely(blocks[name]) for name in "hp")
         self.assertFalse(half.buffer(-2).intersects(photo))
         self.assertTrue(box(*half.bounds).intersects(photo))
+
+    def test_a_circle_that_touches_a_corner_by_two_grains_may_go_on_overlapping_it(self):
+        # 2 grains are 6 micrometres: the rules read an overlap there, and the check must not read a gap
+        mat = Block("m", Role.PAPER, Shape.RECT, 11715, 16764, 9080, 9080)
+        round_one = Block("c", Role.CLUSTER, Shape.CIRCLE, 19240, 6604, 12192, 12192, level=1)
+        sketch = Sketch("touching", Unit.IN, Size(4 * INCH, 6 * INCH), (mat, round_one))
+        for width in ("4", "3 1/2", "4 1/2"):
+            for school in PLAIN_SCHOOLS:  # raises FitNotSound if the checker objects
+                self.assertTrue(fit(FitRequest.plain(sketch, page_of(width, "6")), Way(school)).found)
 
     def test_all_in_line_straightens_every_tilt(self):
         rows = [row("p", "photo", 3, 3, 3, 4, turn=7)]

@@ -1,6 +1,7 @@
 """Photo files against others: EXIF turns against Pillow, colours against scikit-image, a face on its sample picture."""
 
 import io
+import math
 import tempfile
 from fractions import Fraction
 from pathlib import Path
@@ -11,10 +12,12 @@ import skimage
 from PIL import Image, ImageOps
 from skimage.color import rgb2lab
 
-from inkquilt.photos.crop import Crop
+from inkquilt.photos.crop import Crop, Framing, Pixels, Slot, crop_of
+from inkquilt.sketch.model import Size
 from inkquilt_io.looking import Sign, look_for_areas
 from inkquilt_io.photo_files import NotAPhoto, PhotoTooLarge, read_photo
 from inkquilt_io.tones import lab_of, tones_of
+from inkquilt_io.window import window_of
 
 SAMPLES = Path(skimage.__file__).parent / "data"
 WHOLE = Crop(Fraction(0), Fraction(0), Fraction(1), Fraction(1))
@@ -64,6 +67,19 @@ class PhotoFiles(TestCase):
             looks.append(int(read_photo(self.folder / f"{name}.png", self.folder, 10**7).look, 16))
         self.assertLessEqual((looks[0] ^ looks[1]).bit_count(), 6)
         self.assertGreater((looks[0] ^ looks[2]).bit_count(), 12)
+
+
+class Levelling(TestCase):
+    def test_a_horizon_that_falls_to_the_right_is_level_once_the_photo_is_turned_back(self):
+        # 5 degrees clockwise on the photo: the line drops by tan 5 degrees for each pixel across
+        across, down = np.meshgrid(np.arange(900), np.arange(600))
+        sea = down > 300 + (across - 450) * math.tan(math.radians(5))
+        picture = Image.fromarray((sea * 255).astype(np.uint8))
+        crop = crop_of(Pixels(900, 600), Slot.plain(Size(300, 200)), Framing(turn=-500))
+        shown = np.asarray(window_of(picture, crop)) > 127
+        horizon = shown.argmax(axis=0)
+        self.assertLess(np.ptp(horizon[5:-5]), 4)
+        self.assertAlmostEqual(float(crop.width) * 900 / (float(crop.height) * 600), 1.5, places=6)
 
 
 class Looking(TestCase):
