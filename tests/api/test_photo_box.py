@@ -134,6 +134,15 @@ class PhotoBox(ApiTestCase):
         self.assertEqual([(one["left"], one["height"], one["weight"]) for one in mine["areas"]], [(0.25, 0.25, 5)])
         self.assertEqual((paper["print_size"], paper["has_file"]), ("3 1/2 × 5 in", False))
 
+    def test_the_list_takes_the_same_few_queries_for_many_and_comes_in_parts(self):
+        for number in range(5):
+            photo = self.add_photo(colour=f"hsl({number * 50}, 50%, 50%)")
+            FocalArea.objects.create(photo=photo, left=0, top=0, width=100, height=100)
+        with self.assertNumQueries(5):  # session, user, count, photos, what matters
+            answer = self.send("get", "photos/?limit=3")
+        self.assertEqual((len(answer.json()["results"]), answer.json()["count"]), (3, 5))
+        self.assertTrue(answer.json()["next"])
+
     def test_what_cannot_be_is_refused_and_changes_nothing(self):
         photo = self.upload(picture()).json()
         for method, path, data in (

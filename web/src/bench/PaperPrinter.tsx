@@ -3,21 +3,14 @@ import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
-import type { PrintAsked, PrinterAsked } from '../api/client'
+import type { PrintAsked } from '../api/client'
 import { usePrinter } from '../api/photoQueries'
-
-const TRAYS = [
-  { value: '4x6', words: '4 × 6' },
-  { value: '5x7', words: '5 × 7' },
-  { value: 'letter', words: '8½ × 11' },
-  { value: 'a4', words: 'A4' },
-  { value: '12x12', words: '12 × 12' },
-] as const
+import { PaperSelect, type PhotoPaper } from './PaperSelect'
 
 /** A printer that is not there: try the sheets on it before real paper is used. */
 export function PaperPrinter({ asked }: { asked: PrintAsked }) {
   const [open, setOpen] = useState(false)
-  const [tray, setTray] = useState<PrinterAsked['tray']>(asked.paper ?? 'letter')
+  const [tray, setTray] = useState<PhotoPaper>(asked.paper ?? 'letter')
   const [sheets, setSheets] = useState(20)
   const printer = usePrinter()
   if (!open)
@@ -30,18 +23,12 @@ export function PaperPrinter({ asked }: { asked: PrintAsked }) {
     <section className="paper-printer" aria-label="A printer that is not there">
       <h3>A printer that is not there</h3>
       <div className="print-terms">
-        <Form.Select
-          size="sm"
-          aria-label="Paper in its tray"
+        <PaperSelect
+          label="Paper in its tray"
           value={tray}
-          onChange={(event) => setTray(event.target.value as PrinterAsked['tray'])}
-        >
-          {TRAYS.map(({ value, words }) => (
-            <option key={value} value={value}>
-              {words} in the tray
-            </option>
-          ))}
-        </Form.Select>
+          words={(name) => `${name} in the tray`}
+          onChange={setTray}
+        />
         <Form.Control
           size="sm"
           type="number"

@@ -8,15 +8,8 @@ import type { Page, PrintAsked, PrintPlan } from '../api/client'
 import { usePrintPlan } from '../api/photoQueries'
 import { usePages } from '../api/queries'
 import { PaperPrinter } from './PaperPrinter'
+import { PaperSelect, type PhotoPaper } from './PaperSelect'
 import { PrintSheetPicture } from './PrintSheetPicture'
-
-const PAPERS = [
-  { value: '4x6', words: '4 × 6' },
-  { value: '5x7', words: '5 × 7' },
-  { value: 'letter', words: '8½ × 11' },
-  { value: 'a4', words: 'A4' },
-  { value: '12x12', words: '12 × 12' },
-] as const
 
 const EDGES = [
   { value: 'plain', words: 'cut at the edge' },
@@ -26,7 +19,7 @@ const EDGES = [
 
 /** Her photos at the size this page wants them, on as little photo paper as can be found. */
 export function PhotoPrints({ page }: { page: Page }) {
-  const [paper, setPaper] = useState<PrintAsked['paper']>('letter')
+  const [paper, setPaper] = useState<PhotoPaper>('letter')
   const [edge, setEdge] = useState<(typeof EDGES)[number]['value']>('plain')
   const [toTheEdge, setToTheEdge] = useState(false)
   const [others, setOthers] = useState<number[]>([])
@@ -51,18 +44,12 @@ export function PhotoPrints({ page }: { page: Page }) {
     <section className="photo-prints" aria-label="Photo prints">
       <h2>The photos</h2>
       <div className="print-terms">
-        <Form.Select
-          size="sm"
-          aria-label="Photo paper"
+        <PaperSelect
+          label="Photo paper"
           value={paper}
-          onChange={(event) => setPaper(event.target.value as PrintAsked['paper'])}
-        >
-          {PAPERS.map(({ value, words }) => (
-            <option key={value} value={value}>
-              on {words} paper
-            </option>
-          ))}
-        </Form.Select>
+          words={(name) => `on ${name} paper`}
+          onChange={setPaper}
+        />
         <Form.Select
           size="sm"
           aria-label="Edge of the prints"
