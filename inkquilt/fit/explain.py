@@ -105,24 +105,27 @@ def _size_reason(rules: Rules, drawn: Block, block: Block) -> str:
 
 def _photo_reason(rules: Rules, drawn: Block, block: Block) -> str:
     request = rules.request
+    exists = request.photo_term(block.id).print_size
+    if exists is not None:
+        cuts = _cuts(rules, exists, block.size)
+        return f"the print that exists is {size_text(exists, rules)}{f'; trim {cuts}' if cuts else ', not trimmed'}"
     whole = [s for listed in request.print_sizes for s in (listed, listed.swapped())] + [drawn.size]
     if block.size in whole:
         trim = "a print size, not trimmed"
     else:
         prints = [size for size in whole if block.size in set(trims(size, request))]
         nearest = min(prints, key=lambda size: size.width * size.height)
-        cuts = [
-            f"{with_unit(off, request.page.unit)} off its {name}"
-            for off, name in (
-                (nearest.width - block.width, "width"),
-                (nearest.height - block.height, "height"),
-            )
-            if off
-        ]
-        trim = f"print it {size_text(nearest, rules)} and trim {' and '.join(cuts)}"
+        trim = f"print it {size_text(nearest, rules)} and trim {_cuts(rules, nearest, block.size)}"
     if keeps_photos(rules.school):
         return f"as drawn it would not fit beside the rest; {trim}"
     return f"nearest to the page's scale; {trim}"
+
+
+def _cuts(rules: Rules, whole: Size, kept: Size) -> str:
+    """Return what comes off a print, or nothing."""
+    sides = ((whole.width - kept.width, "width"), (whole.height - kept.height, "height"))
+    unit = rules.request.page.unit
+    return " and ".join(f"{with_unit(off, unit)} off its {name}" for off, name in sides if off)
 
 
 # -- naming a way ----------------------------------------------------------------------

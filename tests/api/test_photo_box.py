@@ -18,6 +18,7 @@ from server.pages.services import change_page, document_of
 from server.photos.models import FocalArea, Photo
 from tests.api.base import ApiTestCase, picture
 from tests.building import data_of, row
+from tests.building import size as inches_of
 
 WITH_PLACE = {1: "N", 2: (52.0, 31.0, 12.0), 3: "E", 4: (13.0, 24.0, 18.0)}
 
@@ -218,6 +219,18 @@ class OnThePage(ApiTestCase):
         sizes = {block.id: block.size for block in document.blocks}
         asked = document.photo_terms[0].least
         self.assertTrue(sizes["p"].width >= asked.width and sizes["p"].height >= asked.height)
+
+    def test_a_print_that_exists_is_only_trimmed_and_the_cuts_are_told(self):
+        paper = {"name": "Hive, 1931", "width": "6 1/4", "height": "4", "kind": "print"}
+        printed = self.send("post", "photos/prints/", paper).json()
+        self.put({"kind": "photo", "block": "q", "photo": printed["id"]})
+        slot = next(one for one in self.bench()["slots"] if one["block"] == "q")
+        self.assertEqual(slot["trims"], ["1/8 in off the left", "1/8 in off the right"])  # the slot stays 6 x 4
+        document = {"name": "Ticket", "width": "5", "height": "4", "kind": "document"}
+        keepsake = self.send("post", "photos/prints/", document).json()
+        self.put({"kind": "photo", "block": "q", "photo": keepsake["id"]})
+        size = next(block.size for block in document_of(self.page).blocks if block.id == "q")
+        self.assertEqual(size, inches_of("5", "4"))
 
     def test_photos_are_matched_and_those_that_are_locked_stay(self):
         self.put({"kind": "photo", "block": "p", "photo": self.photo.pk, "locked": True})

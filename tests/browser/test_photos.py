@@ -37,7 +37,7 @@ class Photos(BrowserTestCase):
         files = [file("one.jpg", picture(300, 200)), file("two.jpg", same), file("night.webp", webp.getvalue())]
         files += [file("broken.jpg", same[:300]), file("empty.jpg", b"")]
         self.page.get_by_label("Photo files").set_input_files(files)
-        status = self.page.get_by_role("status")
+        status = self.page.locator(".adding")
         expect(status).to_contain_text("3 added")
         expect(self.page.get_by_role("alert")).to_have_count(2)
         expect(self.page.get_by_role("alert").first).to_contain_text(".jpg: ")
@@ -53,6 +53,25 @@ class Photos(BrowserTestCase):
         expect(self.page.locator(".tile-facts")).to_contain_text("print 3 1/2 × 5 in")
         self.assert_accessible("photo box")
         self.assertEqual([m for m in self.console if "400" not in m], [])
+
+    def test_photos_are_dropped_on_the_window_and_pasted_into_it(self):
+        self.open("/photos")
+        expect(self.page.get_by_role("button", name="Add photos")).to_be_visible()
+        for number, (event, colour) in enumerate((("drop", "teal"), ("paste", "gold")), 1):
+            content = list(picture(200, 150, colour=colour))
+            self.page.evaluate(
+                """([event, bytes]) => {
+                  const carried = new DataTransfer()
+                  carried.items.add(new File([new Uint8Array(bytes)], `${event}.jpg`, { type: 'image/jpeg' }))
+                  const more = event === 'paste' ? { clipboardData: carried } : { dataTransfer: carried }
+                  const Kind = event === 'paste' ? ClipboardEvent : DragEvent
+                  window.dispatchEvent(new Kind(event, { bubbles: true, cancelable: true, ...more }))
+                }""",
+                [event, content],
+            )
+            expect(self.page.locator(".photo-tile")).to_have_count(number)
+        expect(self.page.get_by_text("drop", exact=True)).to_be_visible()
+        self.assert_quiet()
 
     def test_what_matters_is_drawn_by_mouse_moved_by_keys_and_weighed(self):
         self.lay_out(SMALL, photos=1)

@@ -11,7 +11,7 @@ from inkquilt.fit import FitRequest, School, Status, Way, bounds
 from inkquilt.fit.check import check_fit
 from inkquilt.fit.concessions import conceded
 from inkquilt.fit.explain import gist_of
-from inkquilt.fit.request import Cost
+from inkquilt.fit.request import Cost, PhotoTerm
 from inkquilt.fit.sizes import partner_reveal
 from inkquilt.fit.solve import fit
 from inkquilt.fit.waysout import ways_out
@@ -82,6 +82,18 @@ class Sizes(TestCase):
         trimmed = [change for change in tight.changes if change.kind == "size" and "trim" in change.why]
         self.assertTrue(trimmed)
         self.assertIn("print it 4 × 6 and trim", trimmed[0].why)
+
+    def test_a_print_that_exists_is_the_only_one_of_its_slot_and_that_is_said(self):
+        sketch = sketch_of(row("p", "photo", 3, 1, 6, 4), row("q", "photo", 3, 6, 6, 4))
+        request = FitRequest.plain(sketch, page_of("12", "12"))
+        terms = (PhotoTerm("q", None, size("5", "4")), PhotoTerm("p", size("6", "4")))
+        result = fit(replace(request, photo_terms=terms, never_trim=frozenset("q")), Way(School.KEEP_PHOTOS))
+        self.assertEqual(block_of(result, "q").size, size("5", "4"))
+        why = next(change.why for change in result.changes if change.block == "q")
+        self.assertEqual(why, "the print that exists is 5 × 4, not trimmed")
+        small = replace(request, page=page_of("5", "12"), photo_terms=terms)
+        result = fit(small, Way(School.KEEP_PHOTOS))
+        self.assertIn("at least 6 in × 4 in", " ".join(d.demand for d in result.clash.demands))
 
     def test_mats_are_piece_plus_reveals_in_the_cutters_own_unit(self):
         sketch = sketch_of(

@@ -13,7 +13,7 @@ from inkquilt.photos.areas import Area
 from inkquilt.photos.assign import best_choice
 from inkquilt.photos.crop import Pixels
 from inkquilt.photos.finding import rank, slots_of
-from inkquilt.photos.matching import IN_TIME, LEFT_OUT, Candidate, Places, Table, Wish, table_of
+from inkquilt.photos.matching import IN_TIME, LEFT_OUT, Candidate, Places, Table, Wish, alike_sets, table_of
 from inkquilt.sketch.model import Role, Size
 from inkquilt.sketch.transform import oriented
 from tests.building import DEMO_SKETCHES, demo_sketch, row, size, sketch_of
@@ -102,6 +102,11 @@ class Costs(TestCase):
         slots = best_choice(table_of(candidates, Places.of(blocks), locked=[(0, "s1")])).slots
         self.assertEqual(slots[0], 1)
         self.assertIn(slots[3], (0, 2))
+
+    def test_of_photos_that_look_alike_each_is_drawn_to_the_smaller_slot(self):
+        self.assertEqual(alike_sets(["00ff", "", "00fe", "ff00"]), (0, None, 0, None))
+        alike = [Candidate(n, Pixels(1, 1), alike=0) for n in (1, 2)]
+        self.assertEqual(self.chosen(*alike, Candidate(3, Pixels(1, 1)))[2], "wide")
 
     def test_with_too_many_photos_those_that_should_be_big_are_kept(self):
         many = [Candidate(n, self.landscape) for n in range(4)] + [Candidate(9, self.landscape, wish=Wish.BIG)]

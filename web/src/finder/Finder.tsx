@@ -29,7 +29,7 @@ export function Finder() {
   const found = useFind({ photos: ids, format, ...filters })
   const setPhotos = (next: number[]) => setParams({ photos: next.join('-'), page: format })
   return (
-    <Sheet title="Which sketch takes these?" className="finder">
+    <Sheet title="Find a sketch" className="finder">
       {ids.length === 0 && (
         <p className="hint">
           Pick some photos in the <Link to="/photos">photo box</Link> first.
