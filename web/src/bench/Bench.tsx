@@ -16,33 +16,23 @@ import type { BoardBlock, Change, Fit, Page, Photo } from '../api/client'
 import { useFits, usePage, usePageWrites, useTies } from '../api/queries'
 import { Board } from '../board/Board'
 import { PageThumb } from '../board/PageThumb'
-import { MeasureCard } from '../measures/MeasureCard'
 import { BenchHeader } from './BenchHeader'
-import { Clash } from './Clash'
-import { CutPanel } from './CutPanel'
-import { Facing } from './Facing'
+import { BenchSide } from './BenchSide'
 import { FormatChooser } from './FormatChooser'
-import { Held } from './Held'
 import { KeepAsSketch } from './KeepAsSketch'
 import { LeftOut } from './LeftOut'
 import { NoPlace } from './NoPlace'
 import { NumberField, type NumberName } from './NumberField'
 import { PageChoices } from './PageChoices'
-import { PhotosSide, usePicked } from './PhotosSide'
+import { usePicked } from './PhotosSide'
 import { PhotoTray } from './PhotoTray'
-import { Pinned } from './Pinned'
-import { PrintPanel } from './PrintPanel'
-import { Proposals } from './Proposals'
 import { StaleDialog } from './StaleDialog'
 import { stepOf } from './steps'
 import { Thread } from './Thread'
 import { TitleField } from './TitleField'
-import { TitleHelp } from './TitleHelp'
 import { usePhotoCarry } from './usePhotoCarry'
 import { usePieceHold } from './usePieceHold'
 import { usePhotoLook } from './usePhotoLook'
-import { Ways } from './Ways'
-import { Why } from './Why'
 
 const ARROWS: Record<string, [number, number]> = {
   ArrowLeft: [-1, 0],
@@ -145,8 +135,6 @@ function LaidBench({ page }: { page: Page }) {
     if (arranging) piece.press(block, event, scale, heldId === block.id)
     else look.onPointerDown(block, event, scale)
   }
-  const nothingFits = board.blocks.length === 0
-  const heldBlock = board.blocks.find((block) => block.id === heldId)
   const refused = writes.failed && board.blocks.find((block) => block.id === moved)
   return (
     <div className={`bench step-${step}`} aria-busy={writes.busy}>
@@ -242,60 +230,18 @@ function LaidBench({ page }: { page: Page }) {
           </Board>
           {writes.busy && <Waiting words="Measuring" />}
         </main>
-        <aside className="right-side">
-          {nothingFits && step !== 'print' && <Clash page={page} onChange={change} />}
-          {step === 'cut' && !nothingFits && <CutPanel page={page} onChange={change} />}
-          {step === 'print' && <PrintPanel page={page} />}
-          {step === 'title' && <TitleHelp page={page} onType={setTyping} onChange={change} />}
-          {arranging && heldBlock && (
-            <Held
-              key={heldBlock.id}
-              page={page}
-              block={heldBlock}
-              ties={ties.data ?? []}
-              onChange={change}
-              onPutDown={() => hold(null)}
-            />
-          )}
-          {step === 'photos' && (
-            <PhotosSide
-              page={page}
-              heldId={heldId}
-              picked={picked}
-              onChange={change}
-              onPutDown={() => hold(null)}
-            />
-          )}
-          {(step === 'page' || step === 'photos') && (
-            <>
-              <Ways
-                page={page}
-                fits={fits}
-                onLook={setGhost}
-                onChoose={(way) =>
-                  change({
-                    kind: 'way',
-                    school: way.school,
-                    variant: way.variant ?? '',
-                    turn: way.turn ?? 0,
-                    mirrored: way.mirrored ?? false,
-                  })
-                }
-              />
-              {arranging && page.pins.length > 0 && <Pinned page={page} onChange={change} />}
-              {arranging && !nothingFits && <Why page={page} onChange={change} />}
-              {arranging && <Proposals page={page} onChange={change} />}
-              {arranging && !nothingFits && page.format.sides === 1 && <Facing page={page} />}
-              {arranging && !nothingFits && (
-                <MeasureCard
-                  measured={{ kind: 'page', page }}
-                  unit={board.unit}
-                  file={`/api/pages/${page.id}/files/measures.pdf`}
-                />
-              )}
-            </>
-          )}
-        </aside>
+        <BenchSide
+          page={page}
+          step={step}
+          fits={fits}
+          ties={ties.data ?? []}
+          heldId={heldId}
+          picked={picked}
+          onLook={setGhost}
+          onType={setTyping}
+          onChange={change}
+          onPutDown={() => hold(null)}
+        />
       </div>
       {carry.dragging && (
         <img

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import type { Draft, FromFile, Redraw } from '../api/client'
 import { useRedraw } from '../api/sketchQueries'
 
@@ -69,13 +69,26 @@ export function useDraft(start: OnTable, remember: boolean) {
     }
   }, [table, draft, remember])
   const { mutateAsync } = redraw
+  // One change after the other, each made to what the one before it left: none may be lost to a slower answer.
+  const latest = useRef(draft)
+  const queue = useRef(Promise.resolve())
+  useEffect(() => {
+    latest.current = draft
+  }, [draft])
   const send = useCallback(
-    (change: Redraw) =>
-      mutateAsync({ draft, change }).then(
-        (next) => setTable((now) => ({ ...now, states: [...now.states, next], undone: [] })),
-        () => undefined,
-      ),
-    [draft, mutateAsync],
+    (change: Redraw) => {
+      queue.current = queue.current.then(() =>
+        mutateAsync({ draft: latest.current, change }).then(
+          (next) => {
+            latest.current = next
+            setTable((now) => ({ ...now, states: [...now.states, next], undone: [] }))
+          },
+          () => undefined,
+        ),
+      )
+      return queue.current
+    },
+    [mutateAsync],
   )
   const rename = useCallback(
     (name: string) =>

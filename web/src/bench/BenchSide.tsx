@@ -1,0 +1,90 @@
+import type { Change, Fit, Page, Tie } from '../api/client'
+import type { useFits } from '../api/queries'
+import { MeasureCard } from '../measures/MeasureCard'
+import { Clash } from './Clash'
+import { CutPanel } from './CutPanel'
+import { Facing } from './Facing'
+import { Held } from './Held'
+import { PhotosSide } from './PhotosSide'
+import { Pinned } from './Pinned'
+import { PrintPanel } from './PrintPanel'
+import { Proposals } from './Proposals'
+import type { StepKey } from './steps'
+import { TitleHelp } from './TitleHelp'
+import { Ways } from './Ways'
+import { Why } from './Why'
+
+interface BenchSideProps {
+  page: Page
+  step: StepKey
+  fits: ReturnType<typeof useFits>
+  ties: Tie[]
+  heldId: string | null
+  /** The photos ticked in the tray. */
+  picked: ReadonlySet<number>
+  /** Lays another way to fit over the page. */
+  onLook: (fit: Fit | null) => void
+  /** Begins to type the title of a block. */
+  onType: (block: string | null) => void
+  onChange: (change: Change) => void
+  onPutDown: () => void
+}
+
+/** What lies beside the page at each step: ways to fit, the piece in hand, photos, cuts, prints. */
+export function BenchSide(props: BenchSideProps) {
+  const { page, step, fits, ties, heldId, picked, onLook, onType, onChange, onPutDown } = props
+  const { board } = page.fit
+  const arranging = step === 'page'
+  const nothingFits = board.blocks.length === 0
+  const heldBlock = board.blocks.find((block) => block.id === heldId)
+  return (
+    <aside className="right-side">
+      {nothingFits && step !== 'print' && <Clash page={page} onChange={onChange} />}
+      {step === 'cut' && !nothingFits && <CutPanel page={page} onChange={onChange} />}
+      {step === 'print' && <PrintPanel page={page} />}
+      {step === 'title' && <TitleHelp page={page} onType={onType} onChange={onChange} />}
+      {arranging && heldBlock && (
+        <Held
+          key={heldBlock.id}
+          page={page}
+          block={heldBlock}
+          ties={ties}
+          onChange={onChange}
+          onPutDown={onPutDown}
+        />
+      )}
+      {step === 'photos' && (
+        <PhotosSide page={page} heldId={heldId} picked={picked} onChange={onChange} onPutDown={onPutDown} />
+      )}
+      {(step === 'page' || step === 'photos') && (
+        <>
+          <Ways
+            page={page}
+            fits={fits}
+            onLook={onLook}
+            onChoose={(way) =>
+              onChange({
+                kind: 'way',
+                school: way.school,
+                variant: way.variant ?? '',
+                turn: way.turn ?? 0,
+                mirrored: way.mirrored ?? false,
+              })
+            }
+          />
+          {arranging && page.pins.length > 0 && <Pinned page={page} onChange={onChange} />}
+          {arranging && !nothingFits && <Why page={page} onChange={onChange} />}
+          {arranging && <Proposals page={page} onChange={onChange} />}
+          {arranging && !nothingFits && page.format.sides === 1 && <Facing page={page} />}
+          {arranging && !nothingFits && (
+            <MeasureCard
+              measured={{ kind: 'page', page }}
+              unit={board.unit}
+              file={`/api/pages/${page.id}/files/measures.pdf`}
+            />
+          )}
+        </>
+      )}
+    </aside>
+  )
+}
