@@ -243,7 +243,10 @@ class _Check:
             listed.add((self.present[block.id].width, self.present[block.id].height))
         for term in self.request.photo_terms:
             if term.block == block.id and term.least:
-                if block.width < term.least.width or block.height < term.least.height:
+                width, height = term.least.width, term.least.height
+                if not term.print_size:  # it will be printed, and never needs more than it was drawn with
+                    width, height = min(width, was.width), min(height, was.height)
+                if block.width < width or block.height < height:
                     yield f"{block.id} is smaller than what matters in it"
             if term.block == block.id and term.print_size:
                 listed = {(term.print_size.width, term.print_size.height)}
@@ -393,6 +396,11 @@ class _Check:
             room = covered_was * (now[1] - now[0]) - covered_now * (was[1] - was[0])
             if room < -2 * slack * (was[1] - was[0]):
                 yield f"{upper} covers more of {lower} on {axis} than drawn"
+            one_end = (low_out and high_in) or (high_out and low_in)
+            for shield in self.request.shields if one_end else ():
+                if (shield.upper, shield.lower, shield.axis.value) == (upper, lower, axis):
+                    if covered_now * shield.of > (shield.covered + 2 * slack) * (now[1] - now[0]):
+                        yield f"{upper} covers what is shielded of {lower} on {axis}"
 
 
 def _tilted(block: Block) -> bool:

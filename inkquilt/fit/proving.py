@@ -63,7 +63,7 @@ class Solution:
 
 
 def best_page(model: FitModel, wishes: Wishes, budget: Budget) -> Solution:
-    """Return the best page of a model that its wishes were added to."""
+    """Return the best page of a model that its wishes were added to; the model may be left with other wishes."""
     at_once = replace(budget, deterministic_time=budget.deterministic_time * float(AT_ONCE))
     first = _solved(model, wishes, at_once)
     if first.proven or first.impossible:

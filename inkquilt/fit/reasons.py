@@ -29,7 +29,7 @@ def with_reasons(request: FitRequest, fit: Fit) -> Fit:
     """Return the fit with a reason for everything its page lost."""
     if not fit.found or not fit.relations.broken:
         return fit
-    rules = write_rules(fit.sketch, request, fit.way.school)
+    rules = write_rules(fit.sketch, request.held_by(fit.way), fit.way.school)
     lost = lost_of(rules, fit.blocks)
     broken = tuple(_explained(rules, fit, one) for one in lost)
     return replace(fit, relations=replace(fit.relations, broken=broken))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from enum import Enum
 from fractions import Fraction
 
@@ -112,8 +112,9 @@ class Pin:
 class PhotoTerm:
     """What the photo in a slot asks for, as it lies on the page.
 
-    Below ``least`` something that matters in it is lost; ``print_size`` is a print
-    that exists already and can only be trimmed.
+    Below ``least`` something that matters in it is lost, though it is never asked to
+    be larger than its slot was drawn; ``print_size`` is a print that exists already
+    and can only be trimmed, then ``least`` holds as it is.
     """
 
     block: str
@@ -125,7 +126,9 @@ class PhotoTerm:
 class Shield:
     """What matters in ``lower`` stays clear: at most ``covered`` in ``of`` of it along ``axis`` lies under ``upper``.
 
-    It tightens what was drawn where ``upper`` lies over one end of ``lower`` along the axis.
+    It tightens what was drawn where ``upper`` lies over one end of ``lower`` along the
+    axis, in ways that hold the sketch by ``turn`` and ``mirrored``: in others the photo's
+    other parts lie there.
     """
 
     upper: str
@@ -133,6 +136,8 @@ class Shield:
     axis: Axis
     covered: Grains
     of: Grains
+    turn: int = 0
+    mirrored: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -173,6 +178,11 @@ class FitRequest:
     def pin(self, block_id: str) -> Pin:
         """Return what is settled about a block; nothing is a pin too."""
         return next((pin for pin in self.pins if pin.block == block_id), Pin(block_id))
+
+    def held_by(self, way: Way) -> FitRequest:
+        """Return the request with the shields that mean something in this way."""
+        there = tuple(s for s in self.shields if (s.turn, s.mirrored) == (way.turn, way.mirrored))
+        return replace(self, shields=there)
 
     def photo_term(self, block_id: str) -> PhotoTerm:
         """Return what the photo in a slot asks for; nothing is an answer too."""

@@ -7,14 +7,14 @@ bounds on the grid (``FreeSize``).
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from itertools import pairwise
 from typing import Final, NamedTuple, TypeAlias
 
 from inkquilt.fit import bounds
-from inkquilt.fit.request import FitRequest, School, TrimLimits
+from inkquilt.fit.request import FitRequest, PhotoTerm, School, TrimLimits
 from inkquilt.lengths import INCH, MM, Grains, Unit
 from inkquilt.sketch.model import Block, End, Role, Shape, Size, Sketch
 
@@ -211,13 +211,39 @@ def _print_choice(block: Block, sketch: Sketch, request: FitRequest, school: Sch
     stance = None if block.id in request.any_orientation else stance_of(block.size)
     if block.shape is Shape.CIRCLE:
         stance = 0
-    terms = request
-    if block.id in request.never_trim:
-        terms = replace(request, trim=TrimLimits(0, Fraction(0)))
+    terms = trim_terms(block.id, request)
     options = [PrintOption(size, tuple(_trim_bounds(size, terms))) for size in sorted(sizes, key=_by_area)]
     usable = tuple(option for option in options if stance is None or _can_stand(option, stance, request.grid))
-    least = larger_of(block.min_size, term.least)
+    least = larger_of(block.min_size, least_as_held(term, block.size))
     return PrintChoice(usable, wanted, wanted if keeps else None, stance, request.grid, least)
+
+
+def least_as_held(term: PhotoTerm, drawn: Size) -> Size | None:
+    """Return the least size of a photo in a slot drawn like this: a photo that will be printed never needs more."""
+    if term.least is None or term.print_size is not None:
+        return term.least
+    return Size(min(term.least.width, drawn.width), min(term.least.height, drawn.height))
+
+
+def gives_photos_what_they_ask(sketch: Sketch, request: FitRequest, blocks: Iterable[Block]) -> bool:
+    """Tell whether a page as it lies keeps every photo's least size, and trims no print more than it may.
+
+    ``sketch`` is the one that was fitted, held as its way holds it.
+    """
+    drawn = {block.id: block for block in sketch.blocks}
+    for block in blocks:
+        term = request.photo_term(block.id)
+        least = least_as_held(term, drawn[block.id].size) if block.id in drawn else None
+        if least and (block.width < least.width or block.height < least.height):
+            return False
+        if term.print_size and block.size not in set(trims(term.print_size, trim_terms(block.id, request))):
+            return False
+    return True
+
+
+def trim_terms(block_id: str, request: FitRequest) -> FitRequest:
+    """Return the request with the trims that a photo may have: none for one that is never trimmed."""
+    return replace(request, trim=TrimLimits(0, Fraction(0))) if block_id in request.never_trim else request
 
 
 def larger_of(one: Size | None, two: Size | None) -> Size | None:

@@ -42,6 +42,7 @@ def fit(request: FitRequest, way: Way) -> Fit:
     the result.
     """
     started = time.perf_counter()
+    request = request.held_by(way)
     drawn = drawn_for(request, way)
     if drawn is None:
         return Fit(way, Status.IMPOSSIBLE, held(request, way), note="this page has nothing for this way to do")
@@ -95,6 +96,7 @@ def _fit(sketch: Sketch, request: FitRequest, way: Way, straight: frozenset[str]
 
 def is_possible(request: FitRequest, way: Way) -> bool:
     """Tell whether a page can be made in one way at all; wishes and clashes are left aside, which is quicker."""
+    request = request.held_by(way)
     drawn = drawn_for(request, way)
     if drawn is None:
         return False

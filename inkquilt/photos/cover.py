@@ -71,18 +71,14 @@ def covers(blocks: Sequence[Block], placed: Mapping[str, PlacedPhoto]) -> tuple[
 
     Later blocks of one level lie on top. Slots without a photo have no areas.
     """
-    outlines = {block.id: outline_on_page(block) for block in blocks}
-    order = [block.id for block in sorted(blocks, key=lambda block: block.level)]
-    found = []
-    for block in blocks:
-        if block.role is not Role.PHOTO:
-            continue
-        above = {name: outlines[name] for name in order[order.index(block.id) + 1 :]}
-        found.append(_cover(block, outlines[block.id], above, placed.get(block.id)))
-    return tuple(found)
+    return tuple(cover_of(block, blocks, placed.get(block.id)) for block in blocks if block.role is Role.PHOTO)
 
 
-def _cover(block: Block, slot: BaseGeometry, above: Mapping[str, BaseGeometry], placed: PlacedPhoto | None) -> Cover:
+def cover_of(block: Block, blocks: Sequence[Block], placed: PlacedPhoto | None) -> Cover:
+    """Return what lies over one photo block of a page."""
+    stacked = sorted(blocks, key=lambda block: block.level)
+    slot = outline_on_page(block)
+    above = {upper.id: outline_on_page(upper) for upper in stacked[stacked.index(block) + 1 :]}
     over = {name: piece for name, piece in above.items() if slot.intersection(piece).area > DUST * slot.area / 10}
     hiding = unary_union(list(over.values()))
     areas: tuple[AreaLost, ...] = ()
@@ -124,6 +120,21 @@ def area_on_page(block: Block, placed: PlacedPhoto, area: Area) -> Polygon:
     in_slot = affinity.scale(upright, scale, block.height / (float(crop.height) * photo.down), origin=(0, 0))
     turned = affinity.rotate(in_slot, block.turn / 100, origin=(0, 0))
     return affinity.translate(turned, block.x + block.width / 2, block.y + block.height / 2)
+
+
+def lost_words(lost: AreaLost, names: Mapping[str, str]) -> str:
+    """Say how much of an area does not show, and why; ``names`` gives what pieces are called."""
+    parts = []
+    if lost.hidden > DUST:
+        under = " and ".join(names[piece] for piece in lost.by)
+        parts.append(f"{_percent(lost.hidden)} of what matters lies under {under}")
+    if lost.cut_away > DUST:
+        parts.append(f"{_percent(lost.cut_away)} of what matters is cut away")
+    return ", ".join(parts)
+
+
+def _percent(part: float) -> str:
+    return f"{max(1, round(100 * part))} %"
 
 
 def corners_on_page(block: Block, placed: PlacedPhoto, area: Area) -> list[tuple[float, float]]:

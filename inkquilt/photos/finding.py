@@ -11,7 +11,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any, Final, NamedTuple
+from typing import Any, Final
 
 import numpy as np
 from scipy.optimize import linear_sum_assignment
@@ -21,14 +21,28 @@ from inkquilt.sketch.model import Role, Size, Sketch
 
 #: What an empty slot costs: a mat is left for a photo that comes later.
 OPEN_SLOT: Final = 400
-TURNS: Final = (0, 90, 180, 270)
+#: Wider than this many times its height, a sketch is drawn across two pages.
+SPREAD: Final = 1.5
 
 
-class Slots(NamedTuple):
-    """The photo slots of one sketch in parts of its page: left, top, width and height of each, and its page."""
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """What a sketch must have; ``spread`` True or False wants it drawn across two pages or not."""
 
-    places: Any
-    page: Size
+    title: bool = False
+    journaling: bool = False
+    spread: bool | None = None
+    every_photo: bool = False
+
+    def has(self, sketch: Sketch, photos: int) -> bool:
+        """Tell whether a sketch has it, for so many photos."""
+        roles = [block.role for block in sketch.blocks]
+        return (
+            (not self.title or Role.TITLE in roles)
+            and (not self.journaling or Role.JOURNALING in roles)
+            and (self.spread is None or self.spread is (sketch.page.width > SPREAD * sketch.page.height))
+            and (not self.every_photo or roles.count(Role.PHOTO) >= photos)
+        )
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,26 +56,29 @@ class Ranked:
     slots: tuple[int | None, ...]
 
 
-def slots_of(sketch: Sketch) -> Slots:
-    """Return the photo slots of a sketch, in the order of its blocks."""
+def slots_of(sketch: Sketch) -> Any:
+    """Return the photo slots of a sketch, in the order of its blocks: left, top, width and height in parts of its page.
+
+    A numpy array with one row for each.
+    """
     rows = [
         (block.x / sketch.page.width, block.y / sketch.page.height,
          block.width / sketch.page.width, block.height / sketch.page.height)
         for block in sketch.blocks if block.role is Role.PHOTO
     ]  # fmt: skip
-    return Slots(np.array(rows, dtype=float).reshape(-1, 4), sketch.page)
+    return np.array(rows, dtype=float).reshape(-1, 4)
 
 
-def rank(shelf: Sequence[Slots], photos: Sequence[Candidate], page: Size) -> list[Ranked]:
+def rank(shelf: Sequence[Any], photos: Sequence[Candidate], page: Size) -> list[Ranked]:
     """Return every way to hold every sketch that has a slot, the cheapest first; ties in the order of the shelf."""
     shapes = np.array([photo.photo.across / photo.photo.down for photo in photos])
     wishes = np.array([_WISH[photo.wish] for photo in photos])
     found: list[Ranked] = []
     for number, slots in enumerate(shelf):
-        if len(slots.places) == 0 or not photos:
+        if len(slots) == 0 or not photos:
             continue
         for turned in (False, True):
-            found += _held(number, slots.places, turned, shapes, wishes, photos, page)
+            found += _held(number, slots, turned, shapes, wishes, photos, page)
     return sorted(found, key=lambda ranked: (ranked.cost, ranked.sketch))
 
 

@@ -13,7 +13,7 @@ from fractions import Fraction
 from typing import NamedTuple
 
 from inkquilt.lengths import Grains
-from inkquilt.photos.cover import Cover, PlacedPhoto, area_on_page, covers, outline_on_page
+from inkquilt.photos.cover import Cover, PlacedPhoto, area_on_page, cover_of, outline_on_page
 from inkquilt.photos.crop import AS_IT_COMES, Crop, Framing, Slot, crop_of
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Block
@@ -49,8 +49,7 @@ class OnPage:
 
     def cover(self, slot: str, placed: PlacedPhoto | None = None) -> Cover:
         """Return what lies over one photo, as it lies or as it would."""
-        photos = {slot: placed or self.placed[slot]}
-        return next(cover for cover in covers(self.blocks, photos) if cover.slot == slot)
+        return cover_of(self.block(slot), self.blocks, placed or self.placed[slot])
 
 
 def lost_in(cover: Cover) -> float:
@@ -75,7 +74,7 @@ def shift(page: OnPage, slot: str) -> Framing | None:
 
 def _framings(page: OnPage, block: Block, placed: PlacedPhoto) -> Iterator[Framing]:
     """Yield framings that lay what matters beside what hides it: left, right, above and below of it."""
-    crop = placed.crop
+    crop, zoom = placed.crop, _zoom(placed.crop, block, placed)
     hiding = [page.block(name) for lost in page.cover(block.id).lost for name in lost.by]
     kept = [area_on_page(block, placed, area).bounds for area in placed.areas if area.matters]
     if not kept:
@@ -94,7 +93,6 @@ def _framings(page: OnPage, block: Block, placed: PlacedPhoto) -> Iterator[Frami
             # the photo moved by so much over the page: its middle moves the other way
             x = crop.middle.x - Fraction(round(step_x)) / block.width * crop.width
             y = crop.middle.y - Fraction(round(step_y)) / block.height * crop.height
-            zoom = _zoom(placed.crop, block, placed)
             yield Framing(_within(x), _within(y), zoom, -crop.turn)
 
 

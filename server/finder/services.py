@@ -7,7 +7,7 @@ from typing import Any, Final
 from inkquilt.fit import Fit, FitRequest, Way
 from inkquilt.fit.explain import gist_of
 from inkquilt.page import Page
-from inkquilt.photos.finding import OPEN_SLOT, Ranked, rank, slots_of
+from inkquilt.photos.finding import OPEN_SLOT, Ranked, Wanted, rank, slots_of
 from inkquilt.sketch import Role, Sketch
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.transform import oriented
@@ -19,16 +19,6 @@ from server.solving.pool import solvers
 
 #: So many ways to hold sketches are told.
 TOLD: Final = 24
-
-
-@dataclass(frozen=True, slots=True)
-class Wanted:
-    """What a sketch must have."""
-
-    title: bool = False
-    journaling: bool = False
-    spread: bool | None = None
-    every_photo: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,22 +36,10 @@ def find(owner: Any, photos: list[Photo], page: Page, wanted: Wanted) -> list[Fi
     """Return the sketches of a person's shelf that suit photos and page best, the best first."""
     rows = list(SketchRow.objects.visible_to(owner).order_by("id"))
     drawn = [(row, core_sketch(row)) for row in rows]
-    kept = [(row, sketch) for row, sketch in drawn if _has(sketch, len(photos), wanted)]
+    kept = [(row, sketch) for row, sketch in drawn if wanted.has(sketch, len(photos))]
     candidates = candidates_of(photos)
     ranked = rank([slots_of(sketch) for _, sketch in kept], candidates, Size(page.width, page.height))
     return [_finding(*kept[one.sketch], one, photos) for one in _varied(ranked)]
-
-
-def _has(sketch: Sketch, photos: int, wanted: Wanted) -> bool:
-    roles = {block.role for block in sketch.blocks}
-    spread = sketch.page.width > 3 * sketch.page.height / 2
-    slots = sum(block.role is Role.PHOTO for block in sketch.blocks)
-    return (
-        (not wanted.title or Role.TITLE in roles)
-        and (not wanted.journaling or Role.JOURNALING in roles)
-        and (wanted.spread is None or spread is wanted.spread)
-        and (not wanted.every_photo or slots >= photos)
-    )
 
 
 def _varied(ranked: Iterable[Ranked]) -> list[Ranked]:

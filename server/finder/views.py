@@ -9,6 +9,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from inkquilt.fit import School, Way
+from inkquilt.photos.finding import Wanted
 from inkquilt.sketch import Block
 from inkquilt.sketch.model import Size
 from server.common import fields
@@ -96,7 +97,7 @@ class FinderView(APIView):
         given.is_valid(raise_exception=True)
         asked = given.validated_data
         page, _ = asked_page(asked)
-        wanted = services.Wanted(*(asked[name] for name in ("title", "journaling", "spread", "every_photo")))
+        wanted = Wanted(*(asked[name] for name in ("title", "journaling", "spread", "every_photo")))
         photos = asked_photos(request.user, asked["photos"])
         return Response([_found(one, photos) for one in services.find(request.user, photos, page, wanted)])
 

@@ -209,7 +209,7 @@ def slots_answer(
 
 
 #: What is told of a slot without a photo.
-NO_PHOTO: Final[dict[str, Any]] = {"crop": None, "zoom": 1.0, "closest": None, "turn": 0.0, "trims": [], "whole": "",
+NO_PHOTO: Final[dict[str, Any]] = {"crop": None, "zoom": 1.0, "closest": None, "turn": 0.0, "trims": [],
                                   "irreplaceable": False, "safe": ""}  # fmt: skip
 
 

@@ -199,8 +199,11 @@ class PageDocument:
             ],
             "whole_photos": sorted(self.whole_photos),
             "shields": [
-                {"upper": s.upper, "lower": s.lower, "axis": s.axis.value, "covered": s.covered, "of": s.of}
-                for s in self.shields
+                {
+                    **{name: getattr(shield, name) for name in ("upper", "lower", "covered", "of", "turn", "mirrored")},
+                    "axis": shield.axis.value,
+                }
+                for shield in self.shields
             ],
             "titles": dict(self.titles),
             "sheets": {paper: size(value) for paper, value in self.sheets.items()},
@@ -252,10 +255,7 @@ class PageDocument:
                 for row in data.get("photo_terms") or ()
             ),
             whole_photos=frozenset(data.get("whole_photos") or ()),
-            shields=tuple(
-                Shield(row["upper"], row["lower"], Axis(row["axis"]), row["covered"], row["of"])
-                for row in data.get("shields") or ()
-            ),
+            shields=tuple(Shield(**{**row, "axis": Axis(row["axis"])}) for row in data.get("shields") or ()),
             titles=dict(data["titles"]),
             sheets={paper: size(row) for paper, row in data["sheets"].items()},
             fit=data["fit"],

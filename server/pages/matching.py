@@ -40,7 +40,7 @@ def candidates_of(photos: list[Photo]) -> list[Candidate]:
             photo.group,
             photo.taken.timestamp() if photo.taken else None,
             look,
-            photo.print_size if photo.kind != Photo.Kind.PHOTO else None,
+            photo.existing_print,
             photo.kind == Photo.Kind.DOCUMENT,
         )
         for photo, look in zip(photos, alike, strict=True)

@@ -7,12 +7,13 @@ from typing import Any
 
 from inkquilt.fit.hand import Grip, pinned
 from inkquilt.fit.request import FitRequest, PhotoTerm, Shield
+from inkquilt.fit.sizes import gives_photos_what_they_ask
 from inkquilt.fit.ways import drawn_for
-from inkquilt.lengths import Grains, with_unit
-from inkquilt.photos.cover import Cover, PlacedPhoto, corners_on_page, covers
+from inkquilt.lengths import with_unit
+from inkquilt.photos.cover import Cover, PlacedPhoto, corners_on_page, covers, lost_words
 from inkquilt.photos.crop import Crop, Slot, closest, crop_of
 from inkquilt.photos.mats import SHEET, Tones, mat_colour, two_of_a_sheet
-from inkquilt.photos.safe import safe_size, trims_of, whole_in
+from inkquilt.photos.safe import safe_size, trims_of
 from inkquilt.photos.uncover import Nudge, OnPage, clearances, nudges, other_slots, shift
 from inkquilt.sketch import Block, Role
 from inkquilt.sketch.model import Size
@@ -25,12 +26,12 @@ from server.solving.pool import solvers
 def crop_in(photo: Photo, block: Block, placed: SlotPhoto) -> Crop:
     """Return what of a photo shows in a slot; a print that exists keeps its scale."""
     slot, framing = Slot.of(block), placed.framing
-    if photo.print_size is not None and photo.kind != Photo.Kind.PHOTO:
-        framing = replace(framing, zoom=_scale(photo, photo.print_size, block.size))
+    if photo.existing_print is not None:
+        framing = replace(framing, zoom=_scale(photo.existing_print, block.size))
     return crop_of(photo.pixels, slot, framing, areas_of(photo))
 
 
-def _scale(photo: Photo, print_size: Size, slot: Size) -> Fraction:
+def _scale(print_size: Size, slot: Size) -> Fraction:
     """Return how far in a print that is only trimmed is seen."""
     across, down = Fraction(print_size.width, slot.width), Fraction(print_size.height, slot.height)
     return max(Fraction(1), min(across, down))
@@ -63,7 +64,7 @@ def with_photo_terms(document: PageDocument, pictures: dict[int, Photo]) -> Page
         photo, block = pictures.get(on.photo), sketch.get(slot)
         if photo is None or block is None:
             continue
-        exists = photo.print_size if photo.kind != Photo.Kind.PHOTO else None
+        exists = photo.existing_print
         if photo.kind == Photo.Kind.DOCUMENT:
             whole.add(slot)
         least = safe_size(photo.pixels, areas_of(photo), block.size, document.grid, exists)
@@ -74,21 +75,8 @@ def with_photo_terms(document: PageDocument, pictures: dict[int, Photo]) -> Page
 
 def keeps_terms(document: PageDocument) -> bool:
     """Tell whether the page as it lies gives its photos what they ask for."""
-    sizes = {block.id: block.size for block in document.blocks}
-    for term in document.photo_terms:
-        size = sizes.get(term.block)
-        if size is None:
-            continue
-        if term.least and (size.width < term.least.width or size.height < term.least.height):
-            return False
-        if term.print_size and not _trimmed_from(size, term.print_size, document.grid):
-            return False
-    return True
-
-
-def _trimmed_from(size: Size, whole: Size, grid: Grains) -> bool:
-    off = whole.width - size.width, whole.height - size.height
-    return all(part >= 0 and part % grid == 0 for part in off)
+    drawn = drawn_for(document.request, document.way)
+    return drawn is not None and gives_photos_what_they_ask(drawn.sketch, document.request, document.blocks)
 
 
 # -- told ------------------------------------------------------------------------------
@@ -99,20 +87,18 @@ def slot_facts(document: PageDocument, block: Block, photo: Photo, on: SlotPhoto
     unit, grid = document.unit, document.grid
     crop = crop_in(photo, block, on)
     areas = areas_of(photo)
-    exists = photo.print_size if photo.kind != Photo.Kind.PHOTO else None
+    exists = photo.existing_print
     trims: list[str] = []
     if exists and exists.width >= block.width and exists.height >= block.height:
         off = trims_of(exists, block.size, crop, grid)
         sides = (("left", off.left), ("right", off.right), ("top", off.top), ("foot", off.bottom))
         trims = [f"{with_unit(amount, unit)} off the {side}" for side, amount in sides if amount]
-    whole = whole_in(photo.pixels, block.size, grid, grid)
     return {
         "crop": crop_answer(crop),
         "zoom": on.zoom,
         "closest": float(closest(photo.pixels, Slot.of(block), areas)) if any(a.matters for a in areas) else None,
         "turn": on.turn / 100,
         "trims": trims,
-        "whole": f"{with_unit(whole.width, unit)} × {with_unit(whole.height, unit)}" if whole else "",
         "irreplaceable": photo.irreplaceable,
         "safe": _safe(document, block.id),
     }
@@ -146,9 +132,7 @@ def _cover_answer(cover: Cover, page: OnPage, document: PageDocument) -> dict[st
         "by": [names[name] for name in cover.by],
         "lost": [
             {
-                "hidden": round(lost.hidden, 4),
-                "cut_away": round(lost.cut_away, 4),
-                "by": [names[name] for name in lost.by],
+                "words": lost_words(lost, names),
                 "outline": [
                     [x / grains, y / grains]
                     for x, y in corners_on_page(page.block(cover.slot), page.placed[cover.slot], lost.area)
@@ -242,7 +226,8 @@ class _Trying:
     def shielded(self) -> Iterator[WayToShow]:
         """Fit the page again with the pieces on top kept off what matters."""
         found = clearances(self.page, self.slot)
-        shields = tuple(Shield(c.upper, self.slot, c.axis, c.covered, c.of) for c in found)
+        way = self.document.way
+        shields = tuple(Shield(c.upper, self.slot, c.axis, c.covered, c.of, way.turn, way.mirrored) for c in found)
         kept = tuple(shield for shield in self.document.shields if shield.lower != self.slot)
         if found and self._shows(replace(self.document.request, shields=(*kept, *shields))):
             rows = [{"upper": s.upper, "axis": s.axis.value, "covered": s.covered, "of": s.of} for s in shields]

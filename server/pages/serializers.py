@@ -124,7 +124,6 @@ class SlotSerializer(serializers.Serializer):
     closest = serializers.FloatField(allow_null=True, help_text="how far in what is marked still shows whole")
     turn = serializers.FloatField(help_text="degrees by which the photo is levelled")
     trims = serializers.ListField(child=serializers.CharField(), help_text="what comes off a print that exists")
-    whole = serializers.CharField(allow_blank=True, help_text="the size at which it would be kept whole on a mat")
     safe = serializers.CharField(allow_blank=True, help_text="below this something that matters is lost")
     irreplaceable = serializers.BooleanField(help_text="copy it before it is cut")
     locked = serializers.BooleanField(help_text="stays when photos are matched to slots")
@@ -133,11 +132,9 @@ class SlotSerializer(serializers.Serializer):
 
 
 class AreaLostSerializer(serializers.Serializer):
-    """A part of a photo that matters and does not show whole: the parts hidden and cut away, by what, and where."""
+    """A part of a photo that matters and does not show whole: how much of it and why, and where it lies."""
 
-    hidden = serializers.FloatField()
-    cut_away = serializers.FloatField()
-    by = serializers.ListField(child=serializers.CharField())
+    words = serializers.CharField()
     outline = serializers.ListField(
         child=serializers.ListField(child=serializers.FloatField()), help_text="its corners on the page"
     )

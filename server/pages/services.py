@@ -20,7 +20,7 @@ from inkquilt.sketch import Sketch as CoreSketch
 from inkquilt.sketch.companion import MOST_PHOTOS, Companion, companions
 from inkquilt.sketch.reading import read_sketch
 from server.common.errors import ApiError
-from server.pages.changes import apply_change
+from server.pages.changes import KnownPhoto, apply_change
 from server.pages.document import PageDocument, page_as_sketch
 from server.pages.fits import first_that_fits, fit_of, refitted
 from server.pages.models import Page, Revision
@@ -164,9 +164,12 @@ def change_page(*, page: Page, version: int, change: dict[str, Any]) -> Page:
     if page.version != version:
         raise StalePage(page)
     photos = Photo.objects.visible_to(page.owner)
-    changed = apply_change(
-        document_of(page), change, lambda pk: photos.filter(pk=pk).values_list("name", flat=True).first()
-    )
+
+    def find_photo(pk: int) -> KnownPhoto | None:
+        photo = photos.filter(pk=pk).first()
+        return photo and KnownPhoto(photo.name, photo.pixels)
+
+    changed = apply_change(document_of(page), change, find_photo)
     document = _with_photos(page, changed.document)
     if change["kind"] in REFITS or (document.pins and change["kind"] in ("untie", "tie")):
         document = replace(document, fit=refitted(page, document))

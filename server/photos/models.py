@@ -79,6 +79,11 @@ class Photo(Owned):
         return Size(self.print_width, self.print_height) if self.print_width and self.print_height else None
 
     @property
+    def existing_print(self) -> Size | None:
+        """The print that goes on the page itself and can only be trimmed; a photo is printed as needed."""
+        return None if self.kind == self.Kind.PHOTO else self.print_size
+
+    @property
     def directory(self) -> Path:
         """Where its files lie."""
         return Path(settings.PHOTO_DIR) / self.folder

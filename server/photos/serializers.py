@@ -5,7 +5,7 @@ from typing import Any
 from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 
-from inkquilt.lengths import Unit, format_nearest
+from inkquilt.lengths import Unit, format_length, format_nearest
 from server.photos.models import PARTS, FocalArea, Photo
 
 STANCES = [(stance, stance) for stance in ("upright", "landscape", "square")]
@@ -40,12 +40,15 @@ class PhotoSerializer(serializers.ModelSerializer):
     stance = serializers.SerializerMethodField()
     has_file = serializers.SerializerMethodField()
     print_size = serializers.SerializerMethodField()
+    print_width = serializers.SerializerMethodField()
+    print_height = serializers.SerializerMethodField()
     areas = serializers.SerializerMethodField()
 
     class Meta:
         model = Photo
         fields = [
             "id", "name", "width", "height", "stance", "has_file", "kind", "wish", "irreplaceable", "print_size",
+            "print_width", "print_height",
             "note", "group", "taken", "has_place", "looked_at", "areas",
         ]  # fmt: skip
 
@@ -67,6 +70,14 @@ class PhotoSerializer(serializers.ModelSerializer):
         unit = Unit.IN
         width, height = (format_nearest(side, unit) for side in (photo.print_size.width, photo.print_size.height))
         return f"{width} × {height} {unit.value}"
+
+    def get_print_width(self, photo: Photo) -> str:
+        """Return the width of the print that exists exactly, for this text comes back when it is changed."""
+        return format_length(photo.print_width, Unit.IN) if photo.print_width else ""
+
+    def get_print_height(self, photo: Photo) -> str:
+        """Return its height exactly."""
+        return format_length(photo.print_height, Unit.IN) if photo.print_height else ""
 
     @extend_schema_field(AreaSerializer(many=True))
     def get_areas(self, photo: Photo) -> list[dict[str, Any]]:

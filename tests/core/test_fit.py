@@ -11,12 +11,13 @@ from inkquilt.fit import FitRequest, School, Status, Way, bounds
 from inkquilt.fit.check import check_fit
 from inkquilt.fit.concessions import conceded
 from inkquilt.fit.explain import gist_of
-from inkquilt.fit.request import Cost, PhotoTerm
+from inkquilt.fit.request import Cost, PhotoTerm, Shield
 from inkquilt.fit.sizes import partner_reveal
 from inkquilt.fit.solve import fit
 from inkquilt.fit.waysout import ways_out
 from inkquilt.lengths import INCH, MM, Unit
 from inkquilt.page import FORMATS, Margins, Page
+from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Size
 from tests.building import (
     DEMO_SKETCHES,
@@ -94,6 +95,15 @@ class Sizes(TestCase):
         small = replace(request, page=page_of("5", "12"), photo_terms=terms)
         result = fit(small, Way(School.KEEP_PHOTOS))
         self.assertIn("at least 6 in × 4 in", " ".join(d.demand for d in result.clash.demands))
+
+    def test_a_shield_holds_in_the_way_it_was_put_up_in_and_in_no_other(self):
+        sketch = sketch_of(row("p", "photo", 3, 3, 6, 4, level=1), row("c", "cluster", 1, 4, 3, 2, level=2))
+        shield = Shield("c", "p", Axis.X, 1, 12)  # drawn, a sixth of the photo's width is covered
+        request = replace(FitRequest.plain(sketch, page_of("12", "12")), shields=(shield,))
+        here, photo = (block_of(fit(request, Way(School.KEEP_PHOTOS)), name) for name in ("c", "p"))
+        self.assertLessEqual((here.x + here.width - photo.x) * 12, photo.width)
+        mirrored = fit(request, Way(School.KEEP_PHOTOS, mirrored=True))
+        self.assertEqual(mirrored.cost.displacement, 0)
 
     def test_mats_are_piece_plus_reveals_in_the_cutters_own_unit(self):
         sketch = sketch_of(

@@ -12,12 +12,12 @@ from collections.abc import Callable
 from typing import Any, Final
 
 from server.pages.changes import by_hand, contents, layout, photos
-from server.pages.changes.base import Changed
+from server.pages.changes.base import Changed, FindPhoto, KnownPhoto
 from server.pages.changes.contents import LONGEST_TITLE
 from server.pages.changes.layout import asked_way
 from server.pages.document import PageDocument
 
-__all__ = ["KINDS", "KIND_CHOICES", "LONGEST_TITLE", "Changed", "apply_change", "asked_way"]
+__all__ = ["KINDS", "KIND_CHOICES", "LONGEST_TITLE", "Changed", "KnownPhoto", "apply_change", "asked_way"]
 
 _APPLY: Final[dict[str, Callable[..., Changed]]] = {
     "format": layout.change_format,
@@ -48,9 +48,9 @@ KINDS: Final = tuple(_APPLY)
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]
 
 
-def apply_change(document: PageDocument, change: dict[str, Any], photo_name: Callable[[int], str | None]) -> Changed:
-    """Return the document after a change. ``photo_name`` gives the name of a photo of the owner's, or None.
+def apply_change(document: PageDocument, change: dict[str, Any], find_photo: FindPhoto) -> Changed:
+    """Return the document after a change.
 
     Raises ``BadInput`` or another ``CoreError`` that says what was wrong.
     """
-    return _APPLY[change["kind"]](document, change, photo_name)
+    return _APPLY[change["kind"]](document, change, find_photo)

@@ -1,11 +1,25 @@
 """What every change shares: its result, and finding the block it is about."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, TypeAlias
 
+from inkquilt.photos import Pixels
 from inkquilt.sketch import Role
 from server.common.asked import refuse
 from server.pages.document import PageDocument
+
+
+@dataclass(frozen=True, slots=True)
+class KnownPhoto:
+    """What a change may know of a photo."""
+
+    name: str
+    pixels: Pixels
+
+
+#: Gives a photo of the owner's by its id, or None.
+FindPhoto: TypeAlias = Callable[[int], KnownPhoto | None]
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,6 +1,5 @@
 """Photos in their slots: which, how they lie, what lies behind and over them."""
 
-from collections.abc import Callable
 from dataclasses import replace
 from typing import Any, Final
 
@@ -8,20 +7,19 @@ from inkquilt.fit import bounds
 from inkquilt.fit.request import Shield
 from inkquilt.fit.sizes import partner_reveal
 from inkquilt.lengths import INCH, Grains
-from inkquilt.photos.crop import Pixels
 from inkquilt.photos.mats import in_the_drawing, kept_whole, with_mats
 from inkquilt.photos.safe import whole_in
 from inkquilt.sketch import Role
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.relations import Reveals
 from server.common.asked import asked_length, refuse
-from server.pages.changes.base import Changed, the_block
+from server.pages.changes.base import Changed, FindPhoto, the_block
 from server.pages.document import PageDocument, SlotPhoto
 
 MOST_REVEAL: Final[Grains] = 3 * INCH
 
 
-def place_photo(document: PageDocument, change: dict[str, Any], photos: Callable[[int], str | None]) -> Changed:
+def place_photo(document: PageDocument, change: dict[str, Any], photos: FindPhoto) -> Changed:
     """Put a photo into a slot, empty it, or lay the photo there another way."""
     slot = the_block(document, change, Role.PHOTO)
     placed = dict(document.photos)
@@ -29,9 +27,10 @@ def place_photo(document: PageDocument, change: dict[str, Any], photos: Callable
     if photo is None:
         placed.pop(slot.id, None)
         return Changed(replace(document, photos=placed), f"emptied {slot.name}")
-    name = photos(photo)
-    if name is None:
-        raise refuse("unknown-photo", "That photo is not in your tray.", "photo")
+    known = photos(photo)
+    if known is None:
+        raise refuse("unknown-photo", "That photo is not in your box.", "photo")
+    name = known.name
     before = placed.get(slot.id)
     other = next((s for s, p in placed.items() if p.photo == photo and s != slot.id), None)
     if other is not None:  # the photos change places
@@ -56,7 +55,7 @@ def _framed(placed: SlotPhoto, change: dict[str, Any]) -> SlotPhoto:
     return replace(placed, zoom=change.get("zoom", placed.zoom), locked=change.get("locked", placed.locked))
 
 
-def place_matched(document: PageDocument, change: dict[str, Any], photos: Callable[[int], str | None]) -> Changed:
+def place_matched(document: PageDocument, change: dict[str, Any], photos: FindPhoto) -> Changed:
     """Put several photos into slots at once, as they come; slots that are not named become empty."""
     placed: dict[str, SlotPhoto] = {}
     for row in change.get("placed") or ():
@@ -90,18 +89,21 @@ def lay_mats(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
     return Changed(replace(document, sketch=sketch, pins=()), f"{words} behind {photo.name}")
 
 
-def keep_whole(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
-    """Keep a photo whole in its slot, on a mat as large as the slot: ``wide`` and ``high`` are its proportions."""
-    photo = the_block(document, change, Role.PHOTO)
-    if not change.get("wide") or not change.get("high") or document.way.turn % 180:
-        raise refuse("no-proportions", "Hold the sketch upright to keep a photo whole.", "block")
+def keep_whole(document: PageDocument, change: dict[str, Any], photos: FindPhoto) -> Changed:
+    """Keep the photo in a slot whole, on a mat as large as the slot."""
+    slot = the_block(document, change, Role.PHOTO)
+    on = document.photos.get(slot.id)
+    known = photos(on.photo) if on else None
+    if known is None:
+        raise refuse("no-photo", f"There is no photo in {slot.name} to keep whole.", "block")
     grid = bounds.DEFAULT_GRID[document.sketch.unit]
-    pixels = Pixels(round(change["wide"]), round(change["high"]))
-    size = whole_in(pixels, photo.size, grid, grid)
+    on_its_side = document.way.turn % 180 != 0  # the slot is turned with the sketch, the photo is not
+    size = whole_in(known.pixels, slot.size.swapped() if on_its_side else slot.size, grid, grid)
     if size is None:
-        raise refuse("too-small", f"{photo.name} is too small for a photo on a mat.", "block")
-    sketch = kept_whole(document.sketch, photo.id, size, str(change.get("paper") or "white")[:20])
-    return Changed(replace(document, sketch=sketch, pins=()), f"{photo.name} kept whole on a mat")
+        raise refuse("too-small", f"{slot.name} is too small for a photo on a mat.", "block")
+    paper = str(change.get("paper") or "white")[:20]
+    sketch = kept_whole(document.sketch, slot.id, size.swapped() if on_its_side else size, paper)
+    return Changed(replace(document, sketch=sketch, pins=()), f"{slot.name} kept whole on a mat")
 
 
 def shield(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
@@ -111,7 +113,8 @@ def shield(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
     new = []
     for row in change.get("shields") or ():
         upper = the_block(document, {"block": row["upper"]})
-        new.append(Shield(upper.id, slot.id, Axis(row["axis"]), row["covered"], row["of"]))
+        way = document.way
+        new.append(Shield(upper.id, slot.id, Axis(row["axis"]), row["covered"], row["of"], way.turn, way.mirrored))
     done = f"kept off {slot.name}" if new else f"{slot.name} may be covered as drawn"
     return Changed(replace(document, shields=(*kept, *new), pins=()), done)
 

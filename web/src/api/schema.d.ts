@@ -791,6 +791,10 @@ export interface components {
             irreplaceable?: boolean;
             /** @description Return the size of the print that exists, or nothing. */
             readonly print_size: string;
+            /** @description Return the width of the print that exists exactly, for this text comes back when it is changed. */
+            readonly print_width: string;
+            /** @description Return its height exactly. */
+            readonly print_height: string;
             note?: string;
             /** @description photos of one group belong together */
             group?: string;
@@ -826,13 +830,9 @@ export interface components {
             /** @default true */
             accepted: boolean;
         };
-        /** @description A part of a photo that matters and does not show whole: the parts hidden and cut away, by what, and where. */
+        /** @description A part of a photo that matters and does not show whole: how much of it and why, and where it lies. */
         AreaLost: {
-            /** Format: double */
-            hidden: number;
-            /** Format: double */
-            cut_away: number;
-            by: string[];
+            words: string;
             /** @description its corners on the page */
             outline: number[][];
         };
@@ -1652,6 +1652,10 @@ export interface components {
             irreplaceable?: boolean;
             /** @description Return the size of the print that exists, or nothing. */
             readonly print_size: string;
+            /** @description Return the width of the print that exists exactly, for this text comes back when it is changed. */
+            readonly print_width: string;
+            /** @description Return its height exactly. */
+            readonly print_height: string;
             note?: string;
             /** @description photos of one group belong together */
             group?: string;
@@ -1956,8 +1960,6 @@ export interface components {
             turn: number;
             /** @description what comes off a print that exists */
             trims: string[];
-            /** @description the size at which it would be kept whole on a mat */
-            whole: string;
             /** @description below this something that matters is lost */
             safe: string;
             /** @description copy it before it is cut */

@@ -32,7 +32,7 @@ function CoveredPhoto({ page, cover, onChange }: CoveredProps & { cover: Cover }
   return (
     <li>
       <p>
-        <strong>{slot?.photo_name ?? slot?.name}</strong>: {cover.lost.map(lostWords).join('; ')}.
+        <strong>{slot?.photo_name ?? slot?.name}</strong>: {cover.lost.map((part) => part.words).join('; ')}.
       </p>
       {!open && (
         <button type="button" className="stitched" onClick={() => setOpen(true)}>
@@ -52,13 +52,4 @@ function CoveredPhoto({ page, cover, onChange }: CoveredProps & { cover: Cover }
       </ul>
     </li>
   )
-}
-
-const percent = (part: number) => `${Math.max(1, Math.round(part * 100))} %`
-
-function lostWords({ hidden, cut_away, by }: Cover['lost'][number]): string {
-  const parts = []
-  if (hidden > 0.002) parts.push(`${percent(hidden)} of what matters lies under ${by.join(' and ')}`)
-  if (cut_away > 0.002) parts.push(`${percent(cut_away)} of what matters is cut away`)
-  return parts.join(', ')
 }

@@ -2,7 +2,6 @@ import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import { Fractions } from '../app/Fractions'
 import type { Change, Page, Slot } from '../api/client'
-import { usePhotos } from '../api/photoQueries'
 import { MatChooser } from './MatChooser'
 
 interface SlotPhotoProps {
@@ -17,7 +16,6 @@ const MOST_TURN = 15
 
 /** How the photo in a slot lies: how far in, level or not, and what of a real print comes off. */
 export function SlotPhoto({ page, slot, onChange, onPutDown }: SlotPhotoProps) {
-  const photo = usePhotos().data?.find((one) => one.id === slot.photo)
   const set = (facts: Partial<Change>) =>
     onChange({ kind: 'photo', block: slot.block, photo: slot.photo, ...facts })
   return (
@@ -72,15 +70,13 @@ export function SlotPhoto({ page, slot, onChange, onPutDown }: SlotPhotoProps) {
           <Fractions text={`Not below ${slot.safe}: what matters in it would be lost.`} />
         </p>
       )}
-      {slot.whole && photo && (
+      {slot.has_file && (
         <button
           type="button"
           className="stitched"
-          onClick={() =>
-            onChange({ kind: 'whole', block: slot.block, wide: photo.width, high: photo.height })
-          }
+          onClick={() => onChange({ kind: 'whole', block: slot.block })}
         >
-          <Fractions text={`keep it whole, ${slot.whole} on a mat`} />
+          keep it whole, on a mat
         </button>
       )}
       {slot.has_file && <MatChooser page={page} slot={slot} onChange={onChange} />}

@@ -185,7 +185,7 @@ function Facts({ photo, onSet }: { photo: Photo; onSet: (facts: DescribePhoto) =
 }
 
 function PrintSize({ photo, onSet }: { photo: Photo; onSet: (facts: DescribePhoto) => void }) {
-  const [width = '', height = ''] = (photo.print_size ?? '').replace(' in', '').split(' × ')
+  const { print_width: width, print_height: height } = photo
   return (
     <Form
       className="print-size"
