@@ -1,0 +1,148 @@
+"""Looking for a plan on given sheets that holds every piece: blocks grown from below, strips peeled from above.
+
+Several *tracks* take turns, each allowing its blocks another waste: a strict one
+sees far with few blocks, a lenient one finds what wastes a little everywhere. A
+track whose blocks are all there, and were all tried, is a proof that there is no
+such plan.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass
+from enum import Enum, auto
+from typing import Final
+
+import numpy as np
+
+from inkquilt.cutting.guillotine.blocks import MOST_BITS, Allowance, Kinds, Pool, grown, named, single_pieces
+from inkquilt.cutting.guillotine.peel import Effort, Peeling
+from inkquilt.cutting.guillotine.values import Layout, Stock, Wanted
+from inkquilt.sketch.model import Size
+
+#: Waste a block may have, in hundredths of the share that all sheets together have to spare.
+_TRACKS: Final = (60, 120, 250, 500)
+#: A track that may waste as much as there is to spare.
+_ANY: Final = 1000
+#: Blocks kept at each growth, and how far to look, from quick to thorough.
+_STAGES: Final = (
+    (300, Effort(100, 4, 0.0, 0)),
+    (800, Effort(300, 8, 0.01, 1)),
+    (2_000, Effort(1_000, 16, 0.01, 2)),
+    (5_000, Effort(4_000, 40, 0.01, 3)),
+    (12_000, Effort(50_000, 1_000_000, 0.0, 4)),
+)
+
+
+class Verdict(Enum):
+    """What a search came to."""
+
+    FOUND = auto()
+    IMPOSSIBLE = auto()
+    GAVE_UP = auto()
+
+
+@dataclass(frozen=True, slots=True)
+class Found:
+    """Layouts when there are any."""
+
+    verdict: Verdict
+    layouts: tuple[Layout, ...] = ()
+
+
+def can_search(pieces: Sequence[Wanted]) -> bool:
+    """Tell whether there are few enough pieces for the search."""
+    return Kinds(pieces).bits <= MOST_BITS
+
+
+def search(pieces: Sequence[Wanted], stocks: Sequence[Stock], is_spent: Callable[[], bool]) -> Found:
+    """Lay all pieces on these sheets and scraps, each of them one piece of paper. Small ones are filled first."""
+    kinds = Kinds(pieces)
+    if not pieces:
+        return Found(Verdict.FOUND)
+    usable = sorted((s for s in stocks if any(p.fits(s.size) for p in pieces)), key=lambda s: s.area)
+    spare = sum(stock.area for stock in usable) - kinds.area(kinds.everything)
+    if spare < 0 or any(not any(p.fits(s.size) for s in usable) for p in pieces):
+        return Found(Verdict.IMPOSSIBLE)
+    total = sum(stock.area for stock in usable)
+    strict = sorted({min(_ANY, 1 + spare * share * 10 // total) for share in _TRACKS} | {_ANY}) if spare else [0]
+    tracks = [_track(kinds, usable, Allowance(spare, thousandths), is_spent) for thousandths in strict]
+    while tracks:
+        for track in list(tracks):
+            found = next(track, None)
+            if found is None:
+                tracks.remove(track)
+            elif found.verdict is not Verdict.GAVE_UP:
+                return found
+            if is_spent():
+                return Found(Verdict.GAVE_UP)
+    return Found(Verdict.GAVE_UP)
+
+
+def _track(kinds: Kinds, stocks: Sequence[Stock], allowed: Allowance, is_spent: Callable[[], bool]) -> Iterator[Found]:
+    """Grow blocks and peel after each growth; begin again with more blocks where too many had to be left out."""
+    largest = Size(max(s.size.width for s in stocks), max(s.size.height for s in stocks))
+    for most, effort in _STAGES:
+        pool, since = single_pieces(kinds, largest), 0
+        while since < pool.size:
+            since, pool = pool.size, grown(pool, since, largest, allowed, most, effort.seed)
+            everything = pool.complete and pool.size == since and allowed.thousandths in (0, _ANY)
+            if everything:
+                yield _WholeSheets(pool, stocks, is_spent).run()
+                return
+            layouts = Peeling(pool, stocks, effort, is_spent).run()
+            if layouts is not None:
+                yield Found(Verdict.FOUND, tuple(layouts))
+                return
+            yield Found(Verdict.GAVE_UP)
+
+
+class _WholeSheets:
+    """Where every block there can be is known, each sheet is one block: which of them, is all that is left to ask."""
+
+    def __init__(self, pool: Pool, stocks: Sequence[Stock], is_spent: Callable[[], bool]) -> None:
+        self._pool = pool
+        self._stocks = stocks
+        self._is_spent = is_spent
+        self._gave_up = False
+        self._dead: set[tuple[int, int]] = set()
+        self._chosen: list[tuple[Stock, int]] = []
+        self._fitting = [
+            np.flatnonzero(pool.alive & (pool.width <= s.size.width) & (pool.height <= s.size.height)) for s in stocks
+        ]
+
+    def run(self) -> Found:
+        """Return layouts, or that there are none."""
+        kinds = self._pool.kinds
+        spare = sum(stock.area for stock in self._stocks) - kinds.area(kinds.everything)
+        if not self._fill(0, kinds.everything, spare):
+            return Found(Verdict.GAVE_UP if self._gave_up else Verdict.IMPOSSIBLE)
+        used: dict[int, int] = {}
+        return Found(
+            Verdict.FOUND,
+            tuple(
+                Layout(stock, tuple(named(kinds, self._pool.spots(block, 0, 0), used))) for stock, block in self._chosen
+            ),
+        )
+
+    def _fill(self, number: int, left: int, spare: int) -> bool:
+        if left == 0:
+            return True
+        if number == len(self._stocks) or (number, left) in self._dead:
+            return False
+        if self._is_spent():
+            self._gave_up = True
+            return False
+        stock, pool = self._stocks[number], self._pool
+        fitting = self._fitting[number]
+        fitting = fitting[(pool.filled[fitting] >= stock.area - spare) & pool.kinds.within(pool.held[fitting], left)]
+        for block in fitting[np.argsort(-pool.filled[fitting], kind="stable")]:
+            self._chosen.append((stock, int(block)))
+            waste = stock.area - int(pool.filled[block])
+            if self._fill(number + 1, left - int(pool.held[block]), spare - waste):
+                return True
+            self._chosen.pop()
+        if stock.area <= spare and self._fill(number + 1, left, spare - stock.area):
+            return True
+        self._dead.add((number, left))
+        return False

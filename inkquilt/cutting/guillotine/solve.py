@@ -1,0 +1,309 @@
+"""The cut plan of one paper: quick plans at once, then fewer sheets, then a larger single leftover.
+
+Edge-to-edge cuts only, any mix of sheets and scraps, pieces that may or may not be
+turned. What is best comes in this order: no piece left out, few new sheets, their
+area, the largest single leftover, scraps no larger than needed, few cuts.
+"""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Callable, Iterable, Iterator, Sequence
+from dataclasses import dataclass, field, replace
+from functools import partial
+from heapq import nsmallest
+from itertools import chain, islice
+from typing import Final
+
+import numpy as np
+from numpy.typing import NDArray
+
+from inkquilt.cutting.guillotine.bounds import least_sheets
+from inkquilt.cutting.guillotine.construct import Attempt, Draft, attempts, construct, shaken
+from inkquilt.cutting.guillotine.parts import largest_part, with_cuts
+from inkquilt.cutting.guillotine.search import Verdict, can_search, search
+from inkquilt.cutting.guillotine.values import CutPlan, Layout, Proof, Stock, StockKind, Wanted
+from inkquilt.lengths import Grains
+from inkquilt.sketch.model import Size
+
+#: Shaken quick plans between two thorough attempts.
+_SHAKEN: Final = 40
+#: The first plan is the best of so few; with very many pieces no more are tried at first.
+_MANY: Final = 120
+_FEW_ATTEMPTS: Final = 12
+_SEED: Final = 7
+_PROMISING: Final = 8
+#: After so many rounds of quick plans one thorough attempt, which is ended after so many questions.
+_THOROUGH: Final = 4
+_QUESTIONS: Final = 300
+#: So often a leftover is asked for that pieces beside it would leave.
+_BESIDE_PIECES: Final = 0.75
+#: The search for fewer sheets may take this part of the time; the rest is for a larger leftover.
+_FEWER_PART: Final = 0.6
+#: The key of a leftover that is asked for as if it were a piece.
+_LEFTOVER: Final = "\0leftover"
+
+
+def plan_cuts(pieces: Sequence[Wanted], stocks: Sequence[Stock], seconds: float = 1.0) -> CutPlan:
+    """Return the best plan found in so many seconds."""
+    *_, last = improving_plans(pieces, stocks, seconds)
+    return last
+
+
+def improving_plans(pieces: Sequence[Wanted], stocks: Sequence[Stock], seconds: float) -> Iterator[CutPlan]:
+    """Yield a first plan at once and then better ones; the last says what was proven."""
+    started = time.perf_counter()
+    planning = _Planning(pieces, stocks, lambda part=1.0: time.perf_counter() - started > seconds * part)
+    yield from planning.run()
+
+
+@dataclass
+class _Planning:
+    pieces: Sequence[Wanted]
+    stocks: Sequence[Stock]
+    #: Tells whether that part of the time is spent.
+    is_spent: Callable[..., bool]
+    best: Draft = field(default_factory=lambda: Draft((), (), 0))
+    bound: int = field(init=False)
+    placeable: list[Wanted] = field(init=False)
+    _random: np.random.Generator = field(default_factory=lambda: np.random.default_rng(_SEED))
+
+    def run(self) -> Iterator[CutPlan]:
+        available = [stock for stock in self.stocks if stock.count != 0]
+        self.placeable = [piece for piece in self.pieces if any(piece.fits(stock.size) for stock in available)]
+        self.stocks = available
+        self.bound = least_sheets(self.placeable, available)
+        every = attempts(self.placeable)
+        self._keep(construct(attempt, available) for attempt in islice(every, _FEW_ATTEMPTS))
+        yield self.plan()
+        if len(self.placeable) <= _MANY:
+            self._keep(construct(attempt, available) for attempt in every)
+        if self.placeable:
+            for better in chain(self._fewer_sheets(), self._larger_leftover()):
+                self.best = better
+                yield self.plan()
+        yield self.plan()
+
+    def _keep(self, some: Iterable[Draft]) -> None:
+        """Keep the best of some plans and the one before; of promising ones it is reckoned what can be left."""
+        promising = nsmallest(_PROMISING, some, key=lambda draft: draft.rank)
+        before = [self.best] if self.best.made_by else []
+        self.best = min((*before, *(_measured(one) for one in promising)), key=lambda draft: draft.rank)
+
+    def plan(self) -> CutPlan:
+        """Return the best so far with its cuts."""
+        unplaceable = [p.key for p in self.pieces if p.key not in {q.key for q in self.placeable}]
+        proven = not self.best.unplaced and self.best.new_sheets <= self.bound
+        return CutPlan(
+            tuple(with_cuts(layout) for layout in self.best.layouts),
+            (*unplaceable, *self.best.unplaced),
+            Proof.OPTIMAL if proven else Proof.BEST_FOUND,
+            self.bound,
+        )
+
+    # -- fewer sheets ------------------------------------------------------------------
+
+    def _fewer_sheets(self) -> Iterator[Draft]:
+        is_spent = partial(self.is_spent, _FEWER_PART)
+        climb = _Climb(self.best, self.stocks, self._random)
+        searched = not can_search(self.placeable)
+        while (self.best.unplaced or self.best.new_sheets > self.bound) and not is_spent():
+            goal = self._goal()
+            if goal is None:
+                return
+            quick = climb.fewer(_SHAKEN, self.best)
+            if quick is not None:
+                yield quick
+            elif searched:
+                emptied = self._emptied()
+                if emptied is not None:
+                    yield emptied
+            else:
+                found = search(self.placeable, goal, is_spent)
+                if found.verdict is Verdict.FOUND:
+                    yield _draft(found.layouts)
+                elif found.verdict is Verdict.IMPOSSIBLE and not self.best.unplaced and self._only_one_kind():
+                    self.bound = self.best.new_sheets
+                searched = found.verdict is not Verdict.FOUND
+
+    def _goal(self) -> list[Stock] | None:
+        """Return all scraps and one new sheet fewer than now, or all there is while pieces are left out."""
+        units = [one for stock in self.stocks if stock.kind is StockKind.SCRAP for one in [stock] * (stock.count or 1)]
+        sheets = sorted((s for s in self.stocks if s.kind is StockKind.SHEET), key=lambda s: -s.area)
+        wanted = self.best.new_sheets if self.best.unplaced else self.best.new_sheets - 1
+        for stock in sheets:
+            taken = wanted if stock.count is None else min(wanted, stock.count)
+            units += [stock] * taken
+            wanted -= taken
+        return None if wanted else units
+
+    def _only_one_kind(self) -> bool:
+        """With sheets of several sizes, those tried were the largest, which another mix need not be."""
+        return sum(stock.kind is StockKind.SHEET for stock in self.stocks) <= 1
+
+    def _emptied(self) -> Draft | None:
+        """With too many pieces for one search: empty one sheet by laying the pieces of a few sheets anew."""
+        by_key = {piece.key: piece for piece in self.placeable}
+        sheets = sorted((lay for lay in self.best.layouts if lay.stock.kind is StockKind.SHEET), key=lambda o: o.filled)
+        some: list[Layout] = []
+        for layout in sheets:
+            pieces = [by_key[p.key] for one in (*some, layout) for p in one.placed]
+            if not can_search(pieces):
+                break
+            some.append(layout)
+        if len(some) < 2:
+            return None
+        pieces = [by_key[p.key] for one in some for p in one.placed]
+        found = search(pieces, [one.stock for one in some[:-1]], self.is_spent)
+        if found.verdict is not Verdict.FOUND:
+            return None
+        kept = [layout for layout in self.best.layouts if not any(layout is one for one in some)]
+        return _draft([*kept, *found.layouts])
+
+    # -- a larger leftover -------------------------------------------------------------
+
+    def _larger_leftover(self) -> Iterator[Draft]:
+        """Shake the plan, and ask for a leftover as if it were a piece, until nothing larger can be."""
+        climb = _Climb(self.best, self.stocks, self._random)
+        asking = _Asking(self.placeable, self._random)
+        rounds = 0
+        while self.best.layouts and not self.best.unplaced and not self.is_spent():
+            spare = self._spare()
+            if self.best.leftover >= spare:
+                return
+            sheets = [layout.stock for layout in self.best.layouts]
+            better = climb.better(_SHAKEN, self.best) or asking.quick(self.best, sheets, spare, _SHAKEN // 2)
+            rounds += 1
+            if better is None and rounds % _THOROUGH == 0:
+                better = asking.thorough(self.best, sheets, spare, self.is_spent)
+            if better is not None:
+                yield better
+
+    def _spare(self) -> int:
+        """What all sheets cut into have in common to spare: no single leftover is larger."""
+        return min(
+            max(layout.stock.area for layout in self.best.layouts),
+            sum(layout.stock.area - layout.filled for layout in self.best.layouts),
+        )
+
+
+class _Climb:
+    """Shakes an attempt again and again and goes on from what is no worse."""
+
+    def __init__(self, start: Draft, stocks: Sequence[Stock], random: np.random.Generator) -> None:
+        self._now = start
+        self._stocks = stocks
+        self._random = random
+
+    def fewer(self, tries: int, than: Draft) -> Draft | None:
+        """Return a plan that leaves out less or needs fewer sheets, if one comes up."""
+        return next((found for found in self._steps(tries) if found.is_fewer(than)), None)
+
+    def better(self, tries: int, than: Draft) -> Draft | None:
+        """Return a plan that is better in any way, if one comes up."""
+        found = next((found for found in self._steps(tries) if found.rank < than.rank), None)
+        return found and _measured(found)
+
+    def _steps(self, tries: int) -> Iterator[Draft]:
+        for _ in range(tries):
+            if self._now.made_by is None:
+                return
+            found = construct(shaken(self._now.made_by, self._random), self._stocks)
+            if found.rank <= self._now.rank:
+                self._now = found
+                yield found
+
+
+class _Asking:
+    """Plans with a larger leftover than the best has, found by asking for one as if it were a piece."""
+
+    def __init__(self, pieces: Sequence[Wanted], random: np.random.Generator) -> None:
+        self._pieces = pieces
+        self._random = random
+        self._base = next(attempts(pieces))
+        self._searches = can_search([*pieces, Wanted(_LEFTOVER, Size(1, 1), may_turn=False)])
+
+    def quick(self, best: Draft, sheets: Sequence[Stock], spare: int, tries: int) -> Draft | None:
+        """Return a better quick plan: the leftover is placed first, the pieces in a shaken order."""
+        stocks = [replace(stock, key=f"{number} {stock.key}", count=1) for number, stock in enumerate(sheets)]
+        for _ in range(tries):
+            if best.made_by is not None:
+                self._base = best.made_by
+            asked = Wanted(_LEFTOVER, self._shape(best, sheets, spare, 0.3), may_turn=False)
+            order = shaken(self._base, self._random)
+            found = construct(replace(order, pieces=(asked, *order.pieces)), stocks)
+            if not found.unplaced:
+                better = _draft(_relabelled(_without(found.layouts), sheets), made_by=order)
+                if better.rank < best.rank:
+                    return better
+        return None
+
+    def thorough(self, best: Draft, sheets: Sequence[Stock], spare: int, is_spent: Callable[[], bool]) -> Draft | None:
+        """Return a better plan that the search finds, if it may be asked for so many pieces."""
+        if not self._searches:
+            return None
+        asked = Wanted(_LEFTOVER, self._shape(best, sheets, spare, 0.6), may_turn=False)
+        found = search([*self._pieces, asked], sheets, _Questions(is_spent))
+        if found.verdict is not Verdict.FOUND:
+            return None
+        better = _draft(_without(found.layouts))
+        return better if better.rank < best.rank else None
+
+    def _shape(self, best: Draft, sheets: Sequence[Stock], spare: int, reach: float) -> Size:
+        """Return a shape a little larger than the best leftover.
+
+        Mostly one that pieces beside it and below it would leave of a sheet, else one right across.
+        """
+        sheet = sheets[int(self._random.integers(len(sheets)))].size
+        most = best.leftover + max(1, int((spare - best.leftover) * reach))
+        wide, high = self._rests(sheet.width), self._rests(sheet.height)
+        areas = np.outer(wide, high)
+        across, down = np.nonzero((areas > best.leftover) & (areas <= most))
+        if len(across) and self._random.random() < _BESIDE_PIECES:
+            one = self._random.integers(len(across))
+            return Size(int(wide[across[one]]), int(high[down[one]]))
+        area = best.leftover + max(1, int((spare - best.leftover) * reach * self._random.random()))
+        if self._random.random() < 0.5:
+            return Size(min(sheet.width, -(-area // sheet.height)), sheet.height)
+        return Size(sheet.width, min(sheet.height, -(-area // sheet.width)))
+
+    def _rests(self, length: Grains) -> NDArray[np.int64]:
+        """Return what none, one or two pieces leave of a length."""
+        sides = np.unique([0, *(side for p in self._pieces for side in (p.size.width, p.size.height))])
+        rests = length - np.unique(np.add.outer(sides, sides))
+        return rests[rests > 0]
+
+
+class _Questions:
+    """Ends an attempt after so many questions, or when all time is spent."""
+
+    def __init__(self, is_spent: Callable[[], bool]) -> None:
+        self._is_spent = is_spent
+        self._left = _QUESTIONS
+
+    def __call__(self) -> bool:
+        self._left -= 1
+        return self._left < 0 or self._is_spent()
+
+
+def _without(layouts: Sequence[Layout]) -> list[Layout]:
+    return [Layout(one.stock, tuple(p for p in one.placed if p.key != _LEFTOVER)) for one in layouts]
+
+
+def _relabelled(layouts: Sequence[Layout], sheets: Sequence[Stock]) -> list[Layout]:
+    """Give layouts on numbered single sheets their own stock back."""
+    return [Layout(sheets[int(one.stock.key.split(" ", 1)[0])], one.placed) for one in layouts]
+
+
+def _draft(layouts: Sequence[Layout], unplaced: Sequence[str] = (), made_by: Attempt | None = None) -> Draft:
+    """Return a plan of these layouts, with the largest part that can be left."""
+    full = tuple(layout for layout in layouts if layout.placed)
+    kinds = {layout.stock.kind for layout in full}
+    kind = StockKind.SHEET if StockKind.SHEET in kinds else StockKind.SCRAP
+    left = max((largest_part(layout) for layout in full if layout.stock.kind is kind), default=0)
+    return Draft(full, tuple(unplaced), left, made_by)
+
+
+def _measured(draft: Draft) -> Draft:
+    """Return a quick plan with the largest part that can be left, which its free rectangles show only in part."""
+    return _draft(draft.layouts, draft.unplaced, draft.made_by)
