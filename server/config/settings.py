@@ -28,6 +28,7 @@ INSTALLED_APPS = [
     "server.sketches",
     "server.photos",
     "server.pages",
+    "server.cutting",
     "server.exchange",
     "server.recovery",
     "server.demo",

@@ -8,7 +8,7 @@ present setting where it can.
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final, NamedTuple
 
 from inkquilt.cutting.guillotine.values import Cut, CutSheet, Direction, Layout, Leftover, Placed, Rect
@@ -51,6 +51,42 @@ class _Tree:
     def worth(self) -> tuple[int, int]:
         """More is better."""
         return self.largest, -self.cuts
+
+
+def tightened(layout: Layout) -> Layout:
+    """Return the layout with all pieces pushed to the left and top as far as the cuts allow.
+
+    Every distance is then a sum of sides of pieces, so that pieces on the cutter's marks
+    are cut at marks, and what is left lies to the right and below. Raises ``NotSeparable``.
+    """
+    return Layout(layout.stock, tuple(_tight(layout.placed).placed)) if layout.placed else layout
+
+
+class _Pushed(NamedTuple):
+    """Pieces pushed together, from their own top left corner on, and how much room they take."""
+
+    placed: list[Placed]
+    width: Grains
+    height: Grains
+
+
+def _tight(pieces: Sequence[Placed]) -> _Pushed:
+    if len(pieces) == 1:
+        piece = pieces[0]
+        return _Pushed([replace(piece, x=0, y=0)], piece.size.width, piece.size.height)
+    left, top = min(p.x for p in pieces), min(p.y for p in pieces)
+    around = Rect(left, top, max(p.right for p in pieces) - left, max(p.bottom for p in pieces) - top)
+    for line in _lines(around, pieces):
+        one = [piece for piece in pieces if _is_low(piece, line)]
+        if not 0 < len(one) < len(pieces):
+            continue
+        first, second = _tight(one), _tight([piece for piece in pieces if not _is_low(piece, line)])
+        if line.direction is Direction.UPRIGHT:
+            moved = [replace(piece, x=piece.x + first.width) for piece in second.placed]
+            return _Pushed([*first.placed, *moved], first.width + second.width, max(first.height, second.height))
+        moved = [replace(piece, y=piece.y + first.height) for piece in second.placed]
+        return _Pushed([*first.placed, *moved], max(first.width, second.width), first.height + second.height)
+    raise NotSeparable([piece.key for piece in pieces])
 
 
 def with_cuts(layout: Layout) -> CutSheet:

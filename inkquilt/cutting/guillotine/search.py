@@ -8,6 +8,7 @@ such plan.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from enum import Enum, auto
@@ -24,6 +25,8 @@ from inkquilt.sketch.model import Size
 _TRACKS: Final = (60, 120, 250, 500)
 #: A track that may waste as much as there is to spare.
 _ANY: Final = 1000
+#: With no more sets of pieces than this all blocks are grown first.
+_FEW_SETS: Final = 4_000
 #: Blocks kept at each growth, and how far to look, from quick to thorough.
 _STAGES: Final = (
     (300, Effort(100, 4, 0.0, 0)),
@@ -64,6 +67,8 @@ def search(pieces: Sequence[Wanted], stocks: Sequence[Stock], is_spent: Callable
     spare = sum(stock.area for stock in usable) - kinds.area(kinds.everything)
     if spare < 0 or any(not any(p.fits(s.size) for s in usable) for p in pieces):
         return Found(Verdict.IMPOSSIBLE)
+    if (known := _all_blocks(kinds, usable, spare, is_spent)).verdict is not Verdict.GAVE_UP:
+        return known
     total = sum(stock.area for stock in usable)
     strict = sorted({min(_ANY, 1 + spare * share * 10 // total) for share in _TRACKS} | {_ANY}) if spare else [0]
     tracks = [_track(kinds, usable, Allowance(spare, thousandths), is_spent) for thousandths in strict]
@@ -79,9 +84,26 @@ def search(pieces: Sequence[Wanted], stocks: Sequence[Stock], is_spent: Callable
     return Found(Verdict.GAVE_UP)
 
 
+def _all_blocks(kinds: Kinds, stocks: Sequence[Stock], spare: int, is_spent: Callable[[], bool]) -> Found:
+    """With many equal pieces there are few blocks: all of them are soon grown, and that settles it."""
+    if math.prod(len(members) + 1 for members in kinds.members) > _FEW_SETS:
+        return Found(Verdict.GAVE_UP)
+    largest = _largest(stocks)
+    pool, since = single_pieces(kinds, largest), 0
+    while since < pool.size:
+        since, pool = pool.size, grown(pool, since, largest, Allowance(spare, _ANY), _FEW_SETS, 0)
+        if not pool.complete or is_spent():
+            return Found(Verdict.GAVE_UP)
+    return _WholeSheets(pool, stocks, is_spent).run()
+
+
+def _largest(stocks: Sequence[Stock]) -> Size:
+    return Size(max(s.size.width for s in stocks), max(s.size.height for s in stocks))
+
+
 def _track(kinds: Kinds, stocks: Sequence[Stock], allowed: Allowance, is_spent: Callable[[], bool]) -> Iterator[Found]:
     """Grow blocks and peel after each growth; begin again with more blocks where too many had to be left out."""
-    largest = Size(max(s.size.width for s in stocks), max(s.size.height for s in stocks))
+    largest = _largest(stocks)
     for most, effort in _STAGES:
         pool, since = single_pieces(kinds, largest), 0
         while since < pool.size:

@@ -20,7 +20,7 @@ from numpy.typing import NDArray
 
 from inkquilt.cutting.guillotine.bounds import least_sheets
 from inkquilt.cutting.guillotine.construct import Attempt, Draft, attempts, construct, shaken
-from inkquilt.cutting.guillotine.parts import largest_part, with_cuts
+from inkquilt.cutting.guillotine.parts import largest_part, tightened, with_cuts
 from inkquilt.cutting.guillotine.search import Verdict, can_search, search
 from inkquilt.cutting.guillotine.values import CutPlan, Layout, Proof, Stock, StockKind, Wanted
 from inkquilt.lengths import Grains
@@ -38,6 +38,8 @@ _THOROUGH: Final = 4
 _QUESTIONS: Final = 300
 #: So often a leftover is asked for that pieces beside it would leave.
 _BESIDE_PIECES: Final = 0.75
+#: So many good plans besides the best are gone on from.
+_CLIMBS: Final = 3
 #: The search for fewer sheets may take this part of the time; the rest is for a larger leftover.
 _FEWER_PART: Final = 0.6
 #: The key of a leftover that is asked for as if it were a piece.
@@ -64,6 +66,8 @@ class _Planning:
     #: Tells whether that part of the time is spent.
     is_spent: Callable[..., bool]
     best: Draft = field(default_factory=lambda: Draft((), (), 0))
+    #: Good quick plans, to go on from.
+    promising: list[Draft] = field(default_factory=list)
     bound: int = field(init=False)
     placeable: list[Wanted] = field(init=False)
     _random: np.random.Generator = field(default_factory=lambda: np.random.default_rng(_SEED))
@@ -87,6 +91,7 @@ class _Planning:
     def _keep(self, some: Iterable[Draft]) -> None:
         """Keep the best of some plans and the one before; of promising ones it is reckoned what can be left."""
         promising = nsmallest(_PROMISING, some, key=lambda draft: draft.rank)
+        self.promising = [*self.promising, *promising]
         before = [self.best] if self.best.made_by else []
         self.best = min((*before, *(_measured(one) for one in promising)), key=lambda draft: draft.rank)
 
@@ -164,7 +169,8 @@ class _Planning:
 
     def _larger_leftover(self) -> Iterator[Draft]:
         """Shake the plan, and ask for a leftover as if it were a piece, until nothing larger can be."""
-        climb = _Climb(self.best, self.stocks, self._random)
+        starts = [one for one in self.promising if not one.unplaced and one.new_sheets <= self.best.new_sheets]
+        climbs = [_Climb(start, self.stocks, self._random) for start in [self.best, *starts[-_CLIMBS:]]]
         asking = _Asking(self.placeable, self._random)
         rounds = 0
         while self.best.layouts and not self.best.unplaced and not self.is_spent():
@@ -172,7 +178,9 @@ class _Planning:
             if self.best.leftover >= spare:
                 return
             sheets = [layout.stock for layout in self.best.layouts]
-            better = climb.better(_SHAKEN, self.best) or asking.quick(self.best, sheets, spare, _SHAKEN // 2)
+            better = climbs[rounds % len(climbs)].better(_SHAKEN, self.best) or asking.quick(
+                self.best, sheets, spare, _SHAKEN // 2
+            )
             rounds += 1
             if better is None and rounds % _THOROUGH == 0:
                 better = asking.thorough(self.best, sheets, spare, self.is_spent)
@@ -297,7 +305,7 @@ def _relabelled(layouts: Sequence[Layout], sheets: Sequence[Stock]) -> list[Layo
 
 def _draft(layouts: Sequence[Layout], unplaced: Sequence[str] = (), made_by: Attempt | None = None) -> Draft:
     """Return a plan of these layouts, with the largest part that can be left."""
-    full = tuple(layout for layout in layouts if layout.placed)
+    full = tuple(tightened(layout) for layout in layouts if layout.placed)
     kinds = {layout.stock.kind for layout in full}
     kind = StockKind.SHEET if StockKind.SHEET in kinds else StockKind.SCRAP
     left = max((largest_part(layout) for layout in full if layout.stock.kind is kind), default=0)
@@ -307,3 +315,35 @@ def _draft(layouts: Sequence[Layout], unplaced: Sequence[str] = (), made_by: Att
 def _measured(draft: Draft) -> Draft:
     """Return a quick plan with the largest part that can be left, which its free rectangles show only in part."""
     return _draft(draft.layouts, draft.unplaced, draft.made_by)
+
+
+@dataclass(frozen=True, slots=True)
+class PaperTask:
+    """What is to be cut from one paper, and what there is of it."""
+
+    paper: str
+    wanted: tuple[Wanted, ...]
+    stocks: tuple[Stock, ...]
+
+
+def improving_papers(tasks: Sequence[PaperTask], seconds: float) -> Iterator[tuple[CutPlan, ...]]:
+    """Yield a plan for every paper at once, then all of them again whenever one of them is better.
+
+    The time is shared out anew after each paper, so that what one does not need the others have.
+    """
+    started = time.perf_counter()
+    plans = [plan_cuts(task.wanted, task.stocks, 0.0) for task in tasks]
+    yield tuple(plans)
+    for place, task in enumerate(tasks):
+        left = seconds - (time.perf_counter() - started)
+        if left <= 0:
+            return
+        if _may_be_better(plans[place]):
+            plans[place] = plan_cuts(task.wanted, task.stocks, left / (len(tasks) - place))
+            yield tuple(plans)
+
+
+def _may_be_better(plan: CutPlan) -> bool:
+    """Tell whether there is anything to gain: a sheet less, a piece more, or a leftover less broken up."""
+    left = sum(len(sheet.leftovers) for sheet in plan.sheets)
+    return bool(plan.unplaced) or plan.status is not Proof.OPTIMAL or left > 1

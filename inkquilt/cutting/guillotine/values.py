@@ -7,7 +7,7 @@ may be turned by a quarter.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import Enum
 from typing import NamedTuple
 
@@ -54,6 +54,10 @@ class Stock:
     def area(self) -> int:
         """Area of one, in square grains."""
         return self.size.width * self.size.height
+
+    def less(self, used: int) -> Stock:
+        """Return what is there after so many are used."""
+        return self if self.count is None else replace(self, count=max(0, self.count - used))
 
 
 class Direction(Enum):
