@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from inkquilt.cutting.pieces import paper_of, pieces_of
+from inkquilt.paper import paper_of, pieces_of
 from inkquilt.sketch import Block
 
 #: Unbleached, sage, ochre, ink blue, clay, mist, moss, plum, black: (red, green, blue).

@@ -12,8 +12,8 @@ import io
 from decimal import Decimal
 from typing import Final
 
-from inkquilt.cutting import Piece, PieceList
 from inkquilt.lengths import Grains, Unit, with_unit
+from inkquilt.paper import Piece, PieceList
 
 HEADER: Final = (
     "Number", "Piece", "What", "Paper", "Width", "Height", "Width (decimal)", "Height (decimal)", "Unit", "Shape",

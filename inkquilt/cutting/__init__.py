@@ -1,6 +1,11 @@
-"""From a fitted page to paper: which pieces there are, and a first plan of cuts."""
+"""From a page's pieces to cuts.
 
-from inkquilt.cutting.pieces import PaperPieces, Piece, PieceList, pieces_of
-from inkquilt.cutting.plan import USUAL_SHEET, Cut, CutSheet, PaperPlan, plan_cuts
+``guillotine``  edge-to-edge plans of one paper
+``plan``        all papers of a page; middles go on as scraps
+``advice``      a little less that saves a sheet
+``trimmer``     each cut as an instruction, and what a trimmer refuses
+"""
 
-__all__ = ["USUAL_SHEET", "Cut", "CutSheet", "PaperPieces", "PaperPlan", "Piece", "PieceList", "pieces_of", "plan_cuts"]
+from inkquilt.cutting.plan import USUAL_SHEET, CutPiece, PaperNeed, PaperPlan, cut_pieces, plan_page
+
+__all__ = ["USUAL_SHEET", "CutPiece", "PaperNeed", "PaperPlan", "cut_pieces", "plan_page"]

@@ -1,180 +1,172 @@
-"""A first plan of cuts for one paper: edge-to-edge cuts only, sheets of one size.
+"""The cut plan of a page: for each paper its pieces on the sheets and scraps there are.
 
-Pieces go, largest first, into the tightest free rectangle that takes them; what is
-left of it is split in two by a cut from edge to edge, so the whole plan can be
-cut with a trimmer. Good, not optimal: it never mixes papers, may turn a piece by
-a quarter when asked, and opens a new sheet only when no free rectangle serves.
-
-Coordinates are in grains from the sheet's top left corner, y downward.
+The middle that is cut out of a piece goes on as a scrap for later pieces of the same
+paper; as a piece is larger than its own middle, no piece ever waits for itself.
+Pieces of another shape than a rectangle are planned as the *blank* they are cut from.
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
-from enum import Enum
-from typing import Final, NamedTuple
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Final
 
-from inkquilt.cutting.pieces import Piece
-from inkquilt.lengths import INCH, Grains
-from inkquilt.sketch.model import Size
+from inkquilt.cutting.guillotine import CutPlan, CutSheet, PaperTask, Stock, StockKind, Wanted, improving_papers
+from inkquilt.lengths import INCH
+from inkquilt.paper.kinds import Lie, SideName
+from inkquilt.paper.pieces import Piece
+from inkquilt.paper.saving import Opening, Saving, SavingKind
+from inkquilt.sketch.model import Shape, Size
 
 #: The sheet most paper is sold as; common practice, no source.
 USUAL_SHEET: Final = Size(12 * INCH, 12 * INCH)
-
-
-class Direction(Enum):
-    """Which way a cut runs over the part that is cut."""
-
-    UPRIGHT = "upright"
-    LEVEL = "level"
+_MIDDLE: Final = "middle of "
 
 
 @dataclass(frozen=True, slots=True)
-class Cut:
-    """One cut right across a part of the sheet: ``at`` from the part's left or top edge.
+class CutPiece:
+    """One piece as it is cut: its number on the page, with a letter where several share it, and its blank's size.
 
-    Part 0 is the sheet; cutting part P gives P + "a" (left or upper) and P + "b".
+    ``size`` is as it lies on the page, ``side`` the side of the paper that shows; ``lie`` says how
+    it lies on a directional side.
     """
 
-    part: str
-    direction: Direction
-    at: Grains
-    part_size: Size
+    key: str
+    number: int
+    block: str
+    name: str
+    shape: Shape
+    size: Size
+    side: SideName = SideName.A
+    lie: Lie = Lie.UP
+    opening: Opening | None = None
+
+    def wanted(self, directional: frozenset[SideName]) -> Wanted:
+        """Return it for the planner; pieces of a directional side are not turned at will."""
+        return Wanted(self.key, self.lying(directional), may_turn=self.side not in directional)
+
+    def lying(self, directional: frozenset[SideName]) -> Size:
+        """Return its size as it lies on the sheet, as far as the pattern decides that."""
+        across = self.side in directional and self.lie is Lie.ACROSS
+        return self.size.swapped() if across else self.size
 
 
 @dataclass(frozen=True, slots=True)
-class Placement:
-    """Where a piece lies on its sheet, and whether it was turned by a quarter."""
+class PaperNeed:
+    """The pieces of one paper and the paper there is for them; ``directional`` are its sides with a right way up."""
 
-    piece: Piece
-    x: Grains
-    y: Grains
-    turned: bool
-
-    @property
-    def size(self) -> Size:
-        """The piece's size as it lies."""
-        return self.piece.size.swapped() if self.turned else self.piece.size
-
-
-@dataclass(frozen=True, slots=True)
-class CutSheet:
-    """One sheet with its pieces and the cuts in the order to make them."""
-
-    placements: tuple[Placement, ...]
-    cuts: tuple[Cut, ...]
+    paper: str
+    pieces: tuple[CutPiece, ...]
+    stocks: tuple[Stock, ...]
+    directional: frozenset[SideName] = frozenset()
 
 
 @dataclass(frozen=True, slots=True)
 class PaperPlan:
-    """The sheets of one paper. ``too_large`` fit on no sheet of this size."""
+    """How one paper is cut. Middles are told as stock of their own, after the sheet they come from."""
 
-    sheet: Size
-    sheets: tuple[CutSheet, ...]
-    too_large: tuple[Piece, ...]
+    need: PaperNeed
+    plan: CutPlan
 
     @property
-    def waste(self) -> int:
-        """Area of the sheets that is in no piece, in square grains."""
-        used = sum(p.size.width * p.size.height for sheet in self.sheets for p in sheet.placements)
-        return len(self.sheets) * self.sheet.width * self.sheet.height - used
+    def sheets(self) -> tuple[CutSheet, ...]:
+        """Sheets in an order in which every middle comes after the piece it is cut from."""
+        return tuple(_in_order(self.plan.sheets))
+
+    def piece(self, key: str) -> CutPiece:
+        """Return a piece by its key."""
+        return next(piece for piece in self.need.pieces if piece.key == key)
+
+    def turned(self, key: str, size: Size) -> bool:
+        """Tell whether a piece lies on its sheet another way than on the page."""
+        return self.piece(key).size != size
 
 
-class _Free(NamedTuple):
-    part: str
-    x: Grains
-    y: Grains
-    width: Grains
-    height: Grains
+def cut_pieces(
+    pieces: Iterable[Piece],
+    savings: Mapping[str, Saving],
+    lies: Mapping[str, Lie],
+    copies: Mapping[str, int],
+    side: SideName = SideName.A,
+) -> tuple[CutPiece, ...]:
+    """Return pieces of one side of a paper as they are cut, with the savings that are wanted and spare copies.
 
-
-class _Spot(NamedTuple):
-    """Waste of the shorter side first: the tightest rectangle wins, then the earlier sheet."""
-
-    short_rest: Grains
-    long_rest: Grains
-    sheet: int
-    free: int
-    turned: bool
-
-
-@dataclass(slots=True)
-class _OpenSheet:
-    free: list[_Free]
-    placements: list[Placement]
-    cuts: list[Cut]
-
-
-def plan_cuts(pieces: Sequence[Piece], sheet: Size, may_turn: bool = True) -> PaperPlan:
-    """Plan all pieces of one paper onto sheets of one size."""
-    largest_first = sorted(
-        pieces, key=lambda p: (-max(p.size.width, p.size.height), -min(p.size.width, p.size.height), p.number)
-    )
-    sheets: list[_OpenSheet] = []
-    too_large: list[Piece] = []
-    for piece in largest_first:
-        if not any(_fits(size, sheet.width, sheet.height) for _, size in _stances(piece, may_turn)):
-            too_large.append(piece)
+    A spare (a base nobody sees) is not among them.
+    """
+    found: list[CutPiece] = []
+    by_number: dict[int, list[CutPiece]] = {}
+    for piece in pieces:
+        saving = savings.get(piece.block)
+        if saving is not None and saving.kind is SavingKind.SPARE:
             continue
-        spot = min(_spots(piece, sheets, may_turn), default=None)
-        if spot is None:
-            sheets.append(_OpenSheet([_Free("0", 0, 0, sheet.width, sheet.height)], [], []))
-            spot = min(_spots(piece, sheets[-1:], may_turn))._replace(sheet=len(sheets) - 1)
-        _place(piece, sheets[spot.sheet], spot)
-    return PaperPlan(
-        sheet,
-        tuple(CutSheet(tuple(open_.placements), tuple(open_.cuts)) for open_ in sheets),
-        tuple(sorted(too_large, key=lambda p: p.number)),
-    )
+        sizes = saving.parts if saving is not None and saving.kind is SavingKind.SHORT else (piece.size,)
+        opening = saving.opening if saving is not None and saving.kind is SavingKind.GUT else None
+        if opening is None and piece.shape is Shape.FRAME and piece.band:
+            band = piece.band
+            opening = Opening(band, band, Size(piece.size.width - 2 * band, piece.size.height - 2 * band))
+        lie = lies.get(piece.block, Lie.UP)
+        for _ in range(1 + copies.get(piece.block, 0)):
+            for size in sizes:
+                one = CutPiece("", piece.number, piece.block, piece.name, piece.shape, size, side, lie, opening)
+                by_number.setdefault(piece.number, []).append(one)
+    for number, several in by_number.items():
+        for place, one in enumerate(several):
+            letter = chr(ord("a") + place) if len(several) > 1 else ""
+            found.append(replace(one, key=f"{number}{letter}"))
+    return tuple(found)
 
 
-def _stances(piece: Piece, may_turn: bool) -> Iterator[tuple[bool, Size]]:
-    yield False, piece.size
-    if may_turn and piece.size.width != piece.size.height:
-        yield True, piece.size.swapped()
+def middle_of(piece: CutPiece) -> Stock | None:
+    """Return what is cut out of a piece as paper for others."""
+    if piece.opening is None:
+        return None
+    return Stock(f"{_MIDDLE}{piece.key}", piece.opening.size, StockKind.SCRAP, 1)
 
 
-def _fits(size: Size, width: Grains, height: Grains) -> bool:
-    return size.width <= width and size.height <= height
+def piece_of_middle(stock: Stock) -> str | None:
+    """Return the key of the piece whose middle a stock is."""
+    return stock.key.removeprefix(_MIDDLE) if stock.key.startswith(_MIDDLE) else None
 
 
-def _spots(piece: Piece, sheets: Sequence[_OpenSheet], may_turn: bool) -> Iterator[_Spot]:
-    for index, open_ in enumerate(sheets):
-        for place, free in enumerate(open_.free):
-            for turned, size in _stances(piece, may_turn):
-                if _fits(size, free.width, free.height):
-                    rests = sorted((free.width - size.width, free.height - size.height))
-                    yield _Spot(rests[0], rests[1], index, place, turned)
+def plan_page(needs: Sequence[PaperNeed], seconds: float) -> Iterator[tuple[PaperPlan, ...]]:
+    """Yield a plan for all papers at once, then better ones while there is time."""
+    for plans in improving_papers([_task(need) for need in needs], seconds):
+        yield tuple(_settled(need, plan) for need, plan in zip(needs, plans, strict=True))
 
 
-def _place(piece: Piece, sheet: _OpenSheet, spot: _Spot) -> None:
-    """Cut the piece out of its free rectangle; the first cut leaves the larger rest whole."""
-    free = sheet.free.pop(spot.free)
-    size = piece.size.swapped() if spot.turned else piece.size
-    sheet.placements.append(Placement(piece, free.x, free.y, spot.turned))
-    right, below = free.width - size.width, free.height - size.height
-    upright_first = right * free.height >= below * free.width
-    part = free.part
-    if upright_first:
-        part = _cut(sheet, free, part, Direction.UPRIGHT, size.width)
-        kept = _Free(part, free.x, free.y, size.width, free.height)
-        _cut(sheet, kept, part, Direction.LEVEL, size.height)
-    else:
-        part = _cut(sheet, free, part, Direction.LEVEL, size.height)
-        kept = _Free(part, free.x, free.y, free.width, size.height)
-        _cut(sheet, kept, part, Direction.UPRIGHT, size.width)
+def _task(need: PaperNeed) -> PaperTask:
+    # Patterns of a middle lie as they lay on the sheet, so a directional piece may be cut from one.
+    middles = [middle for piece in need.pieces if (middle := middle_of(_as_cut(piece, need))) is not None]
+    wanted = tuple(piece.wanted(need.directional) for piece in need.pieces)
+    return PaperTask(need.paper, wanted, (*need.stocks, *middles))
 
 
-def _cut(sheet: _OpenSheet, free: _Free, part: str, direction: Direction, at: Grains) -> str:
-    """Cut a part if anything falls off; return the name of the part that holds the piece."""
-    length = free.width if direction is Direction.UPRIGHT else free.height
-    if at == length:
-        return part
-    sheet.cuts.append(Cut(part, direction, at, Size(free.width, free.height)))
-    if direction is Direction.UPRIGHT:
-        rest = _Free(part + "b", free.x + at, free.y, free.width - at, free.height)
-    else:
-        rest = _Free(part + "b", free.x, free.y + at, free.width, free.height - at)
-    sheet.free.append(rest)
-    return part + "a"
+def _as_cut(piece: CutPiece, need: PaperNeed) -> CutPiece:
+    """Return a piece with its opening as it lies on the sheet when the pattern runs across it."""
+    if piece.opening is None or piece.lying(need.directional) == piece.size:
+        return piece
+    opening = piece.opening
+    return replace(piece, opening=Opening(opening.y, opening.x, opening.size.swapped()))
+
+
+def _settled(need: PaperNeed, plan: CutPlan) -> PaperPlan:
+    """Return the plan without middles of pieces that found no place themselves."""
+    lost = set(plan.unplaced)
+    kept: list[CutSheet] = list(plan.sheets)
+    while True:
+        gone = [sheet for sheet in kept if piece_of_middle(sheet.stock) in lost]
+        if not gone:
+            break
+        kept = [sheet for sheet in kept if sheet not in gone]
+        lost |= {placed.key for sheet in gone for placed in sheet.placed}
+    unplaced = tuple(piece.key for piece in need.pieces if piece.key in lost)
+    return PaperPlan(need, replace(plan, sheets=tuple(kept), unplaced=unplaced))
+
+
+def _in_order(sheets: Sequence[CutSheet]) -> Iterator[CutSheet]:
+    waiting, done = list(sheets), set[str]()
+    while waiting:
+        ready = next((s for s in waiting if (piece_of_middle(s.stock) or "") in done | {""}), waiting[0])
+        waiting.remove(ready)
+        done |= {placed.key for placed in ready.placed}
+        yield ready

@@ -10,9 +10,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import Enum
 
-from inkquilt.cutting.pieces import pieces_of
 from inkquilt.lengths import Grains, Unit, format_nearest
 from inkquilt.page import Fold
+from inkquilt.paper import pieces_of
 from inkquilt.sketch.geometry import Axis, Ends, box
 from inkquilt.sketch.model import Block, Role, Size
 

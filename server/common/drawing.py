@@ -3,14 +3,16 @@
 The client draws and never reckons: every number it shows stands in ``texts``.
 """
 
-from typing import Any
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any, Final
 
 from rest_framework import serializers
 
-from inkquilt.cutting import pieces_of
-from inkquilt.cutting.pieces import paper_of
 from inkquilt.lengths import Grains, Unit, format_nearest
 from inkquilt.page import Fold
+from inkquilt.paper import paper_of, pieces_of
+from inkquilt.paper.kinds import Lie, PaperKind
 from inkquilt.sketch import Block, Shape
 from inkquilt.sketch.geometry import box, drawn_outline, hole_outline
 from inkquilt.sketch.model import Size
@@ -28,6 +30,14 @@ class TextsSerializer(serializers.Serializer):
     top = serializers.CharField()
     right = serializers.CharField()
     bottom = serializers.CharField()
+
+
+class LookSerializer(serializers.Serializer):
+    """How a chosen paper looks; ``lie`` says which way its pattern runs on the piece, if it has a way."""
+
+    colour = serializers.CharField()
+    kind = serializers.ChoiceField([(kind.value, kind.value) for kind in PaperKind])
+    lie = serializers.ChoiceField([(lie.value, lie.value) for lie in Lie], allow_null=True)
 
 
 class BoardBlockSerializer(serializers.Serializer):
@@ -48,6 +58,7 @@ class BoardBlockSerializer(serializers.Serializer):
     turn = serializers.FloatField()
     paper = serializers.CharField(allow_null=True)
     tint = serializers.IntegerField(allow_null=True)
+    look = LookSerializer(allow_null=True)
     number = serializers.IntegerField(allow_null=True)
     stack = serializers.CharField(help_text="the outermost mat that moves with it, or itself")
     points = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()), allow_null=True)
@@ -68,7 +79,37 @@ class BoardSerializer(serializers.Serializer):
     blocks = BoardBlockSerializer(many=True)
 
 
-def board(size: Size, unit: Unit, blocks: tuple[Block, ...], fold: Fold | None = None) -> dict[str, Any]:
+@dataclass(frozen=True, slots=True)
+class PaperLook:
+    """How a paper looks: its colour, what is printed on it, and whether that has a right way up."""
+
+    colour: str
+    kind: PaperKind
+    directional: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Looks:
+    """Looks of a page's papers by letter, and the blocks that lie across a pattern."""
+
+    papers: Mapping[str, PaperLook]
+    across: frozenset[str] = frozenset()
+
+    def of(self, block: Block) -> dict[str, Any] | None:
+        """Return how a block looks, if its paper was chosen."""
+        look = self.papers.get(paper_of(block))
+        if look is None:
+            return None
+        lie = (Lie.ACROSS if block.id in self.across else Lie.UP).value if look.directional else None
+        return {"colour": look.colour, "kind": look.kind.value, "lie": lie}
+
+
+NO_LOOKS: Final = Looks({})
+
+
+def board(
+    size: Size, unit: Unit, blocks: tuple[Block, ...], fold: Fold | None = None, looks: Looks = NO_LOOKS
+) -> dict[str, Any]:
     """Return a page with its blocks as the client draws it."""
     numbers = pieces_of(blocks).numbers
     tints = tints_of(blocks)
@@ -87,6 +128,7 @@ def board(size: Size, unit: Unit, blocks: tuple[Block, ...], fold: Fold | None =
                 "stack": stacks[block.id],
                 "number": numbers.get(block.id),
                 "tint": tints.get(paper_of(block)),
+                "look": looks.of(block),
             }
             for block in bottom_up
         ],

@@ -11,16 +11,20 @@ from django.conf import settings
 from django.contrib.auth import get_user_model
 
 from demo.draw_photos import PHOTOS, draw
-from inkquilt.lengths import INCH
+from inkquilt.cutting.trimmer import Trimmer
+from inkquilt.lengths import INCH, Unit
 from inkquilt.sketch.model import Size
 from server.accounts.services import DEMO_USER
 from server.common.asked import asked_page
+from server.cutting.services import keep_trimmer
 from server.pages.models import Page
 from server.pages.services import change_page, make_page
 from server.photos.models import Photo
 from server.photos.services import add_photo, add_print, describe, keep_areas
 from server.sketches.models import Sketch
 from server.sketches.services import add_sketch
+from server.stash.models import Paper
+from server.stash.services import enter_line
 
 SKETCH_FILES: Final = Path(settings.BASE_DIR) / "demo" / "sketches"
 
@@ -69,6 +73,40 @@ PAGES: Final[dict[str, DemoPage]] = {
 }
 
 
+#: The demo's stash of paper, as it is entered.
+PAPERS: Final = (
+    "4 linen grid 12x12, small print ivory / cream",
+    "3 mint dot 12x12, small print mint / sage",
+    "2 honey stripe 12x12, stripe directional mustard / navy",
+    "2 navy cardstock 12x12",
+    "6 white cardstock 12x12",
+    "pad meadow 6x6, 16 sheets, busy sage directional / small print cream",
+    "3 dusk sky 12x12, busy denim directional / lilac",
+    "2 ember 12x12, small print orange / charcoal",
+    "1 star foil 12x12, metallic gold / white",
+    "2 frost vellum 8 1/2 x 11, vellum sky",
+    "scrap kraft 5 x 7 1/2",
+    "scrap navy cardstock 3 x 11 1/4",
+    "scrap white cardstock 4 3/4 x 9",
+    "scrap honey stripe 2 1/2 x 10",
+)
+#: Papers of a page: its letter, the paper, the side that shows.
+PAGE_PAPERS: Final[dict[str, dict[str, tuple[str, str]]]] = {
+    "First honey on the roof": {
+        "A": ("linen grid", "A"),
+        "B": ("mint dot", "A"),
+        "C": ("honey stripe", "A"),
+        "D": ("navy cardstock", "A"),
+        "white": ("white cardstock", "A"),
+        "E": ("white cardstock", "A"),
+    },
+}
+#: The demo's trimmers: longest cut, reach of the fence, finest mark, narrowest strip in sixteenths; offset of the stop.
+TRIMMERS: Final = (
+    ("Long blue trimmer", 200, 192, 1, 2, 16),
+    ("Little card trimmer", 100, 96, 2, 4, None),
+)
+
 #: What the demo's photos belong with, and how large they should be.
 FACTS: Final[dict[str, dict[str, str]]] = {
     "Roof, first light": {"group": "bees on the roof", "wish": "big"},
@@ -113,11 +151,31 @@ def load_demo() -> Any:
             photos[name] = _add_drawn(user, name)
             _describe(photos[name])
     _enter_old_print(user)
+    _fill_stash(user)
     known = set(Page.objects.filter(owner=user).values_list("name", flat=True))
     for name, page in PAGES.items():
         if name not in known:
             _make_page(user, name, page, sketches[page.sketch], {slot: photos[p] for slot, p in page.slots.items()})
     return user
+
+
+def _fill_stash(user: Any) -> None:
+    if Paper.objects.filter(owner=user).exists():
+        return
+    for line in PAPERS:
+        enter_line(owner=user, line=line, unit=Unit.IN)
+    for name, longest, widest, finest, narrowest, offset in TRIMMERS:
+        sides = [sixteenths * INCH // 16 for sixteenths in (longest, widest, finest, narrowest)]
+        stop = None if offset is None else offset * INCH // 16
+        keep_trimmer(owner=user, trimmer=Trimmer(name, *sides, stop_offset=stop))
+
+
+def _choose_papers(user: Any, row: Page) -> Page:
+    papers = {paper.name: paper.pk for paper in Paper.objects.filter(owner=user)}
+    for letter, (name, side) in PAGE_PAPERS.get(row.name, {}).items():
+        change = {"kind": "paper", "paper": letter, "stash_paper": papers[name], "side": side}
+        row = change_page(page=row, version=row.version, change=change)
+    return row
 
 
 def _add_drawn(user: Any, name: str) -> Photo:
@@ -147,6 +205,7 @@ def _enter_old_print(user: Any) -> None:
 def _make_page(user: Any, name: str, page: DemoPage, sketch: Sketch, slots: dict[str, Photo]) -> None:
     on, key = asked_page({"format": page.format, "sides": page.sides, "gap": "1/4"})
     row = make_page(owner=user, sketch=sketch, on=on, format_key=key, name=name)
+    row = _choose_papers(user, row)
     row = change_page(page=row, version=row.version, change={"kind": "title", "block": "title", "text": page.title})
     for slot, photo in slots.items():
         change = {"kind": "photo", "block": slot, "photo": photo.pk}

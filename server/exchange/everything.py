@@ -1,9 +1,10 @@
 """Everything a person keeps as one zip, and such a zip restored as equal pages.
 
-The zip holds ``everything.json``, which names its parts, and the parts: sketches,
-photos as they came but without the place they were taken at, unless that is asked
-for, and pages with every state they were in, so that undo works after restoring
-too. What was put aside is not in it.
+The zip holds ``everything.json``, which names its parts and tells the stash of paper
+and the trimmers, and the parts: sketches, photos as they came but without the place
+they were taken at, unless that is asked for, and pages with every state they were in,
+so that undo works after restoring too. What was put aside, and how far the cutting of
+a page had come, is not in it.
 """
 
 import json
@@ -12,13 +13,16 @@ from collections.abc import Callable
 from pathlib import PurePosixPath
 from typing import IO, Any, Final
 
-from django.db import transaction
+from django.core.exceptions import ValidationError
+from django.db import IntegrityError, transaction
 
 from inkquilt.errors import BadInput, CoreError, Fault
+from inkquilt.paper.kinds import PaperKind
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
 from inkquilt_io.places import without_place
 from server.common.errors import ApiError
+from server.cutting.models import Trimmer
 from server.pages.answers import fit_answer
 from server.pages.document import PageDocument
 from server.pages.models import Page, Revision
@@ -27,6 +31,7 @@ from server.photos.models import Photo
 from server.photos.services import add_photo, add_print, describe, keep_areas
 from server.sketches.models import Sketch
 from server.sketches.services import keep_sketch
+from server.stash.models import Paper, PaperStock, is_colour
 
 KIND: Final = "ink-quilt/everything"
 VERSION: Final = 1
@@ -35,6 +40,12 @@ MOST_PARTS: Final = 20_000
 #: What is known of a photo, and of each of its areas, beside its file.
 FACTS: Final = ("kind", "wish", "irreplaceable", "print_width", "print_height", "note", "group", "looked_at")
 AREA_FACTS: Final = ("left", "top", "width", "height", "matters", "weight", "source", "accepted")
+PAPER_FACTS: Final = (
+    "name", "front_kind", "front_colours", "front_directional", "back_kind", "back_colours", "back_directional",
+    "two_tone", "finish", "note", "price",
+)  # fmt: skip
+STOCK_FACTS: Final = ("kind", "width", "height", "count")
+TRIMMER_FACTS: Final = ("name", "longest", "widest", "finest", "narrowest", "stop_offset", "unit")
 #: One part that is not a photo, unpacked.
 MOST_PART_BYTES: Final = 64 * 1024 * 1024
 
@@ -43,6 +54,12 @@ def write_everything(owner: Any, out: IO[bytes], with_places: bool = False) -> N
     """Write the zip of all that a person keeps; photos tell where they were taken only ``with_places``."""
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
         index: dict[str, Any] = {"kind": KIND, "version": VERSION, "sketches": [], "photos": [], "pages": []}
+        index["papers"] = [
+            _paper(row) for row in Paper.objects.visible_to(owner).prefetch_related("stocks").order_by("id")
+        ]
+        index["trimmers"] = [
+            {name: getattr(row, name) for name in TRIMMER_FACTS} for row in Trimmer.objects.visible_to(owner)
+        ]
         for sketch in Sketch.objects.visible_to(owner).order_by("id").iterator():
             file = f"sketches/{sketch.pk}.quilt.json"
             archive.writestr(file, _text(sketch.document))
@@ -71,6 +88,14 @@ def _photo(photo: Photo) -> dict[str, Any]:
         "name": photo.name,
         "facts": {name: getattr(photo, name) for name in FACTS},
         "areas": [{name: getattr(area, name) for name in AREA_FACTS} for area in photo.areas.all()],
+    }
+
+
+def _paper(paper: Paper) -> dict[str, Any]:
+    return {
+        "key": paper.pk,
+        "facts": {name: getattr(paper, name) for name in PAPER_FACTS},
+        "stocks": [{name: getattr(stock, name) for name in STOCK_FACTS} for stock in paper.stocks.all()],
     }
 
 
@@ -110,6 +135,7 @@ class _Restoring:
         self.new_photos: dict[int, Photo] = {}
         self.sketches: dict[int, Sketch] = {}
         self.photos: dict[int, int] = {}
+        self.papers: dict[int, int] = {}
 
     def all(self) -> dict[str, int]:
         """Restore the parts, what others refer to first."""
@@ -117,6 +143,8 @@ class _Restoring:
         self.parts(rows["photos"], self.photo)
         with transaction.atomic():
             self.parts(rows["sketches"], self.sketch)
+            self.parts(rows["papers"], self.paper)
+            self.parts(rows["trimmers"], self.trimmer)
             self.parts(rows["pages"], self.page)
         return {name: len(part) for name, part in rows.items()}
 
@@ -128,6 +156,7 @@ class _Restoring:
         if index.get("version") != VERSION:
             raise ApiError("unknown-version", f"This zip has version {index.get('version')}; {VERSION} can be read.")
         lists = {name: index.get(name) for name in ("sketches", "photos", "pages")}
+        lists |= {name: index.get(name, []) for name in ("papers", "trimmers")}  # older zips have none
         for name, rows in lists.items():
             if not isinstance(rows, list) or len(rows) > MOST_PARTS:
                 raise ApiError("bad-index", f"The list of {name} in this zip cannot be read.")
@@ -150,7 +179,7 @@ class _Restoring:
             step(row)
         except (BadInput, CoreError) as error:
             raise ApiError("bad-part", f"{file}: {error} Nothing was restored.") from error
-        except (KeyError, TypeError, ValueError, AttributeError) as error:
+        except (KeyError, TypeError, ValueError, AttributeError, ValidationError, IntegrityError) as error:
             raise ApiError("bad-part", f"{file} in this zip cannot be read. Nothing was restored.") from error
 
     def read(self, name: str) -> Any:
@@ -180,6 +209,30 @@ class _Restoring:
             describe(photo=photo, facts=facts)
             keep_areas(photo=photo, rows=[{name: area[name] for name in AREA_FACTS} for area in row.get("areas", [])])
         self.photos[int(row["key"])] = photo.pk
+
+    def paper(self, row: dict[str, Any]) -> None:
+        """Restore a paper; one of that name that is there already stays as it is, and serves."""
+        facts = {name: row["facts"][name] for name in PAPER_FACTS}
+        paper = Paper.objects.visible_to(self.owner).filter(name=facts["name"]).first()
+        if paper is None:
+            paper = Paper(owner=self.owner, **facts)
+            for face in ("front", "back"):
+                PaperKind(facts[f"{face}_kind"])
+                for colour in facts[f"{face}_colours"]:
+                    is_colour(colour)
+            paper.full_clean(exclude=["owner"])
+            paper.save()
+            for stock in row["stocks"]:
+                PaperStock.objects.create(paper=paper, **{name: stock[name] for name in STOCK_FACTS})
+        self.papers[int(row["key"])] = paper.pk
+
+    def trimmer(self, row: dict[str, Any]) -> None:
+        """Restore a trimmer, unless one of that name is there."""
+        facts = {name: row[name] for name in TRIMMER_FACTS}
+        if not Trimmer.objects.visible_to(self.owner).filter(name=facts["name"]).exists():
+            trimmer = Trimmer(owner=self.owner, **facts)
+            trimmer.full_clean(exclude=["owner"])
+            trimmer.save()
 
     def from_file(self, row: dict[str, Any]) -> Photo:
         """Unpack a photo."""
@@ -214,6 +267,12 @@ class _Restoring:
             for slot, row in data["photos"].items()
             if row["photo"] in self.photos
         }
-        document = PageDocument.read({**data, "photos": placed})
+        cuts = data.get("cuts") or {}
+        papers = {
+            letter: {**row, "paper": self.papers[row["paper"]]}
+            for letter, row in (cuts.get("papers") or {}).items()
+            if row["paper"] in self.papers
+        }
+        document = PageDocument.read({**data, "photos": placed, "cuts": {**cuts, "papers": papers}})
         fit_answer(document.fit or {}, document)  # what cannot be shown is found now, not on the bench
         return document.written()

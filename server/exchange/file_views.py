@@ -12,6 +12,7 @@ from rest_framework.request import Request
 from rest_framework.views import APIView
 
 from inkquilt.measuring import MeasureFrom
+from inkquilt.paper import pieces_of
 from inkquilt.sketch.writing import write_sketch
 from inkquilt_io.measure_pdf import measure_pdf
 from inkquilt_io.pdf import SheetSize, page_pdf
@@ -19,7 +20,7 @@ from inkquilt_io.svg import page_svg
 from inkquilt_io.table import pieces_csv
 from server.common.errors import ApiError
 from server.common.serializers import ErrorSerializer
-from server.exchange.services import cut_list, drawn_sketch, fitted_page, measures_of_page, measures_of_sketch
+from server.exchange.services import drawn_sketch, fitted_page, measures_of_page, measures_of_sketch
 from server.pages.document import PageDocument, page_as_sketch
 from server.pages.models import Page
 from server.pages.services import document_of, require_fit
@@ -58,7 +59,7 @@ def _svg(page: Page, document: PageDocument, request: Request) -> bytes:
 
 
 def _csv(page: Page, document: PageDocument, request: Request) -> bytes:
-    return pieces_csv(cut_list(document).pieces, document.unit)
+    return pieces_csv(pieces_of(document.blocks, document.page.fold), document.unit)
 
 
 def _json(page: Page, document: PageDocument, request: Request) -> bytes:

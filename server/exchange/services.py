@@ -1,10 +1,8 @@
-"""Pages and sketches as files; piece lists with a first plan of cuts; measures and how they were reckoned."""
+"""Pages and sketches as files; measures and how they were reckoned."""
 
-from dataclasses import dataclass
-
-from inkquilt.cutting import USUAL_SHEET, PaperPlan, PieceList, pieces_of, plan_cuts
 from inkquilt.fit.ways import drawn_for
 from inkquilt.measuring import MeasureFrom, MeasureRow, Sum, measure_card, reckoned
+from inkquilt.paper import pieces_of
 from inkquilt.sketch.model import Size
 from inkquilt_io.shapes import FittedPage, Picture
 from server.common.errors import ApiError
@@ -14,23 +12,6 @@ from server.pages.models import Page
 from server.pages.photos_on_page import crop_in
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch
-
-
-@dataclass(frozen=True, slots=True)
-class CutList:
-    """A page's pieces and, for each paper, the plan of its sheets."""
-
-    pieces: PieceList
-    plans: dict[str, PaperPlan]
-
-
-def cut_list(document: PageDocument) -> CutList:
-    """Return the piece list of a page and a first plan of cuts per paper."""
-    pieces = pieces_of(document.blocks, document.page.fold)
-    plans = {
-        group.paper: plan_cuts(group.pieces, document.sheets.get(group.paper, USUAL_SHEET)) for group in pieces.papers
-    }
-    return CutList(pieces, plans)
 
 
 def fitted_page(page: Page, document: PageDocument) -> FittedPage:

@@ -5,11 +5,9 @@ from django.urls import path, re_path
 from server.exchange.everything_views import EverythingView
 from server.exchange.file_views import FileView, SketchFileView
 from server.exchange.measure_views import PageMeasuresView, ReckoningView, SketchMeasuresView
-from server.exchange.piece_views import PiecesView
 
 urlpatterns = [
     path("everything/", EverythingView.as_view()),
-    path("pages/<int:pk>/pieces/", PiecesView.as_view()),
     path("pages/<int:pk>/measures/", PageMeasuresView.as_view()),
     path("pages/<int:pk>/reckoning/", ReckoningView.as_view()),
     path("sketches/<int:pk>/measures/", SketchMeasuresView.as_view()),

@@ -17,7 +17,7 @@ from inkquilt.sketch.model import Size
 from inkquilt.sketch.relations import cut_to_page
 from inkquilt.sketch.ties import added_words, ties_of
 from inkquilt.sketch.transform import oriented
-from server.common.drawing import board
+from server.common.drawing import Looks, PaperLook, board
 from server.pages.document import PageDocument, read_blocks, written_way
 from server.pages.matching import Match
 from server.pages.models import Page
@@ -127,7 +127,7 @@ def card_answer(page: Page, document: PageDocument, pictures: dict[int, Photo]) 
         "id": page.pk,
         "name": page.name,
         "size": f"{format_nearest(on.width, on.unit)} × {format_nearest(on.height, on.unit)} {on.unit.value}",
-        "board": board(Size(on.width, on.height), on.unit, document.blocks, on.fold),
+        "board": board(Size(on.width, on.height), on.unit, document.blocks, on.fold, looks_of(document)),
         "slots": slots_answer(document, pictures),
         "titles": titles_answer(document),
     }
@@ -171,9 +171,18 @@ def fit_answer(written: dict[str, Any], document: PageDocument) -> dict[str, Any
     clash = written["clash"]
     if clash and clash["short_by"] is not None:
         clash = {**clash, "short_by": str(clash["short_by"])}
-    drawn = board(Size(page.width, page.height), page.unit, blocks, page.fold)
+    drawn = board(Size(page.width, page.height), page.unit, blocks, page.fold, looks_of(document))
     note = written.get("note", "")
     return {"way": way, "note": note, **{name: written[name] for name in kept}, "clash": clash, "board": drawn}
+
+
+def looks_of(document: PageDocument) -> Looks:
+    """Return how the papers chosen for a page look."""
+    papers = {
+        letter: PaperLook(choice.colour, choice.kind, choice.directional)
+        for letter, choice in document.cuts.papers.items()
+    }
+    return Looks(papers, document.cuts.across)
 
 
 def slots_answer(

@@ -21,6 +21,7 @@ from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
 from inkquilt.sketch.ties import AddedTie, TieKind
 from inkquilt.sketch.writing import write_sketch
+from server.pages.cut_terms import CutTerms
 
 VERSION = 1
 #: What a pin may settle.
@@ -79,6 +80,7 @@ class PageDocument:
     shields: tuple[Shield, ...] = ()
     titles: dict[str, str] = field(default_factory=dict)
     sheets: dict[str, Size] = field(default_factory=dict)
+    cuts: CutTerms = field(default_factory=CutTerms)
     switches: Switches = field(default_factory=Switches)
     untied: frozenset[str] = frozenset()
     ties: tuple[AddedTie, ...] = ()
@@ -207,6 +209,7 @@ class PageDocument:
             ],
             "titles": dict(self.titles),
             "sheets": {paper: size(value) for paper, value in self.sheets.items()},
+            "cuts": self.cuts.written(unit),
             "fit": self.fit,
         }
 
@@ -258,6 +261,7 @@ class PageDocument:
             shields=tuple(Shield(**{**row, "axis": Axis(row["axis"])}) for row in data.get("shields") or ()),
             titles=dict(data["titles"]),
             sheets={paper: size(row) for paper, row in data["sheets"].items()},
+            cuts=CutTerms.read(data.get("cuts") or {}, unit),
             fit=data["fit"],
         )
 

@@ -15,12 +15,13 @@ from inkquilt.fit import School, Way, bounds
 from inkquilt.fit.request import Budget
 from inkquilt.page import Page as CorePage
 from inkquilt.page import Side
+from inkquilt.paper.kinds import SideName
 from inkquilt.sketch import Role
 from inkquilt.sketch import Sketch as CoreSketch
 from inkquilt.sketch.companion import MOST_PHOTOS, Companion, companions
 from inkquilt.sketch.reading import read_sketch
 from server.common.errors import ApiError
-from server.pages.changes import KnownPhoto, apply_change
+from server.pages.changes import Known, KnownPaper, KnownPhoto, apply_change
 from server.pages.document import PageDocument, page_as_sketch
 from server.pages.fits import first_that_fits, fit_of, refitted
 from server.pages.models import Page, Revision
@@ -28,9 +29,10 @@ from server.pages.photos_on_page import keeps_terms, with_photo_terms
 from server.photos.models import Photo
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch, keep_sketch
+from server.stash.models import Paper
 
 #: Changes that leave every block where it is.
-KEEPS_FIT = frozenset({"photo", "match", "title", "sheet", "unpin"})
+KEEPS_FIT = frozenset({"photo", "match", "title", "sheet", "unpin", "paper", "lie", "saving", "copies", "lip"})
 #: Changes after which the page as it lies is fitted again with as little change as possible.
 REFITS = frozenset({"pin"})
 
@@ -169,7 +171,11 @@ def change_page(*, page: Page, version: int, change: dict[str, Any]) -> Page:
         photo = photos.filter(pk=pk).first()
         return photo and KnownPhoto(photo.name, photo.pixels)
 
-    changed = apply_change(document_of(page), change, find_photo)
+    def find_paper(pk: int) -> KnownPaper | None:
+        paper = Paper.objects.visible_to(page.owner).filter(pk=pk).first()
+        return paper and KnownPaper(paper.pk, paper.name, {name: paper.side(name) for name in SideName})
+
+    changed = apply_change(document_of(page), change, Known(find_photo, find_paper))
     document = _with_photos(page, changed.document)
     if change["kind"] in REFITS or (document.pins and change["kind"] in ("untie", "tie")):
         document = replace(document, fit=refitted(page, document))

@@ -13,8 +13,9 @@ from server.common.serializers import ErrorSerializer
 from server.pages.models import Page
 from server.photos.models import Photo
 from server.sketches.models import Sketch
+from server.stash.models import Paper
 
-KINDS: Final[dict[str, type[Model]]] = {"page": Page, "sketch": Sketch, "photo": Photo}
+KINDS: Final[dict[str, type[Model]]] = {"page": Page, "sketch": Sketch, "photo": Photo, "paper": Paper}
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]
 #: The list shows this many of each kind, latest first.
 MOST_SHOWN: Final = 50

@@ -4,10 +4,13 @@ This module is loaded once by the process that all solving processes are forked
 from, so that each of them starts with the solver ready.
 """
 
+from collections.abc import Sequence
 from multiprocessing.connection import Connection
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
+from inkquilt.cutting.advice import SheetSaver, sheet_saver
+from inkquilt.cutting.plan import PaperNeed, PaperPlan, plan_page
 from inkquilt.fit.proposals import proposals
 from inkquilt.fit.reasons import with_reasons
 from inkquilt.fit.solve import fit, is_possible
@@ -26,7 +29,8 @@ if TYPE_CHECKING:
     from inkquilt_io.sketch_files import FromFile
 
 __all__ = [
-    "best_choice", "fit", "is_possible", "look_for_areas", "pixelled", "print_sheets", "proposals", "read_photo",
+    "best_choice", "fit", "is_possible", "look_for_areas", "pixelled", "planned_page",
+    "print_sheets", "proposals", "read_photo",
     "serve", "sketches_in", "tones_of", "ways_out", "with_reasons",
 ]  # fmt: skip
 
@@ -36,6 +40,16 @@ def sketches_in(content: bytes, file: str, page: Size | None, unit: Unit) -> lis
     from inkquilt_io.sketch_files import sketches_in as read
 
     return read(content, file, page, unit)
+
+
+def planned_page(
+    needs: Sequence[PaperNeed], seconds: float, unit: Unit
+) -> tuple[tuple[PaperPlan, ...], tuple[SheetSaver | None, ...]]:
+    """Plan the papers of a page; with time for it also say what small change would save a sheet."""
+    plans: tuple[PaperPlan, ...] = ()
+    for better in plan_page(needs, seconds):
+        plans = better
+    return plans, tuple(sheet_saver(plan, unit) if seconds else None for plan in plans)
 
 
 def read_photo(path: Path, folder: Path, most_pixels: int) -> "PhotoFacts":

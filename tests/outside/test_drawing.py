@@ -2,7 +2,7 @@
 
 from unittest import TestCase
 
-from inkquilt.cutting import pieces_of
+from inkquilt.paper import pieces_of
 from inkquilt.sketch import Role
 from inkquilt_io.look import TINTS, WHITE, tints_of
 from inkquilt_io.shapes import FittedPage, walk

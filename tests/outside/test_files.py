@@ -11,12 +11,12 @@ import jsonschema
 from pypdf import PdfReader
 from svgelements import SVG, Circle, Polygon, Rect
 
-from inkquilt.cutting import pieces_of
 from inkquilt.fit import FitRequest, School, Way
 from inkquilt.fit.solve import fit, fit_ways
 from inkquilt.fit.writing import write_fits
 from inkquilt.lengths import INCH, MM, Unit
 from inkquilt.page import FORMATS
+from inkquilt.paper import pieces_of
 from inkquilt.sketch.reading import read_sketch
 from inkquilt.sketch.writing import write_sketch
 from inkquilt_io.pdf import OVERLAP, SheetSize, page_pdf, points, tiles

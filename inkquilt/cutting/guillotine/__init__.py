@@ -8,7 +8,7 @@
 ``solve``      the whole, improving while there is time
 """
 
-from inkquilt.cutting.guillotine.solve import improving_plans, plan_cuts
+from inkquilt.cutting.guillotine.solve import PaperTask, improving_papers, improving_plans, plan_cuts
 from inkquilt.cutting.guillotine.values import (
     Cut,
     CutPlan,
@@ -23,6 +23,7 @@ from inkquilt.cutting.guillotine.values import (
 )
 
 __all__ = [
-    "Cut", "CutPlan", "CutSheet", "Direction", "Leftover", "Placed", "Proof", "Stock", "StockKind", "Wanted",
-    "improving_plans", "plan_cuts",
+    "Cut", "CutPlan", "CutSheet", "Direction", "Leftover", "PaperTask", "Placed", "Proof", "Stock", "StockKind",
+    "Wanted",
+    "improving_papers", "improving_plans", "plan_cuts",
 ]  # fmt: skip

@@ -4,6 +4,7 @@ A change never touches the database; ``services`` keeps its result as a revision
 
 ``layout``    the page, the way to fit, what is left out
 ``contents``  titles and sheets
+``papers``    papers of the stash, and how pieces are cut from them
 ``photos``    photos in their slots, mats behind them
 ``by_hand``   pieces moved and sized, relations let go or added
 """
@@ -11,13 +12,23 @@ A change never touches the database; ``services`` keeps its result as a revision
 from collections.abc import Callable
 from typing import Any, Final
 
-from server.pages.changes import by_hand, contents, layout, photos
-from server.pages.changes.base import Changed, FindPhoto, KnownPhoto
+from server.pages.changes import by_hand, contents, layout, papers, photos
+from server.pages.changes.base import Changed, Known, KnownPaper, KnownPhoto
 from server.pages.changes.contents import LONGEST_TITLE
 from server.pages.changes.layout import asked_way
 from server.pages.document import PageDocument
 
-__all__ = ["KINDS", "KIND_CHOICES", "LONGEST_TITLE", "Changed", "KnownPhoto", "apply_change", "asked_way"]
+__all__ = [
+    "KINDS",
+    "KIND_CHOICES",
+    "LONGEST_TITLE",
+    "Changed",
+    "Known",
+    "KnownPaper",
+    "KnownPhoto",
+    "apply_change",
+    "asked_way",
+]
 
 _APPLY: Final[dict[str, Callable[..., Changed]]] = {
     "format": layout.change_format,
@@ -28,6 +39,11 @@ _APPLY: Final[dict[str, Callable[..., Changed]]] = {
     "photo": photos.place_photo,
     "title": contents.type_title,
     "sheet": contents.set_sheet,
+    "paper": papers.choose_paper,
+    "lie": papers.lie_across,
+    "saving": papers.save_on,
+    "copies": papers.spare_copies,
+    "lip": papers.set_lip,
     "pin": by_hand.pin,
     "unpin": by_hand.unpin,
     "untie": by_hand.untie,
@@ -48,9 +64,9 @@ KINDS: Final = tuple(_APPLY)
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]
 
 
-def apply_change(document: PageDocument, change: dict[str, Any], find_photo: FindPhoto) -> Changed:
+def apply_change(document: PageDocument, change: dict[str, Any], known: Known) -> Changed:
     """Return the document after a change.
 
     Raises ``BadInput`` or another ``CoreError`` that says what was wrong.
     """
-    return _APPLY[change["kind"]](document, change, find_photo)
+    return _APPLY[change["kind"]](document, change, known)

@@ -1,9 +1,10 @@
 """What every change shares: its result, and finding the block it is about."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
-from typing import Any, TypeAlias
+from typing import Any
 
+from inkquilt.paper.kinds import PaperSide, SideName
 from inkquilt.photos import Pixels
 from inkquilt.sketch import Role
 from server.common.asked import refuse
@@ -18,8 +19,21 @@ class KnownPhoto:
     pixels: Pixels
 
 
-#: Gives a photo of the owner's by its id, or None.
-FindPhoto: TypeAlias = Callable[[int], KnownPhoto | None]
+@dataclass(frozen=True, slots=True)
+class KnownPaper:
+    """What a change may know of a paper of the stash."""
+
+    pk: int
+    name: str
+    sides: Mapping[SideName, PaperSide]
+
+
+@dataclass(frozen=True, slots=True)
+class Known:
+    """Gives what is the page's owner's by its id, or None."""
+
+    photo: Callable[[int], KnownPhoto | None]
+    paper: Callable[[int], KnownPaper | None]
 
 
 @dataclass(frozen=True, slots=True)

@@ -13,13 +13,13 @@ from inkquilt.sketch import Role
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.relations import Reveals
 from server.common.asked import asked_length, refuse
-from server.pages.changes.base import Changed, FindPhoto, the_block
+from server.pages.changes.base import Changed, Known, the_block
 from server.pages.document import PageDocument, SlotPhoto
 
 MOST_REVEAL: Final[Grains] = 3 * INCH
 
 
-def place_photo(document: PageDocument, change: dict[str, Any], photos: FindPhoto) -> Changed:
+def place_photo(document: PageDocument, change: dict[str, Any], photos: Known) -> Changed:
     """Put a photo into a slot, empty it, or lay the photo there another way."""
     slot = the_block(document, change, Role.PHOTO)
     placed = dict(document.photos)
@@ -27,7 +27,7 @@ def place_photo(document: PageDocument, change: dict[str, Any], photos: FindPhot
     if photo is None:
         placed.pop(slot.id, None)
         return Changed(replace(document, photos=placed), f"emptied {slot.name}")
-    known = photos(photo)
+    known = photos.photo(photo)
     if known is None:
         raise refuse("unknown-photo", "That photo is not in your box.", "photo")
     name = known.name
@@ -55,7 +55,7 @@ def _framed(placed: SlotPhoto, change: dict[str, Any]) -> SlotPhoto:
     return replace(placed, zoom=change.get("zoom", placed.zoom), locked=change.get("locked", placed.locked))
 
 
-def place_matched(document: PageDocument, change: dict[str, Any], photos: FindPhoto) -> Changed:
+def place_matched(document: PageDocument, change: dict[str, Any], photos: Known) -> Changed:
     """Put several photos into slots at once, as they come; slots that are not named become empty."""
     placed: dict[str, SlotPhoto] = {}
     for row in change.get("placed") or ():
@@ -89,7 +89,7 @@ def lay_mats(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
     return Changed(replace(document, sketch=sketch, pins=()), f"{words} behind {photo.name}")
 
 
-def keep_whole(document: PageDocument, change: dict[str, Any], photos: FindPhoto) -> Changed:
+def keep_whole(document: PageDocument, change: dict[str, Any], photos: Known) -> Changed:
     """Keep the photo in a slot whole, on a mat as large as the slot."""
     slot = the_block(document, change, Role.PHOTO)
     on = document.photos.get(slot.id)

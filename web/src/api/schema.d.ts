@@ -231,6 +231,77 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/cutting/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it, planned in so many seconds. */
+        get: operations["cutting_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/cutting/run/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return how far it is. */
+        get: operations["cut_run"];
+        put?: never;
+        /** @description Begin, or go on. */
+        post: operations["start_cutting"];
+        /** @description Take the page off the table; the stash stays as it is. */
+        delete: operations["stop_cutting"];
+        options?: never;
+        head?: never;
+        /** @description Say how many steps of a sheet are done. */
+        patch: operations["tick_off"];
+        trace?: never;
+    };
+    "/api/pages/{id}/cutting/run/stock/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take sheets off the stash, put leftovers in, and plan the rest anew. */
+        post: operations["take_stock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/cutting/run/undo/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Undo it. */
+        post: operations["undo_stock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/files/{name}": {
         parameters: {
             query?: never;
@@ -325,23 +396,6 @@ export interface paths {
         };
         /** @description Return it. */
         get: operations["page_measures"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/pages/{id}/pieces/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description Return it with a first plan of cuts. */
-        get: operations["pieces"];
         put?: never;
         post?: never;
         delete?: never;
@@ -764,6 +818,112 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stash/papers/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them by name. */
+        get: operations["papers"];
+        put?: never;
+        /** @description Enter one in a line. */
+        post: operations["enter_paper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stash/papers/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Put it aside; pages that use it say so until it comes back. */
+        delete: operations["delete_paper"];
+        options?: never;
+        head?: never;
+        /** @description Change what is known of it. */
+        patch: operations["describe_paper"];
+        trace?: never;
+    };
+    "/api/stash/papers/{id}/stock/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Add some. */
+        post: operations["add_stock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stash/papers/{id}/stock/{stock}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description Say how many there are. */
+        patch: operations["set_stock"];
+        trace?: never;
+    };
+    "/api/trimmers/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them. */
+        get: operations["trimmers"];
+        put?: never;
+        /** @description Enter one. */
+        post: operations["add_trimmer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trimmers/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Change it. */
+        put: operations["change_trimmer"];
+        post?: never;
+        /** @description Put it aside. */
+        delete: operations["delete_trimmer"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -884,6 +1044,15 @@ export interface components {
             /** @default 3 */
             photos: number;
         };
+        /**
+         * @description * `piece` - piece
+         *     * `leftover` - leftover
+         *     * `cut on` - cut on
+         *     * `middle` - middle
+         *     * `frame` - frame
+         * @enum {string}
+         */
+        BecomesEnum: "piece" | "leftover" | "cut on" | "middle" | "frame";
         /** @enum {unknown} */
         BlankEnum: "";
         /** @description What became of one block. */
@@ -930,6 +1099,7 @@ export interface components {
             turn: number;
             paper: string | null;
             tint: number | null;
+            look: components["schemas"]["Look"] | null;
             number: number | null;
             /** @description the outermost mat that moves with it, or itself */
             stack: string;
@@ -937,6 +1107,17 @@ export interface components {
             hole: number[][] | null;
             box: number[];
             texts: components["schemas"]["Texts"];
+        };
+        /** @description A rectangle on a sheet. */
+        Box: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
         };
         /** @description Which deleted thing is meant. */
         BringBackRequest: {
@@ -1010,6 +1191,11 @@ export interface components {
             mats?: components["schemas"]["MatAsked"][];
             text?: string;
             paper?: string;
+            stash_paper?: number | null;
+            side?: components["schemas"]["PaperSideEnum"];
+            on?: boolean;
+            count?: number;
+            lip?: string;
             leave_out?: string[];
             smaller_prints?: boolean;
             no_margin?: boolean;
@@ -1023,6 +1209,11 @@ export interface components {
          *     * `photo` - photo
          *     * `title` - title
          *     * `sheet` - sheet
+         *     * `paper` - paper
+         *     * `lie` - lie
+         *     * `saving` - saving
+         *     * `copies` - copies
+         *     * `lip` - lip
          *     * `pin` - pin
          *     * `unpin` - unpin
          *     * `untie` - untie
@@ -1040,7 +1231,7 @@ export interface components {
          *     * `whole` - whole
          * @enum {string}
          */
-        ChangeKindEnum: "format" | "way" | "leave-out" | "bring-back" | "concede" | "photo" | "title" | "sheet" | "pin" | "unpin" | "untie" | "tie" | "switches" | "grid" | "never-trim" | "leads" | "least" | "rework" | "room" | "shield" | "match" | "mat" | "whole";
+        ChangeKindEnum: "format" | "way" | "leave-out" | "bring-back" | "concede" | "photo" | "title" | "sheet" | "paper" | "lie" | "saving" | "copies" | "lip" | "pin" | "unpin" | "untie" | "tie" | "switches" | "grid" | "never-trim" | "leads" | "least" | "rework" | "room" | "shield" | "match" | "mat" | "whole";
         /** @description One change to a page; ``kind`` says which of the fields count. */
         ChangeRequest: {
             format?: string | null;
@@ -1101,6 +1292,11 @@ export interface components {
             mats?: components["schemas"]["MatAskedRequest"][];
             text?: string;
             paper?: string;
+            stash_paper?: number | null;
+            side?: components["schemas"]["PaperSideEnum"];
+            on?: boolean;
+            count?: number;
+            lip?: string;
             leave_out?: string[];
             smaller_prints?: boolean;
             no_margin?: boolean;
@@ -1147,16 +1343,16 @@ export interface components {
              */
             turn: number;
         };
-        /** @description Everything to cut for a page. */
-        CutList: {
-            unit: components["schemas"]["UnitEnum"];
-            papers: components["schemas"]["Paper"][];
-            photos: components["schemas"]["Piece"][];
-        };
-        /** @description One sheet: its pieces, and its cuts in order as sentences. */
-        CutSheet: {
-            placements: components["schemas"]["Placement"][];
-            cuts: string[];
+        /** @description A page on the cutting table. ``stale`` when the page was changed since; ``ended`` when all is cut. */
+        CutRun: {
+            version: number;
+            page_name: string;
+            stale: boolean;
+            ended: boolean;
+            table: components["schemas"]["Table"];
+            done: components["schemas"]["Done"][];
+            made: string[];
+            undo: string | null;
         };
         /** @description Something that was deleted and can still come back. */
         Deleted: {
@@ -1170,13 +1366,19 @@ export interface components {
          * @description * `page` - page
          *     * `sketch` - sketch
          *     * `photo` - photo
+         *     * `paper` - paper
          * @enum {string}
          */
-        DeletedKindEnum: "page" | "sketch" | "photo";
+        DeletedKindEnum: "page" | "sketch" | "photo" | "paper";
         /** @description One demand in words, and its blocks. */
         Demand: {
             demand: string;
             blocks: string[];
+        };
+        /** @description How many steps of a sheet are done. */
+        Done: {
+            sheet: string;
+            steps: number;
         };
         /** @description A draft: the sketch as data, drawn, and which pieces' roles are only guessed. */
         Draft: {
@@ -1199,6 +1401,12 @@ export interface components {
          * @enum {string}
          */
         EndsEnum: "as-drawn" | "to-the-edge" | "short";
+        /** @description One line that says what paper it is: ``2 navy 12x12, directional``. */
+        EntryLineRequest: {
+            line: string;
+            /** @default in */
+            unit: components["schemas"]["UnitEnum"];
+        };
         /** @description What every failed request answers. */
         Error: {
             code: string;
@@ -1383,10 +1591,55 @@ export interface components {
             block: string;
             name: string;
         };
+        /** @description A size of something that is left, as typed. */
+        LeftRequest: {
+            width: string;
+            height: string;
+        };
+        /** @description A part that is left. */
+        Leftover: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            part: string;
+            size: string;
+        };
+        /**
+         * @description * `up` - up
+         *     * `across` - across
+         * @enum {string}
+         */
+        LieEnum: "up" | "across";
         /** @description A line of the printer's log; a fault stopped it. */
         LogLine: {
             words: string;
             fault: (components["schemas"]["FaultEnum"] | components["schemas"]["NullEnum"]) | null;
+        };
+        /** @description How a chosen paper looks; ``lie`` says which way its pattern runs on the piece, if it has a way. */
+        Look: {
+            colour: string;
+            kind: components["schemas"]["PaperKindEnum"];
+            lie: (components["schemas"]["LieEnum"] | components["schemas"]["NullEnum"]) | null;
+        };
+        /** @description A piece where it lies on its sheet; ``turned`` when it lies another way than on the page. */
+        Lying: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            key: string;
+            side: components["schemas"]["PaperSideEnum"];
+            turned: boolean;
+            opening: components["schemas"]["Box"] | null;
         };
         /** @description How far a mat shows on each side, as typed. */
         MatAsked: {
@@ -1504,6 +1757,14 @@ export interface components {
             /** @default  */
             note: string;
         };
+        /** @description Sheets or scraps to add, their size as typed. */
+        NewStockRequest: {
+            kind: components["schemas"]["StockKindEnum"];
+            width: string;
+            height: string;
+            /** @default 1 */
+            count: number;
+        };
         /** @description What is not printed, and why. */
         NotPrinted: {
             name: string;
@@ -1511,6 +1772,13 @@ export interface components {
         };
         /** @enum {unknown} */
         NullEnum: null;
+        /** @description One side of a cut: which piece it is, or that it is left over or cut on. */
+        Outcome: {
+            part: string;
+            size: string;
+            becomes: components["schemas"]["BecomesEnum"];
+            piece: string | null;
+        };
         /** @description A page as it lies on the bench. ``terms`` changes when the fits have to be worked out anew. */
         Page: {
             id: number;
@@ -1594,24 +1862,46 @@ export interface components {
             previous?: string | null;
             results: components["schemas"]["Sketch"][];
         };
-        /** @description One paper: its pieces and the sheets they are cut from. */
-        Paper: {
-            paper: string;
-            tint: number | null;
-            pieces: components["schemas"]["Piece"][];
-            sheet_width: string;
-            sheet_height: string;
+        PaginatedStashPaperList: {
+            /** @example 123 */
+            count: number;
             /**
-             * Format: double
-             * @description width over height
+             * Format: uri
+             * @example http://api.example.org/accounts/?offset=400&limit=100
              */
-            sheet_ratio: number;
-            /** Format: double */
-            width: number;
-            /** Format: double */
-            height: number;
-            sheets: components["schemas"]["CutSheet"][];
-            too_large: string[];
+            next?: string | null;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?offset=200&limit=100
+             */
+            previous?: string | null;
+            results: components["schemas"]["StashPaper"][];
+        };
+        /**
+         * @description * `solid` - solid
+         *     * `small print` - small print
+         *     * `busy` - busy
+         *     * `stripe` - stripe
+         *     * `metallic` - metallic
+         *     * `vellum` - vellum
+         * @enum {string}
+         */
+        PaperKindEnum: "solid" | "small print" | "busy" | "stripe" | "metallic" | "vellum";
+        /**
+         * @description * `A` - A
+         *     * `B` - B
+         * @enum {string}
+         */
+        PaperSideEnum: "A" | "B";
+        /** @description What shall be known of a paper; what is not given stays. */
+        PatchedDescribePaperRequest: {
+            name?: string;
+            front?: components["schemas"]["SideRequest"];
+            back?: components["schemas"]["SideRequest"];
+            two_tone?: boolean;
+            finish?: string;
+            note?: string;
+            price?: number | null;
         };
         /** @description What shall be known of a photo; what is not given stays. Both sides of its print, or nothing for no print. */
         PatchedDescribeRequest: {
@@ -1628,6 +1918,16 @@ export interface components {
         PatchedRenameRequest: {
             version?: number;
             name?: string;
+        };
+        /** @description How many there are; none takes them away. */
+        PatchedStockCountRequest: {
+            count?: number;
+        };
+        /** @description How far a sheet has come. */
+        PatchedTickRequest: {
+            version?: number;
+            sheet?: string;
+            done?: number;
         };
         /** @description A photo of the box. ``print_size`` is the print that exists, in words; ``looked_at`` that it was looked over. */
         Photo: {
@@ -1686,6 +1986,13 @@ export interface components {
          * @enum {string}
          */
         PhotoPaperEnum: "4x6" | "5x7" | "letter" | "a4" | "12x12";
+        /** @description A photo of the page with its number and size. */
+        PhotoPiece: {
+            number: number;
+            block: string;
+            name: string;
+            size: string;
+        };
         /** @description One print: its size, how fine it comes out, and the largest size at which it is fine. */
         PhotoPrint: {
             key: string;
@@ -1694,16 +2001,6 @@ export interface components {
             per_inch: number;
             grade: components["schemas"]["GradeEnum"];
             largest_fine: string;
-        };
-        /** @description One piece with its number on the page and its finished size. */
-        Piece: {
-            number: number;
-            block: string;
-            name: string;
-            role: components["schemas"]["RoleEnum"];
-            shape: components["schemas"]["ShapeEnum"];
-            size: string;
-            tilted: boolean;
         };
         /** @description What was settled by hand about a block: its place, its size, or both. */
         Pin: {
@@ -1720,19 +2017,6 @@ export interface components {
         PlacedRequest: {
             block: string;
             photo: number;
-        };
-        /** @description Where a piece lies on its sheet, in the page's unit. */
-        Placement: {
-            number: number;
-            /** Format: double */
-            x: number;
-            /** Format: double */
-            y: number;
-            /** Format: double */
-            width: number;
-            /** Format: double */
-            height: number;
-            turned: boolean;
         };
         /**
          * @description * `print` - Print
@@ -1850,6 +2134,26 @@ export interface components {
          * @enum {string}
          */
         RoleEnum: "base" | "paper" | "strip" | "border" | "mat" | "photo" | "title" | "journaling" | "tag" | "cluster";
+        /** @description The version of the run a write is based on. */
+        RunVersionRequest: {
+            version: number;
+        };
+        /** @description Paper that need not be cut, because it is hidden; ``on`` when it is saved. */
+        Saving: {
+            block: string;
+            number: number;
+            name: string;
+            kind: components["schemas"]["SavingKindEnum"];
+            words: string;
+            on: boolean;
+        };
+        /**
+         * @description * `gut` - gut
+         *     * `short` - short
+         *     * `spare` - spare
+         * @enum {string}
+         */
+        SavingKindEnum: "gut" | "short" | "spare";
         /**
          * @description * `keep-photos` - keep-photos
          *     * `keep-proportions` - keep-proportions
@@ -1896,6 +2200,12 @@ export interface components {
             covered: number;
             of: number;
         };
+        /** @description One side of a paper: what it shows, its colours, the main one first, and whether it has a right way up. */
+        Side: {
+            kind: components["schemas"]["PaperKindEnum"];
+            colours: string[];
+            directional: boolean;
+        };
         /**
          * @description * `left` - left
          *     * `top` - top
@@ -1904,6 +2214,12 @@ export interface components {
          * @enum {string}
          */
         SideEnum: "left" | "top" | "right" | "bottom";
+        /** @description One side of a paper: what it shows, its colours, the main one first, and whether it has a right way up. */
+        SideRequest: {
+            kind: components["schemas"]["PaperKindEnum"];
+            colours: string[];
+            directional: boolean;
+        };
         /**
          * @description * `1` - 1
          *     * `2` - 2
@@ -1976,6 +2292,12 @@ export interface components {
          * @enum {string}
          */
         SourceEnum: "hand" | "face" | "eye";
+        /** @description A part that went wrong, and what is left of it. */
+        SpoiledRequest: {
+            sheet: string;
+            part: string;
+            left: components["schemas"]["LeftRequest"][];
+        };
         /** @description A write that came too late: what was wanted, and the page as it is now. Nothing was written. */
         Stale: {
             code: string;
@@ -1990,6 +2312,20 @@ export interface components {
          * @enum {string}
          */
         StanceEnum: "upright" | "landscape" | "square";
+        /** @description One paper of the stash with its sheets and scraps. */
+        StashPaper: {
+            readonly id: number;
+            name: string;
+            readonly front: components["schemas"]["Side"];
+            readonly back: components["schemas"]["Side"];
+            /** @description lighter on one side */
+            two_tone?: boolean;
+            finish?: string;
+            note?: string;
+            /** Format: int64 */
+            price?: number | null;
+            stocks: components["schemas"]["Stock"][];
+        };
         /**
          * @description * `optimal` - optimal
          *     * `best-found` - best-found
@@ -1998,6 +2334,64 @@ export interface components {
          * @enum {string}
          */
         StatusEnum: "optimal" | "best-found" | "impossible" | "unknown";
+        /**
+         * @description One cut. ``fence`` is the part's edge that lies at the fence; ``part_box`` is where the part lay on its sheet.
+         *
+         *     ``verdicts`` say why each trimmer cannot, empty where it can; ``trimmer`` is the one that is taken.
+         */
+        Step: {
+            id: string;
+            part: string;
+            part_box: components["schemas"]["Box"];
+            size: string;
+            upright: boolean;
+            /** Format: double */
+            at: number;
+            fence: components["schemas"]["SideEnum"];
+            setting: string;
+            exact: boolean;
+            inside: boolean;
+            start: string | null;
+            stop: string | null;
+            /**
+             * Format: double
+             * @description along the cut, from the part's left or top
+             */
+            start_at: number | null;
+            /** Format: double */
+            stop_at: number | null;
+            /** @description where the stops are set, when that differs */
+            stops_set: string | null;
+            trimmer: number | null;
+            verdicts: string[];
+            kept: components["schemas"]["Outcome"] | null;
+            falls: components["schemas"]["Outcome"] | null;
+        };
+        /** @description Sheets or scraps of one size; ``wide`` and ``high`` are numbers to draw by, in inches. */
+        Stock: {
+            readonly id: number;
+            kind?: components["schemas"]["StockKindEnum"];
+            /** @description Return its size in words. */
+            readonly size: string;
+            /** Format: int64 */
+            count?: number;
+            /**
+             * Format: double
+             * @description Return its width in inches.
+             */
+            readonly wide: number;
+            /**
+             * Format: double
+             * @description Return its height in inches.
+             */
+            readonly high: number;
+        };
+        /**
+         * @description * `sheet` - sheet
+         *     * `scrap` - scrap
+         * @enum {string}
+         */
+        StockKindEnum: "sheet" | "scrap";
         /** @description One sum: what of, and the sum in full. */
         Sum: {
             what: string;
@@ -2009,6 +2403,96 @@ export interface components {
             in_line: boolean;
             by_eye: boolean;
             recount: boolean;
+        };
+        /** @description Everything to cut for a page. */
+        Table: {
+            unit: components["schemas"]["UnitEnum"];
+            page_version: number;
+            papers: components["schemas"]["TablePaper"][];
+            photos: components["schemas"]["PhotoPiece"][];
+            savings: components["schemas"]["Saving"][];
+            lip: string;
+            to_buy: components["schemas"]["ToBuy"][];
+            trimmers: components["schemas"]["Trimmer"][];
+            summary: string;
+        };
+        /** @description One of the page's papers: its letter, how it looks, and which side of a chosen paper shows. */
+        TableLetter: {
+            letter: string;
+            tint: number | null;
+            side: components["schemas"]["PaperSideEnum"];
+            look: components["schemas"]["Look"] | null;
+        };
+        /** @description One paper: the letters cut from it, its pieces and sheets, and what is to be known of it. */
+        TablePaper: {
+            key: string;
+            name: string;
+            stash_paper: number | null;
+            /** @description the chosen paper is in the stash no more */
+            missing: boolean;
+            /** @description what there is of it */
+            in_hand: string;
+            /** @description of the assumed sheet */
+            sheet_width: string;
+            sheet_height: string;
+            letters: components["schemas"]["TableLetter"][];
+            pieces: components["schemas"]["TablePiece"][];
+            sheets: components["schemas"]["TableSheet"][];
+            lacking: string[];
+            advice: string;
+            /** @description what is cut away on the other side */
+            other_side: string;
+            summary: string;
+            status: components["schemas"]["TablePaperStatusEnum"];
+        };
+        /**
+         * @description * `optimal` - optimal
+         *     * `best-found` - best-found
+         * @enum {string}
+         */
+        TablePaperStatusEnum: "optimal" | "best-found";
+        /** @description A piece to cut: its key is its number on the page, with a letter where several share it. */
+        TablePiece: {
+            key: string;
+            number: number;
+            block: string;
+            name: string;
+            size: string;
+            shape: components["schemas"]["ShapeEnum"];
+            side: components["schemas"]["PaperSideEnum"];
+            lie: components["schemas"]["LieEnum"];
+            directional: boolean;
+            /** @description the size of the hole that is cut out of it */
+            opening: string | null;
+        };
+        /** @description One sheet, scrap or middle that is cut: its pieces, what is left, and the steps. */
+        TableSheet: {
+            id: string;
+            kind: components["schemas"]["TableStockEnum"];
+            stock: string;
+            size: string;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            side_up: components["schemas"]["PaperSideEnum"];
+            placed: components["schemas"]["Lying"][];
+            leftovers: components["schemas"]["Leftover"][];
+            steps: components["schemas"]["Step"][];
+        };
+        /**
+         * @description * `sheet` - sheet
+         *     * `scrap` - scrap
+         *     * `middle` - middle
+         * @enum {string}
+         */
+        TableStockEnum: "sheet" | "scrap" | "middle";
+        /** @description Settle what was done; leftovers with both sides at least ``keep_above`` go to the stash. */
+        TakeStockRequest: {
+            version: number;
+            /** @default 1 in */
+            keep_above: string;
+            spoiled?: components["schemas"]["SpoiledRequest"] | null;
         };
         /** @description A block's measures in fractions (or mm): size, and distances from the four page edges. */
         Texts: {
@@ -2055,6 +2539,33 @@ export interface components {
         Title: {
             block: string;
             text: string;
+        };
+        /** @description What the stash lacks. */
+        ToBuy: {
+            paper: string;
+            words: string;
+        };
+        /** @description A trimmer, lengths as texts in its unit; ``id`` is None for the one assumed until there are others. */
+        Trimmer: {
+            id: number | null;
+            name: string;
+            longest: string;
+            widest: string;
+            finest: string;
+            narrowest: string;
+            stop_offset: string | null;
+            unit: components["schemas"]["UnitEnum"];
+        };
+        /** @description A trimmer as typed: lengths in its unit; no ``stop_offset`` for one that only cuts right through. */
+        TrimmerAskedRequest: {
+            name: string;
+            longest: string;
+            widest: string;
+            finest: string;
+            narrowest: string;
+            stop_offset?: string | null;
+            /** @default in */
+            unit: components["schemas"]["UnitEnum"];
         };
         /**
          * @description * `0` - 0
@@ -2788,6 +3299,238 @@ export interface operations {
             };
         };
     };
+    cutting_table: {
+        parameters: {
+            query?: {
+                seconds?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Table"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    cut_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutRun"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    start_cutting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutRun"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    stop_cutting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    tick_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedTickRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutRun"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    take_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeStockRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutRun"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    undo_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunVersionRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutRun"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     page_file: {
         parameters: {
             query?: {
@@ -3039,35 +3782,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MeasureRow"][];
-                };
-            };
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Error"];
-                };
-            };
-        };
-    };
-    pieces: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CutList"];
                 };
             };
             404: {
@@ -4027,6 +4741,333 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["MeasureRow"][];
                 };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    papers: {
+        parameters: {
+            query?: {
+                /** @description Number of results to return per page. */
+                limit?: number;
+                /** @description The initial index from which to return the results. */
+                offset?: number;
+                words?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaginatedStashPaperList"];
+                };
+            };
+        };
+    };
+    enter_paper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryLineRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StashPaper"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    delete_paper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    describe_paper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedDescribePaperRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StashPaper"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    add_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewStockRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StashPaper"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    set_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                stock: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedStockCountRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StashPaper"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    trimmers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trimmer"][];
+                };
+            };
+        };
+    };
+    add_trimmer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrimmerAskedRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trimmer"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    change_trimmer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrimmerAskedRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trimmer"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    delete_trimmer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             404: {
                 headers: {

@@ -10,6 +10,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import Final
 
+from inkquilt.lengths import Grains
 from inkquilt.page import Fold
 from inkquilt.sketch.model import Block, Role, Shape, Size
 
@@ -19,7 +20,10 @@ CUT_FROM_PAPER: Final = frozenset({Role.BASE, Role.PAPER, Role.STRIP, Role.BORDE
 
 @dataclass(frozen=True, slots=True)
 class Piece:
-    """One piece to cut: its number on the page, finished size before turning, and shape."""
+    """One piece to cut: its number on the page, finished size before turning, and shape.
+
+    ``band`` is how wide the sides of a frame are.
+    """
 
     number: int
     block: str
@@ -28,6 +32,7 @@ class Piece:
     shape: Shape
     size: Size
     tilted: bool
+    band: Grains | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,7 +87,8 @@ def pieces_of(blocks: tuple[Block, ...], fold: Fold | None = None) -> PieceList:
         if block.role is not Role.PHOTO and block.role not in CUT_FROM_PAPER:
             continue
         number += 1
-        whole = Piece(number, block.id, block.name, block.role, block.shape, block.size, block.turn != 0)
+        band = block.frame_band if block.shape is Shape.FRAME else None
+        whole = Piece(number, block.id, block.name, block.role, block.shape, block.size, block.turn != 0, band)
         if block.role is Role.PHOTO:
             photos.append(whole)
         else:

@@ -1,0 +1,84 @@
+"""Pieces that find no place: why, what would do, and what is to be bought."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import Enum
+from typing import Final
+
+from inkquilt.cutting.guillotine import Stock, StockKind, plan_cuts
+from inkquilt.cutting.plan import USUAL_SHEET, CutPiece, PaperNeed, PaperPlan, piece_of_middle
+from inkquilt.lengths import Unit, with_unit
+from inkquilt.sketch.model import Size
+
+#: What is to be bought need not be planned to the end.
+_SECONDS: Final = 0.05
+
+
+class Why(Enum):
+    """Why a piece has no place."""
+
+    NO_PAPER = "no paper"
+    TOO_LARGE = "too large"
+    OTHER_WAY = "other way"
+    USED_UP = "used up"
+
+
+@dataclass(frozen=True, slots=True)
+class Lack:
+    """A piece without a place."""
+
+    piece: CutPiece
+    why: Why
+
+    def words(self, unit: Unit) -> str:
+        """Say why, and what would do."""
+        size = f"{with_unit(self.piece.size.width, unit)} × {with_unit(self.piece.size.height, unit)}"
+        what = f"{self.piece.key} {self.piece.name} ({size})"
+        match self.why:
+            case Why.NO_PAPER:
+                return f"{what}: there is no sheet of this paper left. Choose another paper or enter what you have."
+            case Why.TOO_LARGE:
+                return f"{what} is larger than any sheet there is: choose a larger sheet, or make it smaller."
+            case Why.OTHER_WAY:
+                return f"{what} fits only the other way round: let the pattern run across it, or take another paper."
+            case Why.USED_UP:
+                return f"{what}: the sheets there are give no more. Enter another sheet, or choose another paper."
+
+
+def lacking(plan: PaperPlan) -> tuple[Lack, ...]:
+    """Return the pieces without a place, each with the reason."""
+    return tuple(Lack(plan.piece(key), _why(plan.piece(key), plan.need)) for key in plan.plan.unplaced)
+
+
+def _why(piece: CutPiece, need: PaperNeed) -> Why:
+    sizes = [stock.size for stock in need.stocks if stock.count != 0 and piece_of_middle(stock) is None]
+    if not sizes:
+        return Why.NO_PAPER
+    wanted = piece.wanted(need.directional)
+    if any(wanted.fits(size) for size in sizes):
+        return Why.USED_UP
+    turned = piece.size.swapped() if wanted.size == piece.size else piece.size
+    if not wanted.may_turn and any(turned.width <= s.width and turned.height <= s.height for s in sizes):
+        return Why.OTHER_WAY
+    return Why.TOO_LARGE
+
+
+@dataclass(frozen=True, slots=True)
+class ToBuy:
+    """So many sheets of a size that are lacking of a paper."""
+
+    paper: str
+    sheet: Size
+    count: int
+
+
+def to_buy(plan: PaperPlan, paper: str) -> ToBuy | None:
+    """Return what is lacking for the pieces without a place; nothing when no sheet is large enough."""
+    pieces = [plan.piece(key).wanted(plan.need.directional) for key in plan.plan.unplaced]
+    known = [stock.size for stock in plan.need.stocks if stock.kind is StockKind.SHEET]
+    for sheet in sorted({*known, USUAL_SHEET}, key=lambda size: -size.width * size.height):
+        if pieces and all(piece.fits(sheet) for piece in pieces):
+            bought = plan_cuts(pieces, [Stock("bought", sheet)], _SECONDS)
+            return ToBuy(paper, sheet, bought.new_sheets)
+    return None

@@ -1,0 +1,91 @@
+"""What of a piece of paper lies hidden under other pieces, and the largest rectangle of it.
+
+Outlines are worked out with Shapely. Rectangles are proposals in whole grains, each
+made of cells that were found hidden; the lip that every cut keeps (1/4 in by default) is
+far more than any rounding, so that no float decides a cut.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Final
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+from shapely.geometry.base import BaseGeometry
+from shapely.ops import unary_union
+
+from inkquilt.paper.pieces import CUT_FROM_PAPER
+from inkquilt.photos.cover import DUST, outline_on_page
+from inkquilt.sketch.geometry import Box, Ends
+from inkquilt.sketch.model import Block, Role
+
+#: What hides what lies under it. Titles and clusters are open work: one looks through.
+HIDES: Final = CUT_FROM_PAPER | {Role.PHOTO}
+#: A slanting or round edge is followed by so many steps.
+_STEPS: Final = 12
+
+
+def hidden_of(block: Block, blocks: Sequence[Block], sheer: frozenset[str] = frozenset()) -> BaseGeometry:
+    """Return the part of a block that other blocks hide; ``sheer`` ones, of vellum, hide nothing."""
+    stacked = sorted(blocks, key=lambda b: (b.role is not Role.BASE, b.level))
+    above = stacked[stacked.index(block) + 1 :]
+    covering = [outline_on_page(b) for b in above if b.role in HIDES and b.id not in sheer]
+    return outline_on_page(block).intersection(unary_union(covering))
+
+
+def is_all_hidden(block: Block, hidden: BaseGeometry) -> bool:
+    """Tell whether nothing of a block shows."""
+    outline = outline_on_page(block)
+    return bool(outline.difference(hidden).area <= DUST * outline.area / 10)
+
+
+def largest_hidden(block: Block, hidden: BaseGeometry) -> Box | None:
+    """Return the largest upright rectangle of an unturned rectangular block that is hidden, in page coordinates."""
+    if hidden.is_empty:
+        return None
+    across = _marks(hidden, 0, block.x, block.x + block.width)
+    down = _marks(hidden, 1, block.y, block.y + block.height)
+    if len(across) < 2 or len(down) < 2:
+        return None
+    cells = shapely.box(across[None, :-1], down[:-1, None], across[None, 1:], down[1:, None])
+    # A grain of slack: corners of turned outlines are not whole numbers.
+    covered = shapely.covers(shapely.buffer(hidden, 1.0, join_style="mitre"), cells)
+    best = _largest(covered, across, down)
+    return best
+
+
+def _marks(hidden: BaseGeometry, axis: int, low: int, high: int) -> NDArray[np.int64]:
+    """Return where corners lie along one axis, with steps between the far ones."""
+    corners = shapely.get_coordinates(hidden)[:, axis]
+    marks = {low, high, *(round(corner) for corner in corners if low <= corner <= high)}
+    step = max(1, (high - low) // _STEPS)
+    if len(marks) > 4 * _STEPS:  # round outlines have very many corners
+        marks = {low, high, *range(low, high, max(1, step // 2))}
+    return np.array(sorted(marks), dtype=np.int64)
+
+
+def _largest(covered: NDArray[np.bool_], across: NDArray[np.int64], down: NDArray[np.int64]) -> Box | None:
+    """Return the largest rectangle of covered cells, trying every pair of rows."""
+    best, area = None, 0
+    for top in range(len(down) - 1):
+        open_ = np.ones(covered.shape[1], dtype=bool)
+        for bottom in range(top + 1, len(down)):
+            open_ &= covered[bottom - 1]
+            if not open_.any():
+                break
+            high = int(down[bottom] - down[top])
+            start = None
+            for place in range(len(open_) + 1):
+                if place < len(open_) and open_[place]:
+                    start = place if start is None else start
+                elif start is not None:
+                    wide = int(across[place] - across[start])
+                    if wide * high > area:
+                        area = wide * high
+                        best = Box(
+                            Ends(int(across[start]), int(across[place])), Ends(int(down[top]), int(down[bottom]))
+                        )
+                    start = None
+    return best

@@ -1,0 +1,277 @@
+"""What the cutting table shows: plans of the core's values turned into texts and numbers to draw by."""
+
+from typing import Any
+
+from inkquilt.cutting import CutPiece, PaperPlan
+from inkquilt.cutting.guillotine import CutSheet, Direction, Stock, StockKind
+from inkquilt.cutting.lacking import lacking, to_buy
+from inkquilt.cutting.plan import piece_of_middle
+from inkquilt.cutting.steps import Outcome, Step, steps_of
+from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
+from inkquilt.lengths import Unit, format_length, format_nearest, with_unit
+from inkquilt.paper.kinds import PaperSide, SideName
+from inkquilt.paper.saving import saving_words
+from inkquilt.sketch.model import Size
+from inkquilt_io.look import tints_of
+from server.cutting.models import Trimmer
+from server.cutting.services import ASSUMED, PagePlan, PaperGroup, all_pieces
+from server.pages.answers import looks_of
+from server.pages.document import PageDocument
+
+
+def table_answer(document: PageDocument, version: int, plan: PagePlan) -> dict[str, Any]:
+    """Return the whole cutting table."""
+    unit = document.unit
+    numbers = {piece.block: piece for piece in all_pieces(plan.pieces)}
+    papers = [
+        _paper(document, plan, place, group, one)
+        for place, (group, one) in enumerate(zip(plan.groups, plan.plans, strict=True))
+    ]
+    bought = [to_buy(one, group.name) for group, one in zip(plan.groups, plan.plans, strict=True)]
+    cuts = sum(len(sheet["steps"]) for paper in papers for sheet in paper["sheets"])
+    sheets = sum(one.plan.new_sheets for one in plan.plans)
+    return {
+        "unit": unit.value,
+        "page_version": version,
+        "papers": papers,
+        "photos": [
+            {"number": p.number, "block": p.block, "name": p.name, "size": size_words(p.size, unit)}
+            for p in plan.pieces.photos
+        ],
+        "savings": [
+            {
+                "block": saving.block,
+                "number": numbers[saving.block].number,
+                "name": numbers[saving.block].name,
+                "kind": saving.kind.value,
+                "words": saving_words(saving, unit),
+                "on": saving.block in document.cuts.saved,
+            }
+            for saving in plan.savings
+        ],
+        "lip": format_length(document.cuts.lip, unit),
+        "to_buy": [
+            {"paper": one.paper, "words": f"{_count(one.count, 'sheet')} of {one.paper}, {size_words(one.sheet, unit)}"}
+            for one in bought
+            if one is not None
+        ],
+        "trimmers": [trimmer_answer(None, trimmer) for trimmer in plan.trimmers],
+        "summary": f"{_count(sheets, 'new sheet')}, {_count(cuts, 'cut')}",
+    }
+
+
+def trimmer_answer(row: Trimmer | None, trimmer: CoreTrimmer) -> dict[str, Any]:
+    """Return a trimmer."""
+    lengths = {
+        name: format_length(getattr(trimmer, name), trimmer.unit)
+        for name in ("longest", "widest", "finest", "narrowest")
+    }
+    offset = trimmer.stop_offset
+    return {
+        "id": row.pk if row else None,
+        "name": trimmer.name,
+        **lengths,
+        "stop_offset": None if offset is None else format_length(offset, trimmer.unit),
+        "unit": trimmer.unit.value,
+    }
+
+
+def size_words(size: Size, unit: Unit) -> str:
+    """Say a size without its unit."""
+    return f"{format_nearest(size.width, unit)} × {format_nearest(size.height, unit)}"
+
+
+def _count(count: int, what: str) -> str:
+    return f"{count or 'no'} {what}{'s' * (count != 1)}"
+
+
+def _paper(document: PageDocument, plan: PagePlan, place: int, group: PaperGroup, one: PaperPlan) -> dict[str, Any]:
+    unit = document.unit
+    looks, tints = looks_of(document), tints_of(document.blocks)
+    saver = plan.savers[place]
+    assumed = next((stock.size for stock in one.need.stocks if stock.key == ASSUMED), None)
+    blocks = {block.id: block for block in document.blocks}
+    return {
+        "key": group.key,
+        "name": group.name,
+        "stash_paper": group.paper.pk if group.paper else None,
+        "missing": group.missing,
+        "in_hand": _in_hand(one, unit),
+        "sheet_width": format_length(assumed.width, unit) if assumed else "",
+        "sheet_height": format_length(assumed.height, unit) if assumed else "",
+        "letters": [
+            {
+                "letter": letter,
+                "tint": tints.get(letter),
+                "side": (c.side if (c := document.cuts.papers.get(letter)) else SideName.A).value,
+                "look": next(
+                    (looks.of(blocks[p.block]) for g in plan.pieces.papers if g.paper == letter for p in g.pieces), None
+                ),
+            }
+            for letter in group.letters
+        ],
+        "pieces": [_piece(piece, one, unit) for piece in one.need.pieces],
+        "sheets": [
+            _sheet(f"{place}.{number}", sheet, one, plan.trimmers, unit) for number, sheet in enumerate(one.sheets)
+        ],
+        "lacking": [lack.words(unit) for lack in lacking(one)],
+        "advice": saver.words(unit) if saver else "",
+        "other_side": _other_side(group, one),
+        "summary": _summary(one, unit),
+        "status": one.plan.status.value,
+    }
+
+
+def _in_hand(one: PaperPlan, unit: Unit) -> str:
+    stocks = [stock for stock in one.need.stocks if stock.key != ASSUMED]
+    if not stocks:
+        return ""
+    return ", ".join(f"{_count(s.count or 0, s.kind.value)} {size_words(s.size, unit)}" for s in stocks)
+
+
+def _piece(piece: CutPiece, one: PaperPlan, unit: Unit) -> dict[str, Any]:
+    return {
+        "key": piece.key,
+        "number": piece.number,
+        "block": piece.block,
+        "name": piece.name,
+        "size": size_words(piece.size, unit),
+        "shape": piece.shape.value,
+        "side": piece.side.value,
+        "lie": piece.lie.value,
+        "directional": piece.side in one.need.directional,
+        "opening": piece.opening and size_words(piece.opening.size, unit),
+    }
+
+
+def _other_side(group: PaperGroup, one: PaperPlan) -> str:
+    """Warn of a printed side that is cut away with the one that shows."""
+    sides = {piece.side for piece in one.need.pieces}
+    if group.paper is None or len(sides) != 1:
+        return ""
+    other = SideName.B if sides == {SideName.A} else SideName.A
+    shown: PaperSide = group.paper.side(other)
+    if shown.kind.value == "solid":
+        return ""
+    return f"Cutting takes the {other.value} side with it: {shown.kind.value}."
+
+
+def _summary(one: PaperPlan, unit: Unit) -> str:
+    scraps = sum(sheet.stock.kind is StockKind.SCRAP and not piece_of_middle(sheet.stock) for sheet in one.sheets)
+    words = [_count(one.plan.new_sheets, "sheet")]
+    if scraps:
+        words.append(_count(scraps, "scrap"))
+    left = one.plan.largest_leftover
+    if left is not None:
+        words.append(f"leaves {size_words(left.size, unit)} in one piece")
+    return ", ".join(words)
+
+
+def _sheet(key: str, sheet: CutSheet, one: PaperPlan, trimmers: tuple[CoreTrimmer, ...], unit: Unit) -> dict[str, Any]:
+    sides = {one.piece(placed.key).side for placed in sheet.placed}
+    return {
+        "id": key,
+        "kind": _kind(sheet.stock),
+        "stock": sheet.stock.key,
+        "size": size_words(sheet.stock.size, unit),
+        "width": sheet.stock.size.width / unit.grains,
+        "height": sheet.stock.size.height / unit.grains,
+        "side_up": (SideName.B if sides == {SideName.B} else SideName.A).value,
+        "placed": [
+            {
+                "key": placed.key,
+                "side": one.piece(placed.key).side.value,
+                "turned": one.turned(placed.key, placed.size),
+                "opening": _opening(one.piece(placed.key), placed.size, placed.x, placed.y, unit),
+                **_box(placed.x, placed.y, placed.size, unit),
+            }
+            for placed in sheet.placed
+        ],
+        "leftovers": [
+            {"part": left.part, "size": size_words(left.size, unit), **_box(left.x, left.y, left.size, unit)}
+            for left in sheet.leftovers
+        ],
+        "steps": _steps(key, sheet, one, trimmers, unit),
+    }
+
+
+def _kind(stock: Stock) -> str:
+    return "middle" if piece_of_middle(stock) else stock.kind.value
+
+
+def _box(x: int, y: int, size: Size, unit: Unit) -> dict[str, float]:
+    grains = unit.grains
+    return {"x": x / grains, "y": y / grains, "width": size.width / grains, "height": size.height / grains}
+
+
+def _opening(piece: CutPiece, lies: Size, x: int, y: int, unit: Unit) -> dict[str, float] | None:
+    if piece.opening is None:
+        return None
+    hole = piece.opening
+    if lies == piece.size:
+        return _box(x + hole.x, y + hole.y, hole.size, unit)
+    return _box(x + hole.y, y + hole.x, hole.size.swapped(), unit)
+
+
+def _steps(
+    key: str, sheet: CutSheet, one: PaperPlan, trimmers: tuple[CoreTrimmer, ...], unit: Unit
+) -> list[dict[str, Any]]:
+    corners = _corners(sheet)
+    return [
+        _step(f"{key}.{number}", step, corners, trimmers, unit)
+        for number, step in enumerate(steps_of(one, sheet, trimmers))
+    ]
+
+
+def _corners(sheet: CutSheet) -> dict[str, tuple[int, int]]:
+    """Return where every part lies on its sheet, and every piece by its key."""
+    corners = {"0": (0, 0)}
+    for cut in sheet.cuts:
+        x, y = corners[cut.part]
+        corners[cut.part + "a"] = (x, y)
+        corners[cut.part + "b"] = (x + cut.at, y) if cut.direction is Direction.UPRIGHT else (x, y + cut.at)
+    return corners | {f"piece {placed.key}": (placed.x, placed.y) for placed in sheet.placed}
+
+
+def _step(
+    key: str, step: Step, corners: dict[str, tuple[int, int]], trimmers: tuple[CoreTrimmer, ...], unit: Unit
+) -> dict[str, Any]:
+    how = step.instruction
+    x, y = corners[f"piece {how.part}" if how.is_inside else how.part]
+    told = how.trimmer.unit if how.trimmer else unit
+    inside = how.inside
+    shifted = inside is not None and inside.start != inside.start_setting
+    return {
+        "id": key,
+        "part": how.part,
+        "part_box": _box(x, y, how.size, unit),
+        "size": size_words(how.size, unit),
+        "upright": how.direction is Direction.UPRIGHT,
+        "at": how.at / unit.grains,
+        "fence": how.fence.value,
+        "setting": with_unit(how.setting, told),
+        "exact": how.exact,
+        "inside": how.is_inside,
+        "start": with_unit(inside.start, told) if inside else None,
+        "stop": with_unit(inside.stop, told) if inside else None,
+        "start_at": how.ends[0] / unit.grains if how.ends else None,
+        "stop_at": how.ends[1] / unit.grains if how.ends else None,
+        "stops_set": f"{with_unit(inside.start_setting, told)} and {with_unit(inside.stop_setting, told)}"
+        if inside and shifted
+        else None,
+        "trimmer": trimmers.index(how.trimmer) if how.trimmer else None,
+        "verdicts": list(step.verdicts),
+        "kept": _outcome(step.kept, unit),
+        "falls": _outcome(step.falls, unit),
+    }
+
+
+def _outcome(outcome: Outcome | None, unit: Unit) -> dict[str, Any] | None:
+    if outcome is None:
+        return None
+    return {
+        "part": outcome.part,
+        "size": size_words(outcome.size, unit),
+        "becomes": outcome.becomes.value,
+        "piece": outcome.piece,
+    }

@@ -1,0 +1,74 @@
+"""The trimmers people own, and pages that are being cut."""
+
+from django.db import models
+
+from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
+from inkquilt.lengths import Unit
+from server.common.owned import Owned
+
+UNIT_CHOICES = [(unit.value, unit.value) for unit in Unit]
+
+
+class Trimmer(Owned):
+    """One trimmer; lengths in grains. Without a stop it cuts right through only."""
+
+    name = models.CharField(max_length=60)
+    longest = models.PositiveIntegerField(help_text="longest cut")
+    widest = models.PositiveIntegerField(help_text="how far the fence goes")
+    finest = models.PositiveIntegerField(help_text="finest mark")
+    narrowest = models.PositiveIntegerField(help_text="narrowest strip it cuts cleanly")
+    stop_offset = models.IntegerField(null=True, help_text="how far the stop sits behind the blade")
+    unit = models.CharField(max_length=2, choices=UNIT_CHOICES, default=Unit.IN.value)
+
+    class Meta:
+        ordering = ["id"]
+        constraints = [
+            models.CheckConstraint(
+                condition=models.Q(longest__gt=0, widest__gt=0, finest__gt=0), name="a_trimmer_can_cut"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+    @property
+    def core(self) -> CoreTrimmer:
+        """For the core."""
+        return CoreTrimmer(
+            self.name, self.longest, self.widest, self.finest, self.narrowest, Unit(self.unit), self.stop_offset
+        )
+
+
+class CutRun(models.Model):
+    """A page on the cutting table: the plan as it is carried out, what is ticked off, and what is cut already.
+
+    ``table`` is the plan as the table shows it and as it is reckoned with; ``ticks`` tell how
+    many steps of each sheet are done; ``made`` counts pieces cut before the plan was made anew.
+    """
+
+    page = models.OneToOneField("pages.Page", on_delete=models.CASCADE, related_name="cut_run")
+    version = models.PositiveIntegerField(default=1)
+    page_version = models.PositiveIntegerField(help_text="of the page the plan was made for")
+    table = models.JSONField()
+    ticks = models.JSONField(default=dict)
+    made = models.JSONField(default=dict)
+    started = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"cutting {self.page_id}"
+
+
+class CutDeed(models.Model):
+    """Something settled at the table that can be undone: the state before, and what the stash gained and lost."""
+
+    run = models.ForeignKey(CutRun, on_delete=models.CASCADE, related_name="deeds")
+    words = models.CharField(max_length=160)
+    before = models.JSONField()
+    stash = models.JSONField(help_text="rows of paper, kind, width, height and the change of their count")
+    done = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return self.words

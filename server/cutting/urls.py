@@ -1,0 +1,14 @@
+"""Addresses of the cutting table."""
+
+from django.urls import path
+
+from server.cutting.views import RunView, TableView, TakeStockView, TrimmersView, TrimmerView, UndoRunView
+
+urlpatterns = [
+    path("pages/<int:pk>/cutting/", TableView.as_view()),
+    path("pages/<int:pk>/cutting/run/", RunView.as_view()),
+    path("pages/<int:pk>/cutting/run/stock/", TakeStockView.as_view()),
+    path("pages/<int:pk>/cutting/run/undo/", UndoRunView.as_view()),
+    path("trimmers/", TrimmersView.as_view()),
+    path("trimmers/<int:pk>/", TrimmerView.as_view()),
+]

@@ -1,0 +1,220 @@
+"""The cutting table of a page, and the trimmers."""
+
+from typing import Any
+
+from drf_spectacular.utils import extend_schema
+from rest_framework import status
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
+from inkquilt.lengths import INCH, Unit
+from inkquilt.sketch.model import Size
+from server.common.asked import asked_length, refuse
+from server.common.serializers import ErrorSerializer
+from server.cutting import run as runs
+from server.cutting import services
+from server.cutting.answers import table_answer, trimmer_answer
+from server.cutting.models import CutRun, Trimmer
+from server.cutting.serializers import (
+    CutRunSerializer,
+    RunVersionSerializer,
+    TableQuerySerializer,
+    TableSerializer,
+    TakeStockSerializer,
+    TickSerializer,
+    TrimmerAskedSerializer,
+    TrimmerSerializer,
+)
+from server.pages.models import Page
+from server.pages.services import document_of
+
+MOST_TRIMMERS = 12
+
+
+class TableView(APIView):
+    """Everything to cut for a page."""
+
+    @extend_schema(
+        operation_id="cutting_table",
+        parameters=[TableQuerySerializer],
+        responses={200: TableSerializer, 404: ErrorSerializer},
+    )
+    def get(self, request: Request, pk: int) -> Response:
+        """Return it, planned in so many seconds."""
+        asked = TableQuerySerializer(data=request.query_params)
+        asked.is_valid(raise_exception=True)
+        page = Page.objects.visible_to(request.user).one(pk)
+        document = document_of(page)
+        plan = services.plan_of(request.user, document, asked.validated_data["seconds"])
+        return Response(table_answer(document, page.version, plan))
+
+
+def run_answer(run: CutRun) -> dict[str, Any]:
+    """Return a run as it is told."""
+    shown = run.table["shown"]
+    deed = run.deeds.last()
+    return {
+        "version": run.version,
+        "page_name": run.page.name,
+        "stale": run.page_version != run.page.version,
+        "ended": not any(paper["sheets"] for paper in shown["papers"]),
+        "table": shown,
+        "done": [{"sheet": sheet, "steps": steps} for sheet, steps in run.ticks.items()],
+        "made": sorted(run.made),
+        "undo": deed.words if deed else None,
+    }
+
+
+class RunView(APIView):
+    """A page on the cutting table."""
+
+    def _page(self, request: Request, pk: int) -> Page:
+        return Page.objects.visible_to(request.user).select_related("owner").one(pk)
+
+    @extend_schema(operation_id="cut_run", responses={200: CutRunSerializer, 404: ErrorSerializer})
+    def get(self, request: Request, pk: int) -> Response:
+        """Return how far it is."""
+        return Response(run_answer(runs.run_of(self._page(request, pk))))
+
+    @extend_schema(operation_id="start_cutting", request=None, responses={200: CutRunSerializer, 409: ErrorSerializer})
+    def post(self, request: Request, pk: int) -> Response:
+        """Begin, or go on."""
+        return Response(run_answer(runs.start(page=self._page(request, pk))))
+
+    @extend_schema(
+        operation_id="tick_off",
+        request=TickSerializer,
+        responses={200: CutRunSerializer, 400: ErrorSerializer, 409: ErrorSerializer},
+    )
+    def patch(self, request: Request, pk: int) -> Response:
+        """Say how many steps of a sheet are done."""
+        given = TickSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        asked = given.validated_data
+        run = runs.run_of(self._page(request, pk))
+        return Response(
+            run_answer(runs.tick(run=run, version=asked["version"], sheet=asked["sheet"], done=asked["done"]))
+        )
+
+    @extend_schema(operation_id="stop_cutting", responses={204: None, 404: ErrorSerializer})
+    def delete(self, request: Request, pk: int) -> Response:
+        """Take the page off the table; the stash stays as it is."""
+        runs.put_away(run=runs.run_of(self._page(request, pk)))
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class TakeStockView(APIView):
+    """Settling what was cut."""
+
+    @extend_schema(
+        operation_id="take_stock",
+        request=TakeStockSerializer,
+        responses={200: CutRunSerializer, 400: ErrorSerializer, 409: ErrorSerializer},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Take sheets off the stash, put leftovers in, and plan the rest anew."""
+        page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
+        given = TakeStockSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        asked = given.validated_data
+        unit = document_of(page).unit
+        keep = asked_length(asked, "keep_above", unit, "The smallest leftover to keep")
+        spoiled = asked.get("spoiled")
+        run = runs.take_stock(
+            run=runs.run_of(page),
+            version=asked["version"],
+            keep_above=max(keep, 1),
+            spoiled=_spoiled(spoiled, unit) if spoiled else None,
+        )
+        return Response(run_answer(run))
+
+
+def _spoiled(row: dict[str, Any], unit: Unit) -> runs.Spoiled:
+    left = []
+    for size in row["left"]:
+        sides = [asked_length(size, side, unit, f"The {side} of what is left") for side in ("width", "height")]
+        if not all(0 < side <= 40 * INCH for side in sides):
+            raise refuse("left-size", "What is left is more than nothing and at most 40 in long.", "left")
+        left.append(Size(*sides))
+    return runs.Spoiled(row["sheet"], row["part"], tuple(left))
+
+
+class UndoRunView(APIView):
+    """Undoing the last taking of stock."""
+
+    @extend_schema(
+        operation_id="undo_stock", request=RunVersionSerializer, responses={200: CutRunSerializer, 409: ErrorSerializer}
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Undo it."""
+        page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
+        given = RunVersionSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        return Response(run_answer(runs.undo(run=runs.run_of(page), version=given.validated_data["version"])))
+
+
+class TrimmersView(APIView):
+    """A person's trimmers."""
+
+    @extend_schema(operation_id="trimmers", responses=TrimmerSerializer(many=True))
+    def get(self, request: Request) -> Response:
+        """List them."""
+        rows = Trimmer.objects.visible_to(request.user)[:MOST_TRIMMERS]
+        return Response([trimmer_answer(row, row.core) for row in rows])
+
+    @extend_schema(
+        operation_id="add_trimmer",
+        request=TrimmerAskedSerializer,
+        responses={201: TrimmerSerializer, 400: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Enter one."""
+        if Trimmer.objects.visible_to(request.user).count() >= MOST_TRIMMERS:
+            raise refuse("too-many-trimmers", f"There can be up to {MOST_TRIMMERS} trimmers.")
+        row = services.keep_trimmer(owner=request.user, trimmer=_asked(request))
+        return Response(trimmer_answer(row, row.core), status=status.HTTP_201_CREATED)
+
+
+class TrimmerView(APIView):
+    """One trimmer."""
+
+    @extend_schema(
+        operation_id="change_trimmer",
+        request=TrimmerAskedSerializer,
+        responses={200: TrimmerSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def put(self, request: Request, pk: int) -> Response:
+        """Change it."""
+        row = Trimmer.objects.visible_to(request.user).one(pk)
+        row = services.keep_trimmer(owner=request.user, trimmer=_asked(request), row=row)
+        return Response(trimmer_answer(row, row.core))
+
+    @extend_schema(operation_id="delete_trimmer", responses={204: None, 404: ErrorSerializer})
+    def delete(self, request: Request, pk: int) -> Response:
+        """Put it aside."""
+        Trimmer.objects.visible_to(request.user).one(pk).delete_softly()
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+_WORDS = {
+    "longest": "The longest cut",
+    "widest": "How far the fence goes",
+    "finest": "The finest mark",
+    "narrowest": "The narrowest strip",
+}
+
+
+def _asked(request: Request) -> CoreTrimmer:
+    given = TrimmerAskedSerializer(data=request.data)
+    given.is_valid(raise_exception=True)
+    asked: dict[str, Any] = given.validated_data
+    unit = Unit(asked["unit"])
+    lengths = {name: asked_length(asked, name, unit, words) for name, words in _WORDS.items()}
+    for name, length in lengths.items():
+        if not (0 if name == "narrowest" else 1) <= length <= 80 * INCH:
+            raise refuse("trimmer-length", f"{_WORDS[name]} is more than nothing and at most 80 in.", name)
+    stop = asked["stop_offset"]
+    offset = asked_length(asked, "stop_offset", unit, "The stop's offset") if stop and stop.strip() else None
+    return CoreTrimmer(asked["name"], **lengths, unit=unit, stop_offset=offset)

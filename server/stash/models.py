@@ -1,0 +1,86 @@
+"""The papers people own: what each looks like, and the sheets and scraps there are of it."""
+
+from typing import Any
+
+from django.core.validators import RegexValidator
+from django.db import models
+
+from inkquilt.cutting.guillotine import Stock, StockKind
+from inkquilt.paper.kinds import PaperKind, PaperSide, SideName
+from inkquilt.sketch.model import Size
+from server.common.owned import Owned
+
+KIND_CHOICES = [(kind.value, kind.value) for kind in PaperKind]
+STOCK_CHOICES = [(kind.value, kind.value) for kind in StockKind]
+#: So many colours of a side are kept.
+MOST_COLOURS = 4
+is_colour = RegexValidator(r"^#[0-9a-f]{6}$", "A colour is written like #22345c.")
+
+
+class Paper(Owned):
+    """One paper. Colours are ``#rrggbb``, the main one first; a price is that of one sheet in hundredths."""
+
+    name = models.CharField(max_length=80)
+    front_kind = models.CharField(max_length=12, choices=KIND_CHOICES, default=PaperKind.SOLID.value)
+    front_colours = models.JSONField(default=list)
+    front_directional = models.BooleanField(default=False)
+    back_kind = models.CharField(max_length=12, choices=KIND_CHOICES, default=PaperKind.SOLID.value)
+    back_colours = models.JSONField(default=list)
+    back_directional = models.BooleanField(default=False)
+    two_tone = models.BooleanField(default=False, help_text="lighter on one side")
+    finish = models.CharField(max_length=40, blank=True)
+    note = models.CharField(max_length=300, blank=True)
+    price = models.PositiveIntegerField(null=True)
+
+    class Meta:
+        ordering = ["name", "id"]
+        indexes = [models.Index(fields=["owner", "deleted_at"])]
+
+    def __str__(self) -> str:
+        return self.name
+
+    def side(self, name: SideName) -> PaperSide:
+        """What one side shows."""
+        face = "front" if name is SideName.A else "back"
+        kind, colours, directional = (getattr(self, f"{face}_{fact}") for fact in ("kind", "colours", "directional"))
+        return PaperSide(PaperKind(kind), tuple(colours), directional)
+
+
+class StockQuerySet(models.QuerySet):
+    """Sheets and scraps are reached through their paper's owner."""
+
+    def visible_to(self, user: Any) -> "StockQuerySet":
+        """Return what this person owns."""
+        return self.filter(paper__owner_id=user.id, paper__deleted_at=None)
+
+
+class PaperStock(models.Model):
+    """Sheets or scraps of one size: how many there are."""
+
+    paper = models.ForeignKey(Paper, on_delete=models.CASCADE, related_name="stocks")
+    kind = models.CharField(max_length=5, choices=STOCK_CHOICES, default=StockKind.SHEET.value)
+    width = models.PositiveIntegerField(help_text="grains")
+    height = models.PositiveIntegerField(help_text="grains")
+    count = models.PositiveIntegerField(default=1)
+
+    objects = StockQuerySet.as_manager()
+
+    class Meta:
+        ordering = ["kind", "-width", "-height", "id"]
+        constraints = [
+            models.UniqueConstraint(fields=["paper", "kind", "width", "height"], name="one_row_for_a_size_of_a_paper"),
+            models.CheckConstraint(condition=models.Q(width__gt=0, height__gt=0), name="stock_has_a_size"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.count} {self.kind} of {self.paper_id}"
+
+    @property
+    def stock(self) -> Stock:
+        """For the planner."""
+        return stock_of(StockKind(self.kind), Size(self.width, self.height), self.count)
+
+
+def stock_of(kind: StockKind, size: Size, count: int) -> Stock:
+    """Return stock of a paper for the planner: its key is what it is and how large, for there is one row of each."""
+    return Stock(f"{kind.value} {size.width}x{size.height}", size, kind, count)

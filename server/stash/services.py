@@ -1,0 +1,106 @@
+"""What can be done with the stash."""
+
+from typing import Any
+
+from django.db import transaction
+from django.db.models import F, Q, QuerySet
+
+from inkquilt.cutting.guillotine import StockKind
+from inkquilt.lengths import Unit
+from inkquilt.paper.entry import MOST_SHEETS, PaperEntry, read_entry
+from inkquilt.paper.kinds import PaperSide
+from inkquilt.sketch.model import Size
+from server.common.asked import refuse
+from server.stash.models import Paper, PaperStock
+
+
+def papers_of(user: Any, words: str = "") -> QuerySet:
+    """Return a person's papers, those with all of these words in their name, kind, finish or note."""
+    papers = Paper.objects.visible_to(user).prefetch_related("stocks")
+    for word in words.split()[:8]:
+        papers = papers.filter(
+            Q(name__icontains=word)
+            | Q(front_kind__icontains=word)
+            | Q(back_kind__icontains=word)
+            | Q(finish__icontains=word)
+            | Q(note__icontains=word)
+        )
+    return papers
+
+
+def enter_line(*, owner: Any, line: str, unit: Unit) -> Paper:
+    """Enter a line of paper; more of a paper that is there by that name joins it. Raises ``CoreError``."""
+    entry = read_entry(line, unit)
+    with transaction.atomic():
+        paper = _same(owner, entry) or _made(owner, entry)
+        add_stock(
+            paper=paper, kind=StockKind.SCRAP if entry.scrap else StockKind.SHEET, size=entry.size, count=entry.count
+        )
+    return Paper.objects.prefetch_related("stocks").get(pk=paper.pk)
+
+
+def _same(owner: Any, entry: PaperEntry) -> Paper | None:
+    """Return the paper of that name, if what the line says of its sides does not speak against it."""
+    known = Paper.objects.visible_to(owner).filter(name__iexact=entry.name).first()
+    if known is None or entry.scrap or (entry.front, entry.back) == (PaperSide(), PaperSide()):
+        return known
+    front = (entry.front.kind.value, list(entry.front.colours), entry.front.directional)
+    return known if front == (known.front_kind, known.front_colours, known.front_directional) else None
+
+
+def _made(owner: Any, entry: PaperEntry) -> Paper:
+    return Paper.objects.create(
+        owner=owner,
+        name=entry.name,
+        **_facts("front", entry.front),
+        **_facts("back", entry.back),
+        two_tone=entry.two_tone,
+        price=entry.price,
+    )
+
+
+def _facts(face: str, side: PaperSide) -> dict[str, Any]:
+    return {
+        f"{face}_kind": side.kind.value,
+        f"{face}_colours": list(side.colours),
+        f"{face}_directional": side.directional,
+    }
+
+
+def describe_paper(*, paper: Paper, facts: dict[str, Any]) -> Paper:
+    """Change what is known of a paper."""
+    for name, value in facts.items():
+        setattr(paper, name, value)
+    paper.save(update_fields=list(facts))
+    return Paper.objects.prefetch_related("stocks").get(pk=paper.pk)
+
+
+def add_stock(*, paper: Paper, kind: StockKind, size: Size, count: int) -> PaperStock:
+    """Add sheets or scraps; of a size that is there already there are then more."""
+    row, new = PaperStock.objects.get_or_create(
+        paper=paper, kind=kind.value, width=size.width, height=size.height, defaults={"count": count}
+    )
+    if not new:
+        PaperStock.objects.filter(pk=row.pk).update(count=F("count") + count)
+        row.refresh_from_db()
+    return row
+
+
+def change_stock(paper: Paper, kind: StockKind, size: Size, count: int) -> None:
+    """Add so many of a size, or take them away; there are never less than none."""
+    if count > 0:
+        add_stock(paper=paper, kind=kind, size=size, count=count)
+        return
+    row = PaperStock.objects.filter(paper=paper, kind=kind.value, width=size.width, height=size.height).first()
+    if row is not None:
+        set_count(stock=row, count=max(0, row.count + count))
+
+
+def set_count(*, stock: PaperStock, count: int) -> None:
+    """Say how many there are; none takes the row away."""
+    if not 0 <= count <= MOST_SHEETS:
+        raise refuse("stock-count", f"There can be 0 to {MOST_SHEETS} of a size.", "count")
+    if count == 0:
+        stock.delete()
+    else:
+        PaperStock.objects.filter(pk=stock.pk).update(count=count)

@@ -1,0 +1,123 @@
+"""The stash of paper, for its owner only."""
+
+from django.db.models import QuerySet
+from drf_spectacular.utils import extend_schema
+from rest_framework import status
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from inkquilt.cutting.guillotine import StockKind
+from inkquilt.lengths import INCH, Unit
+from inkquilt.sketch.model import Size
+from server.common.asked import asked_length, refuse
+from server.common.paging import ListPaging
+from server.common.serializers import ErrorSerializer
+from server.stash import services
+from server.stash.models import Paper, PaperStock
+from server.stash.serializers import (
+    DescribePaperSerializer,
+    EntryLineSerializer,
+    NewStockSerializer,
+    PaperQuerySerializer,
+    StashPaperSerializer,
+    StockCountSerializer,
+)
+
+LARGEST_SHEET = 40 * INCH
+
+
+def _papers(request: Request) -> QuerySet:
+    return services.papers_of(request.user)
+
+
+class PapersView(APIView):
+    """All papers of a person."""
+
+    pagination_class = ListPaging
+
+    @extend_schema(operation_id="papers", parameters=[PaperQuerySerializer], responses=StashPaperSerializer(many=True))
+    def get(self, request: Request) -> Response:
+        """List them by name."""
+        asked = PaperQuerySerializer(data=request.query_params)
+        asked.is_valid(raise_exception=True)
+        paging = ListPaging()
+        found = services.papers_of(request.user, asked.validated_data["words"])
+        rows = paging.paginate_queryset(found, request, self)
+        return paging.get_paginated_response(StashPaperSerializer(rows, many=True).data)
+
+    @extend_schema(
+        operation_id="enter_paper",
+        request=EntryLineSerializer,
+        responses={201: StashPaperSerializer, 400: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Enter one in a line."""
+        given = EntryLineSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        asked = given.validated_data
+        paper = services.enter_line(owner=request.user, line=asked["line"], unit=Unit(asked["unit"]))
+        return Response(StashPaperSerializer(paper).data, status=status.HTTP_201_CREATED)
+
+
+class PaperView(APIView):
+    """One paper."""
+
+    @extend_schema(
+        operation_id="describe_paper",
+        request=DescribePaperSerializer,
+        responses={200: StashPaperSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def patch(self, request: Request, pk: int) -> Response:
+        """Change what is known of it."""
+        paper = Paper.objects.visible_to(request.user).one(pk)
+        given = DescribePaperSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        return Response(StashPaperSerializer(services.describe_paper(paper=paper, facts=given.facts())).data)
+
+    @extend_schema(operation_id="delete_paper", responses={204: None, 404: ErrorSerializer})
+    def delete(self, request: Request, pk: int) -> Response:
+        """Put it aside; pages that use it say so until it comes back."""
+        Paper.objects.visible_to(request.user).one(pk).delete_softly()
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class StocksView(APIView):
+    """Sheets and scraps of one paper."""
+
+    @extend_schema(
+        operation_id="add_stock",
+        request=NewStockSerializer,
+        responses={201: StashPaperSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Add some."""
+        paper = Paper.objects.visible_to(request.user).one(pk)
+        given = NewStockSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        asked = given.validated_data
+        size = Size(*(asked_length(asked, side, Unit.IN, f"The {side}") for side in ("width", "height")))
+        if not (0 < size.width <= LARGEST_SHEET and 0 < size.height <= LARGEST_SHEET):
+            raise refuse("stock-size", "Paper is more than nothing and at most 40 in long.", "width")
+        services.add_stock(paper=paper, kind=StockKind(asked["kind"]), size=size, count=asked["count"])
+        return Response(StashPaperSerializer(_papers(request).get(pk=pk)).data, status=status.HTTP_201_CREATED)
+
+
+class StockView(APIView):
+    """Sheets or scraps of one size."""
+
+    @extend_schema(
+        operation_id="set_stock",
+        request=StockCountSerializer,
+        responses={200: StashPaperSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def patch(self, request: Request, pk: int, stock: int) -> Response:
+        """Say how many there are."""
+        paper = Paper.objects.visible_to(request.user).one(pk)
+        row = PaperStock.objects.filter(paper=paper, pk=stock).first()
+        if row is None:
+            raise refuse("unknown-stock", "There is no such size of this paper.", "stock")
+        given = StockCountSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        services.set_count(stock=row, count=given.validated_data["count"])
+        return Response(StashPaperSerializer(_papers(request).get(pk=pk)).data)
