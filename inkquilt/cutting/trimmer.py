@@ -4,7 +4,7 @@ A trimmer has a fence that an edge of the paper lies against; the blade runs so 
 from the fence as it is *set to*. What lies between fence and blade is measured, the
 rest falls off. A cut that begins or ends inside the paper needs marks for start and
 stop; on some trimmers the stop sits a fixed offset from the blade, so that its setting
-is the mark less that offset. Common practice, no source.
+is the mark plus or minus that offset. Common practice, no source.
 """
 
 from __future__ import annotations
@@ -17,6 +17,7 @@ from typing import Final
 from inkquilt.cutting.guillotine import Cut, CutSheet, Direction
 from inkquilt.cutting.plan import CutPiece
 from inkquilt.lengths import INCH, MM, Grains, Unit, with_unit
+from inkquilt.sketch.geometry import Ends
 from inkquilt.sketch.model import Size
 
 
@@ -24,8 +25,8 @@ from inkquilt.sketch.model import Size
 class Trimmer:
     """One trimmer: its longest cut, how far the fence goes, its finest mark, the narrowest strip it cuts cleanly.
 
-    ``stop_offset`` is how far the stop sits behind the blade; None when it has no stops
-    and can only cut right through.
+    ``stop_offset`` is what the stop reads more than the mark the blade is at, less than nothing
+    if it reads less; None when it has no stops and can only cut right through.
     """
 
     name: str
@@ -64,6 +65,7 @@ class Refusal(Enum):
     TOO_LONG = "too long"
     TOO_WIDE = "too wide"
     NO_STOPS = "no stops"
+    STOP_SHORT = "stop short"
     SLIVER = "sliver"
 
 
@@ -106,10 +108,17 @@ class Instruction:
         return self.ends is not None
 
 
-def refusal(trimmer: Trimmer, length: Grains, setting: Grains, rest: Grains, inside: bool) -> Refusal | None:
-    """Return why a trimmer cannot make a cut of that length with these widths on both sides, or None."""
-    if inside and not trimmer.cuts_inside:
+def refusal(
+    trimmer: Trimmer, length: Grains, setting: Grains, rest: Grains, begins: Grains | None = None
+) -> Refusal | None:
+    """Return why a trimmer cannot make a cut of that length with these widths on both sides, or None.
+
+    ``begins`` is the mark at which a cut inside the paper begins.
+    """
+    if begins is not None and trimmer.stop_offset is None:
         return Refusal.NO_STOPS
+    if begins is not None and begins + (trimmer.stop_offset or 0) < 0:
+        return Refusal.STOP_SHORT
     if length > trimmer.longest:
         return Refusal.TOO_LONG
     if setting > trimmer.widest:
@@ -125,6 +134,8 @@ def refusal_words(trimmer: Trimmer, why: Refusal, length: Grains, setting: Grain
     match why:
         case Refusal.NO_STOPS:
             return f"{trimmer.name} has no start and stop marks, so it cannot cut inside the paper"
+        case Refusal.STOP_SHORT:
+            return f"the stop of {trimmer.name} cannot be set so near the end"
         case Refusal.TOO_LONG:
             return f"{trimmer.name} cuts {with_unit(trimmer.longest, unit)} at most, this is {with_unit(length, unit)}"
         case Refusal.TOO_WIDE:
@@ -141,7 +152,11 @@ def verdict(trimmer: Trimmer, how: Instruction) -> str:
     upright = how.direction is Direction.UPRIGHT
     whole, length = (how.size.width, how.size.height) if upright else (how.size.height, how.size.width)
     sides = ((how.at, whole - how.at), (whole - how.at, how.at))
-    reasons = [refusal(trimmer, length, setting, rest, how.is_inside) for setting, rest in sides]
+    edges = (Edge.LEFT, Edge.RIGHT) if upright else (Edge.TOP, Edge.BOTTOM)
+    reasons = [
+        refusal(trimmer, length, setting, rest, how.ends and _marks(how.ends, length, edge).low)
+        for edge, (setting, rest) in zip(edges, sides, strict=True)
+    ]
     if None in reasons:
         return ""
     why = reasons[0]
@@ -208,7 +223,7 @@ def _asked(line: _Line, trimmers: Sequence[Trimmer], using: Trimmer | None) -> I
         assert trimmer is not None
         why = None
         for fence, setting, other in ((low, line.at, rest), (high, rest, line.at)):
-            why = refusal(trimmer, length, setting, other, line.inside is not None)
+            why = refusal(trimmer, length, setting, other, line.inside and _marks(line.inside, length, fence).low)
             if why is not None:
                 continue
             exact = setting % trimmer.finest == 0
@@ -251,11 +266,15 @@ def _asked(line: _Line, trimmers: Sequence[Trimmer], using: Trimmer | None) -> I
     )
 
 
-def _inside(ends: tuple[Grains, Grains], length: Grains, trimmer: Trimmer, fence: Edge) -> Inside:
-    """Return start and stop marks, counted from the paper's far edge as it lies with that edge at the fence.
+def _marks(ends: tuple[Grains, Grains], length: Grains, fence: Edge) -> Ends:
+    """Return where a cut inside the paper begins and ends, counted from the paper's far edge as it lies.
 
-    With the right edge at the fence the paper lies turned by half, so the marks are counted from the other end.
+    With its right or top edge at the fence the paper lies the other way up along the blade.
     """
-    begin, end = ends if fence in (Edge.LEFT, Edge.BOTTOM) else (length - ends[1], length - ends[0])
-    offset = trimmer.stop_offset or 0
-    return Inside(begin, end, begin - offset, end - offset)
+    begin, end = ends
+    return Ends(begin, end) if fence in (Edge.LEFT, Edge.BOTTOM) else Ends(length - end, length - begin)
+
+
+def _inside(ends: tuple[Grains, Grains], length: Grains, trimmer: Trimmer, fence: Edge) -> Inside:
+    marks, offset = _marks(ends, length, fence), trimmer.stop_offset or 0
+    return Inside(marks.low, marks.high, marks.low + offset, marks.high + offset)

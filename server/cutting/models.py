@@ -17,7 +17,7 @@ class Trimmer(Owned):
     widest = models.PositiveIntegerField(help_text="how far the fence goes")
     finest = models.PositiveIntegerField(help_text="finest mark")
     narrowest = models.PositiveIntegerField(help_text="narrowest strip it cuts cleanly")
-    stop_offset = models.IntegerField(null=True, help_text="how far the stop sits behind the blade")
+    stop_offset = models.IntegerField(null=True, blank=True, help_text="what the stop reads more than the blade's mark")
     unit = models.CharField(max_length=2, choices=UNIT_CHOICES, default=Unit.IN.value)
 
     class Meta:

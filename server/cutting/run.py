@@ -54,7 +54,9 @@ def start(*, page: Page) -> CutRun:
     """Begin to cut a page, or go on where it was left."""
     known = CutRun.objects.filter(page=page).first()
     if known is not None:
-        return known
+        if known.page_version == page.version or known.ticks or known.made:
+            return known
+        known.delete()  # nothing was cut yet, and the page is another by now
     document = document_of(page)
     plan = plan_of(page.owner, document, SECONDS)
     if not any(one.sheets for one in plan.plans):

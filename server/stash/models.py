@@ -22,15 +22,15 @@ class Paper(Owned):
 
     name = models.CharField(max_length=80)
     front_kind = models.CharField(max_length=12, choices=KIND_CHOICES, default=PaperKind.SOLID.value)
-    front_colours = models.JSONField(default=list)
+    front_colours = models.JSONField(default=list, blank=True)
     front_directional = models.BooleanField(default=False)
     back_kind = models.CharField(max_length=12, choices=KIND_CHOICES, default=PaperKind.SOLID.value)
-    back_colours = models.JSONField(default=list)
+    back_colours = models.JSONField(default=list, blank=True)
     back_directional = models.BooleanField(default=False)
     two_tone = models.BooleanField(default=False, help_text="lighter on one side")
     finish = models.CharField(max_length=40, blank=True)
     note = models.CharField(max_length=300, blank=True)
-    price = models.PositiveIntegerField(null=True)
+    price = models.PositiveIntegerField(null=True, blank=True)
 
     class Meta:
         ordering = ["name", "id"]

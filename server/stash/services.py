@@ -8,7 +8,7 @@ from django.db.models import F, Q, QuerySet
 from inkquilt.cutting.guillotine import StockKind
 from inkquilt.lengths import Unit
 from inkquilt.paper.entry import MOST_SHEETS, PaperEntry, read_entry
-from inkquilt.paper.kinds import PaperSide
+from inkquilt.paper.kinds import PaperKind, PaperSide
 from inkquilt.sketch.model import Size
 from server.common.asked import refuse
 from server.stash.models import Paper, PaperStock
@@ -42,7 +42,8 @@ def enter_line(*, owner: Any, line: str, unit: Unit) -> Paper:
 def _same(owner: Any, entry: PaperEntry) -> Paper | None:
     """Return the paper of that name, if what the line says of its sides does not speak against it."""
     known = Paper.objects.visible_to(owner).filter(name__iexact=entry.name).first()
-    if known is None or entry.scrap or (entry.front, entry.back) == (PaperSide(), PaperSide()):
+    says_nothing = entry.back == PaperSide() and (entry.front.kind, entry.front.directional) == (PaperKind.SOLID, False)
+    if known is None or entry.scrap or says_nothing:
         return known
     front = (entry.front.kind.value, list(entry.front.colours), entry.front.directional)
     return known if front == (known.front_kind, known.front_colours, known.front_directional) else None

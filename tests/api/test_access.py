@@ -4,8 +4,10 @@ import json
 
 from django.test import Client, override_settings
 
+from inkquilt.lengths import Unit
 from server.accounts.services import DEMO_USER
 from server.pages.models import Page
+from server.stash.services import enter_line
 from tests.api.base import SMALL, ApiTestCase
 
 
@@ -55,7 +57,7 @@ class Sessions(ApiTestCase):
 class Ownership(ApiTestCase):
     """Every address that takes an id answers 404 for another person's id, and for one that never was."""
 
-    def addresses(self, page, sketch, photo):
+    def addresses(self, page, sketch, photo, paper):
         write = {"version": 1, "change": {"kind": "title", "block": "t", "text": "Mine"}}
         return [
             ("get", f"sketches/{sketch}/", None),
@@ -69,20 +71,32 @@ class Ownership(ApiTestCase):
             ("post", f"pages/{page}/redo/", {"version": 1}),
             ("get", f"pages/{page}/fit/?school=keep-photos", None),
             ("get", f"pages/{page}/ways-out/", None),
-            ("get", f"pages/{page}/pieces/", None),
+            ("get", f"pages/{page}/cutting/", None),
+            ("post", f"pages/{page}/cutting/run/", None),
+            ("get", f"pages/{page}/cutting/run/", None),
+            ("patch", f"pages/{page}/cutting/run/", {"version": 1, "sheet": "0.0", "done": 1}),
+            ("post", f"pages/{page}/cutting/run/stock/", {"version": 1}),
+            ("post", f"pages/{page}/cutting/run/undo/", {"version": 1}),
+            ("delete", f"pages/{page}/cutting/run/", None),
+            ("patch", f"stash/papers/{paper}/", {"name": "Mine"}),
+            ("post", f"stash/papers/{paper}/stock/", {"kind": "sheet", "width": "1", "height": "1"}),
+            ("patch", f"stash/papers/{paper}/stock/1/", {"count": 1}),
+            ("delete", f"stash/papers/{paper}/", None),
+            ("delete", f"trimmers/{paper}/", None),
             *(("get", f"pages/{page}/files/{name}", None) for name in
               ("page.pdf", "page.svg", "pieces.csv", "page.quilt.json")),
             ("get", f"photos/{photo}/view/", None),
             ("get", f"photos/{photo}/thumb/", None),
             ("delete", f"photos/{photo}/", None),
             *(("post", "deleted/", {"kind": kind, "id": pk}) for kind, pk in
-              (("page", page), ("sketch", sketch), ("photo", photo))),
+              (("page", page), ("sketch", sketch), ("photo", photo), ("paper", paper))),
         ]  # fmt: skip
 
     def test_foreign_and_unknown_ids_are_not_found(self):
         page, photo = self.add_page(self.otto), self.add_photo(self.otto)
+        paper = enter_line(owner=self.otto, line="2 navy 12x12", unit=Unit.IN)
         before = Page.objects.get(pk=page.pk)
-        for ids in ((page.pk, page.sketch_id, photo.pk), (99_999, 99_999, 99_999)):
+        for ids in ((page.pk, page.sketch_id, photo.pk, paper.pk), (99_999, 99_999, 99_999, 99_999)):
             for method, path, data in self.addresses(*ids):
                 with self.subTest(path, method=method):
                     self.assertEqual(self.send(method, path, data).status_code, 404)
@@ -91,8 +105,12 @@ class Ownership(ApiTestCase):
 
     def test_nobody_gets_anything_without_signing_in(self):
         page, photo = self.add_page(), self.add_photo()
-        lists = [("get", path, None) for path in ("sketches/", "pages/", "photos/", "formats/", "deleted/")]
-        for method, path, data in [*self.addresses(page.pk, page.sketch_id, photo.pk), *lists]:
+        paper = enter_line(owner=self.ida, line="2 navy 12x12", unit=Unit.IN)
+        lists = [
+            ("get", path, None)
+            for path in ("sketches/", "pages/", "photos/", "formats/", "deleted/", "stash/papers/", "trimmers/")
+        ]
+        for method, path, data in [*self.addresses(page.pk, page.sketch_id, photo.pk, paper.pk), *lists]:
             with self.subTest(path, method=method):
                 self.assertEqual(self.send(method, path, data, Client()).status_code, 403)
 

@@ -230,17 +230,6 @@ class Files(ApiTestCase):
         again = self.send("post", "sketches/", saved)
         self.assertEqual((again.status_code, again.json()["sketch"]["board"]["height_text"]), (201, "11"))
 
-    def test_pieces_are_grouped_by_paper_with_a_plan_per_sheet(self):
-        page = self.add_page()
-        listed = self.send("get", f"pages/{page.pk}/pieces/").json()
-        papers = {paper["paper"]: paper for paper in listed["papers"]}
-        self.assertEqual([piece["size"] for piece in papers["B"]["pieces"]], ["8 1/2 × 1 7/8"])
-        self.assertTrue(papers["B"]["sheets"][0]["cuts"])
-        self.assertEqual(len(listed["photos"]), 2)
-        self.change(page.pk, 1, kind="sheet", paper="B", width="6", height="6")
-        small = {p["paper"]: p for p in self.send("get", f"pages/{page.pk}/pieces/").json()["papers"]}
-        self.assertIn("choose a larger sheet", small["B"]["too_large"][0])
-
     def test_a_photo_whose_picture_is_gone_leaves_its_slot_empty_in_files(self):
         page, photo = self.add_page(), self.add_photo()
         self.change(page.pk, 1, kind="photo", block="p", photo=photo.pk)

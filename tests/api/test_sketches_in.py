@@ -159,7 +159,9 @@ class Everything(ApiTestCase):
         ada = get_user_model().objects.create_user("ada", password="an empty account")
         client = Client()
         client.force_login(ada)
-        self.assertEqual(self.restore(content, client).json(), {"sketches": 1, "photos": 1, "pages": 1})
+        self.assertEqual(
+            self.restore(content, client).json(), {"sketches": 1, "photos": 1, "pages": 1, "papers": 0, "trimmers": 0}
+        )
         theirs, mine = Page.objects.get(owner=ada), Page.objects.get(pk=page.pk)
         copy = Photo.objects.get(owner=ada)
         self.assertEqual((theirs.name, theirs.head), (mine.name, mine.head))

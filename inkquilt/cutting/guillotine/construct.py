@@ -74,11 +74,15 @@ class _Open:
 
 @dataclass(frozen=True, slots=True)
 class Rules:
-    """How pieces are placed; with ``first_sheet`` on the first sheet that takes one, else where it sits best."""
+    """How pieces are placed; with ``first_sheet`` on the first sheet that takes one, else where it sits best.
+
+    With ``scraps_first`` all scraps lie open from the start, the smallest first; else one is opened when needed.
+    """
 
     fit: FitRule
     split: SplitRule
     first_sheet: bool
+    scraps_first: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -128,7 +132,7 @@ def attempts(pieces: Sequence[Wanted]) -> Iterator[Attempt]:
     """Yield every sort order with every set of rules."""
     ordered = [tuple(sorted(pieces, key=order)) for order in ORDERS]
     for first_sheet, split, order, fit in product((False, True), SPLIT_RULES, ordered, FIT_RULES):
-        yield Attempt(order, Rules(fit, split, first_sheet))
+        yield Attempt(order, Rules(fit, split, first_sheet, scraps_first=first_sheet))
 
 
 def shaken(attempt: Attempt, random: np.random.Generator) -> Attempt:
@@ -146,6 +150,8 @@ def shaken(attempt: Attempt, random: np.random.Generator) -> Attempt:
         rules = replace(rules, split=SPLIT_RULES[random.integers(len(SPLIT_RULES))])
     if random.random() < _OTHER_RULE:
         rules = replace(rules, first_sheet=not rules.first_sheet)
+    if random.random() < _OTHER_RULE:
+        rules = replace(rules, scraps_first=not rules.scraps_first)
     return Attempt(tuple(pieces), rules)
 
 
@@ -155,6 +161,11 @@ def construct(attempt: Attempt, stocks: Sequence[Stock]) -> Draft:
     unopened = {stock.key: stock.count for stock in stocks}
     by_use = sorted(stocks, key=lambda s: (s.kind is StockKind.SHEET, s.area))
     opened: list[_Open] = []
+    if rules.scraps_first:
+        for scrap in by_use:
+            if scrap.kind is StockKind.SCRAP:
+                opened += [_opened(scrap) for _ in range(min(scrap.count or 0, len(attempt.pieces)))]
+                unopened[scrap.key] = 0
     unplaced: list[str] = []
     for piece in attempt.pieces:
         if _place(piece, opened, rules):
@@ -165,13 +176,18 @@ def construct(attempt: Attempt, stocks: Sequence[Stock]) -> Draft:
             continue
         left = unopened[stock.key]
         unopened[stock.key] = None if left is None else left - 1
-        opened.append(_Open(stock, [Rect(0, 0, stock.size.width, stock.size.height)], []))
+        opened.append(_opened(stock))
         _place(piece, opened[-1:], rules)
+    opened = [open_ for open_ in opened if open_.placed]
     kinds = {open_.stock.kind for open_ in opened}
     kind = StockKind.SHEET if StockKind.SHEET in kinds else StockKind.SCRAP
     largest = max((free.area for open_ in opened if open_.stock.kind is kind for free in open_.free), default=0)
     layouts = tuple(Layout(open_.stock, tuple(open_.placed)) for open_ in opened)
     return Draft(layouts, tuple(unplaced), largest, attempt)
+
+
+def _opened(stock: Stock) -> _Open:
+    return _Open(stock, [Rect(0, 0, stock.size.width, stock.size.height)], [])
 
 
 class _Best(NamedTuple):

@@ -19,7 +19,8 @@ _UNKNOWN_COLOUR: Final = "#e9e1cf"
 
 def choose_paper(document: PageDocument, change: dict[str, Any], known: Known) -> Changed:
     """Lay a paper of the stash in the place of one of the page's papers, or take it away."""
-    letter = str(change.get("paper") or "")
+    on = change.get("block")
+    letter = paper_of(the_block(document, change)) if on else str(change.get("paper") or "")
     if letter not in {paper_of(block) for block in document.sketch.blocks}:
         raise refuse("unknown-paper", f"There is no paper “{letter[:20]}” on this page.", "paper")
     papers = dict(document.cuts.papers)

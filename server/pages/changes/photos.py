@@ -19,7 +19,7 @@ from server.pages.document import PageDocument, SlotPhoto
 MOST_REVEAL: Final[Grains] = 3 * INCH
 
 
-def place_photo(document: PageDocument, change: dict[str, Any], photos: Known) -> Changed:
+def place_photo(document: PageDocument, change: dict[str, Any], owners: Known) -> Changed:
     """Put a photo into a slot, empty it, or lay the photo there another way."""
     slot = the_block(document, change, Role.PHOTO)
     placed = dict(document.photos)
@@ -27,7 +27,7 @@ def place_photo(document: PageDocument, change: dict[str, Any], photos: Known) -
     if photo is None:
         placed.pop(slot.id, None)
         return Changed(replace(document, photos=placed), f"emptied {slot.name}")
-    known = photos.photo(photo)
+    known = owners.photo(photo)
     if known is None:
         raise refuse("unknown-photo", "That photo is not in your box.", "photo")
     name = known.name
@@ -55,12 +55,12 @@ def _framed(placed: SlotPhoto, change: dict[str, Any]) -> SlotPhoto:
     return replace(placed, zoom=change.get("zoom", placed.zoom), locked=change.get("locked", placed.locked))
 
 
-def place_matched(document: PageDocument, change: dict[str, Any], photos: Known) -> Changed:
+def place_matched(document: PageDocument, change: dict[str, Any], owners: Known) -> Changed:
     """Put several photos into slots at once, as they come; slots that are not named become empty."""
     placed: dict[str, SlotPhoto] = {}
     for row in change.get("placed") or ():
         slot = the_block(document, row, Role.PHOTO)
-        if photos(row["photo"]) is None:
+        if owners.photo(row["photo"]) is None:
             raise refuse("unknown-photo", "One of these photos is not in your box.", "photo")
         before = document.photos.get(slot.id)
         same = before is not None and before.photo == row["photo"]
@@ -89,11 +89,11 @@ def lay_mats(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
     return Changed(replace(document, sketch=sketch, pins=()), f"{words} behind {photo.name}")
 
 
-def keep_whole(document: PageDocument, change: dict[str, Any], photos: Known) -> Changed:
+def keep_whole(document: PageDocument, change: dict[str, Any], owners: Known) -> Changed:
     """Keep the photo in a slot whole, on a mat as large as the slot."""
     slot = the_block(document, change, Role.PHOTO)
     on = document.photos.get(slot.id)
-    known = photos(on.photo) if on else None
+    known = owners.photo(on.photo) if on else None
     if known is None:
         raise refuse("no-photo", f"There is no photo in {slot.name} to keep whole.", "block")
     grid = bounds.DEFAULT_GRID[document.sketch.unit]

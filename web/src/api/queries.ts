@@ -16,7 +16,10 @@ export const keys = {
   reasons: (id: number, terms: string, way: Way) => ['reasons', ...keys.fit(id, terms, way)] as const,
   ties: (id: number, terms: string, way: Way) => ['ties', ...keys.fit(id, terms, way)] as const,
   proposals: (id: number, terms: string, way: Way) => ['proposals', ...keys.fit(id, terms, way)] as const,
-  pieces: (id: number, version: number) => ['pieces', id, version] as const,
+  papers: ['papers'] as const,
+  trimmers: ['trimmers'] as const,
+  table: (id: number, version: number) => ['cutting', id, version] as const,
+  run: (id: number) => ['cut-run', id] as const,
   waysOut: (id: number, terms: string, way: Way) =>
     ['ways-out', id, terms, way.school, way.variant ?? '', way.turn ?? 0, way.mirrored ?? false] as const,
 }
@@ -126,11 +129,6 @@ export function useMakeCompanion(id: number) {
   })
 }
 
-export function usePieces(page: Page, wanted: boolean) {
-  const queryFn = () => take(api.GET('/api/pages/{id}/pieces/', { params: { path: { id: page.id } } }))
-  return useQuery({ queryKey: keys.pieces(page.id, page.version), queryFn, enabled: wanted })
-}
-
 export function useWaysOut(page: Page, wanted: boolean) {
   const queryFn = () => take(api.GET('/api/pages/{id}/ways-out/', { params: { path: { id: page.id } } }))
   return useQuery({ queryKey: keys.waysOut(page.id, page.terms, page.way), queryFn, enabled: wanted })
@@ -205,8 +203,8 @@ export function useMakePage() {
   })
 }
 
-type Kind = 'page' | 'sketch' | 'photo'
-const listOf = { page: keys.pages, sketch: keys.sketches, photo: keys.photos }
+type Kind = 'page' | 'sketch' | 'photo' | 'paper'
+const listOf = { page: keys.pages, sketch: keys.sketches, photo: keys.photos, paper: keys.papers }
 
 export function useDelete() {
   const cache = useQueryClient()

@@ -4,12 +4,14 @@ import { RouterProvider } from 'react-router/dom'
 import { useSession } from '../api/queries'
 import { Refused } from '../api/client'
 import { Bench } from '../bench/Bench'
+import { CuttingTable } from '../cutting/CuttingTable'
 import { NewSketch, RedrawSketch } from '../drafting/NewSketch'
 import { Finder } from '../finder/Finder'
 import { PhotoBox } from '../photos/PhotoBox'
 import { Shelf } from '../shelf/Shelf'
 import { SignIn } from '../signin/SignIn'
 import { SketchLook } from '../sketch/SketchLook'
+import { Stash } from '../stash/Stash'
 import { Trouble } from './Trouble'
 import { Waiting } from './Waiting'
 
@@ -40,8 +42,10 @@ const router = createBrowserRouter([
     errorElement: <Torn />,
     children: [
       { path: '/', element: <Shelf /> },
+      { path: '/pages/:id/cutting', element: <CuttingTable /> },
       { path: '/pages/:id/:step?', element: <Bench /> },
       { path: '/photos', element: <PhotoBox /> },
+      { path: '/stash', element: <Stash /> },
       { path: '/find', element: <Finder /> },
       { path: '/sketches/new', element: <NewSketch /> },
       { path: '/sketches/:id', element: <SketchLook /> },

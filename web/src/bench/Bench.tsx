@@ -24,13 +24,15 @@ import { LeftOut } from './LeftOut'
 import { NoPlace } from './NoPlace'
 import { NumberField, type NumberName } from './NumberField'
 import { PageChoices } from './PageChoices'
+import { PaperTray, type CarriedPaper } from '../cutting/PaperTray'
+import { Swatch } from '../stash/Swatch'
 import { usePicked } from './PhotosSide'
 import { PhotoTray } from './PhotoTray'
 import { StaleDialog } from './StaleDialog'
 import { stepOf } from './steps'
 import { Thread } from './Thread'
 import { TitleField } from './TitleField'
-import { usePhotoCarry } from './usePhotoCarry'
+import { useCarry } from './useCarry'
 import { usePieceHold } from './usePieceHold'
 import { usePhotoLook } from './usePhotoLook'
 
@@ -100,7 +102,13 @@ function LaidBench({ page }: { page: Page }) {
     (photo: Photo, slot: string) => change({ kind: 'photo', block: slot, photo: photo.id }),
     [change],
   )
-  const carry = usePhotoCarry(place)
+  const carry = useCarry('slot', place)
+  const layPaper = useCallback(
+    (paper: CarriedPaper, block: string) =>
+      change({ kind: 'paper', block, stash_paper: paper.id, side: paper.side }),
+    [change],
+  )
+  const papers = useCarry('block', layPaper)
   const look = usePhotoLook(page.slots, change)
   const { picked, pick } = usePicked()
   const { board } = page.fit
@@ -112,7 +120,11 @@ function LaidBench({ page }: { page: Page }) {
     [board, carry.carried],
   )
   const activate = (block: BoardBlock) => {
-    if (carry.carried && block.role === 'photo') {
+    if (papers.carried) {
+      layPaper(papers.carried, block.id)
+      papers.drop()
+    } else if (block.role === 'base') return
+    else if (carry.carried && block.role === 'photo') {
       place(carry.carried, block.id)
       carry.drop()
     } else if (block.role === 'title' && !arranging) setTyping(block.id)
@@ -150,7 +162,7 @@ function LaidBench({ page }: { page: Page }) {
             </h2>
             <PageThumb
               board={page.sketch_board}
-              size={step === 'photos' ? 96 : 150}
+              size={step === 'photos' || step === 'cut' ? 96 : 150}
               label={page.sketch_name}
             />
             {arranging && <KeepAsSketch page={page} />}
@@ -163,6 +175,13 @@ function LaidBench({ page }: { page: Page }) {
               onPick={pick}
               onPress={carry.press}
               onTake={carry.take}
+            />
+          ) : step === 'cut' ? (
+            <PaperTray
+              carried={papers.carried}
+              onPress={papers.press}
+              onTake={papers.take}
+              onFlip={papers.drop}
             />
           ) : (
             <FormatChooser chosen={page.format} onChange={change} />
@@ -246,10 +265,15 @@ function LaidBench({ page }: { page: Page }) {
       {carry.dragging && (
         <img
           className="carried-photo"
-          src={`/api/photos/${carry.dragging.photo.id}/thumb/`}
+          src={`/api/photos/${carry.dragging.thing.id}/thumb/`}
           alt=""
           style={{ left: carry.dragging.x, top: carry.dragging.y }}
         />
+      )}
+      {papers.dragging && (
+        <span className="carried-paper" style={{ left: papers.dragging.x, top: papers.dragging.y }}>
+          <Swatch look={papers.dragging.thing.look} width={72} height={72} />
+        </span>
       )}
       {writes.stale && (
         <StaleDialog

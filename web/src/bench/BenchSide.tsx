@@ -2,7 +2,7 @@ import type { Change, Fit, Page, Tie } from '../api/client'
 import type { useFits } from '../api/queries'
 import { MeasureCard } from '../measures/MeasureCard'
 import { Clash } from './Clash'
-import { CutPanel } from './CutPanel'
+import { CutSide } from '../cutting/CutSide'
 import { Facing } from './Facing'
 import { Held } from './Held'
 import { PhotosSide } from './PhotosSide'
@@ -40,7 +40,7 @@ export function BenchSide(props: BenchSideProps) {
   return (
     <aside className="right-side">
       {nothingFits && step !== 'print' && <Clash page={page} onChange={onChange} />}
-      {step === 'cut' && !nothingFits && <CutPanel page={page} onChange={onChange} />}
+      {step === 'cut' && !nothingFits && <CutSide page={page} onChange={onChange} />}
       {step === 'print' && <PrintPanel page={page} />}
       {step === 'title' && <TitleHelp page={page} onType={onType} onChange={onChange} />}
       {arranging && heldBlock && (

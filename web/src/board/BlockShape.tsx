@@ -53,7 +53,7 @@ function Outline({
   className,
   fill,
 }: BlockShapeProps & { className?: string; fill?: string }) {
-  const look = { className: className ?? 'paper-edge', fill: fill ?? paperFill(prefix, block.tint) }
+  const look = { className: className ?? 'paper-edge', fill: fill ?? paperFill(prefix, block) }
   if (block.shape === 'circle') {
     const radius = block.width / 2
     return <circle cx={block.x + radius} cy={block.y + radius} r={radius} {...look} />
@@ -262,7 +262,7 @@ function TagShape({ block, prefix }: BlockShapeProps) {
   const hole = upright ? [x + width / 2, y + cut] : [x + cut, y + height / 2]
   return (
     <>
-      <path className="paper-edge" d={path} fill={paperFill(prefix, block.tint)} />
+      <path className="paper-edge" d={path} fill={paperFill(prefix, block)} />
       <circle className="tag-hole" cx={hole[0]} cy={hole[1]} r={cut * 0.3} />
     </>
   )

@@ -81,7 +81,7 @@ export function Board(props: BoardProps) {
   return (
     <div className="board" ref={ref}>
       <svg width={space.width} height={space.height} role="group" aria-label="Your page">
-        <PaperPatterns prefix={prefix} scale={layout.scale} />
+        <PaperPatterns prefix={prefix} scale={layout.scale} blocks={board.blocks} />
         <Rulers layout={layout} width={board.width} height={board.height} unit={board.unit} />
         {!narrow && (
           <Ribbons
@@ -158,7 +158,12 @@ function Piece({
   const shape = (
     <BlockShape block={block} prefix={prefix} scale={scale} slot={slot} title={title} picture="view" />
   )
-  if (block.role === 'base') return <g onPointerEnter={() => lift(null)}>{shape}</g>
+  if (block.role === 'base')
+    return (
+      <g data-block={block.id} onPointerEnter={() => lift(null)} onClick={() => handlers.onActivate?.(block)}>
+        {shape}
+      </g>
+    )
   const takes = accepting.has(block.id)
   return (
     <g

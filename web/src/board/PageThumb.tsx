@@ -26,7 +26,7 @@ export function PageThumb({ board, slots = [], titles = [], size, label }: PageT
       viewBox={`0 0 ${board.width} ${board.height}`}
       {...named}
     >
-      <PaperPatterns prefix={prefix} scale={scale * 1.6} />
+      <PaperPatterns prefix={prefix} scale={scale * 1.6} blocks={board.blocks} />
       <rect className="bare-page" width={board.width} height={board.height} />
       {board.blocks.map((block) => (
         <BlockShape

@@ -1,5 +1,7 @@
 /** The papers' looks until real ones are assigned: eight tints, each with its own quiet print. */
 import type { ReactElement } from 'react'
+import type { BoardBlock } from '../api/client'
+import { LookPattern, lookKey } from './LookPattern'
 
 interface Print {
   ground: string
@@ -28,10 +30,21 @@ const PRINTS: Print[] = [
   { ground: '#1c1c1e', draw: <path d="M0 0" /> },
 ]
 
+interface PaperPatternsProps {
+  prefix: string
+  scale: number
+  /** The pieces to be drawn: papers that were chosen bring their own looks. */
+  blocks: BoardBlock[]
+}
+
 /** Pattern definitions under ids that begin with `prefix`; they keep their size whatever the page's scale. */
-export function PaperPatterns({ prefix, scale }: { prefix: string; scale: number }) {
+export function PaperPatterns({ prefix, scale, blocks }: PaperPatternsProps) {
+  const looks = new Map(blocks.flatMap((block) => (block.look ? [[lookKey(block.look), block.look]] : [])))
   return (
     <defs>
+      {[...looks].map(([key, look]) => (
+        <LookPattern key={key} id={`${prefix}-${key}`} look={look} scale={scale} />
+      ))}
       {PRINTS.map((print, index) => (
         <pattern
           key={print.ground}
@@ -49,7 +62,8 @@ export function PaperPatterns({ prefix, scale }: { prefix: string; scale: number
   )
 }
 
-/** The fill of a paper: its print, or white without a tint. */
-export function paperFill(prefix: string, tint: number | null): string {
+/** The fill of a piece: its chosen paper, or the print of its tint, or white. */
+export function paperFill(prefix: string, { look, tint }: Pick<BoardBlock, 'look' | 'tint'>): string {
+  if (look) return `url(#${prefix}-${lookKey(look)})`
   return tint === null ? '#fffdf8' : `url(#${prefix}-${tint % PRINTS.length})`
 }

@@ -25,6 +25,9 @@ export function Shelf() {
           <Link className="stitched" to="/photos">
             Photo box
           </Link>
+          <Link className="stitched" to="/stash">
+            Paper stash
+          </Link>
         </nav>
         <span className="who">
           {session.data?.user}

@@ -1,29 +1,31 @@
 import { useCallback, useEffect, useState, type PointerEvent as ReactPointerEvent } from 'react'
-import type { Photo } from '../api/client'
-
 /** Pixels a finger or mouse may wander before a press becomes a drag. */
 const DRAG_AFTER = 6
 
-type Carry =
+type Carry<Thing> =
   | { kind: 'idle' }
-  | { kind: 'pressing'; photo: Photo; x: number; y: number }
-  | { kind: 'dragging'; photo: Photo; x: number; y: number }
-  | { kind: 'held'; photo: Photo }
+  | { kind: 'pressing'; thing: Thing; x: number; y: number }
+  | { kind: 'dragging'; thing: Thing; x: number; y: number }
+  | { kind: 'held'; thing: Thing }
 
 /**
- * Carrying a photo from the tray to a slot: by dragging, or by taking it up (tap,
- * click or Enter) and then touching the slot. One state says which.
+ * Carrying a photo or paper from the tray to a piece of the page: by dragging, or by
+ * taking it up (tap, click or Enter) and then touching the piece. One state says which.
+ * `onto` is the piece's data attribute that accepts it: `slot` or `block`.
  */
-export function usePhotoCarry(place: (photo: Photo, slot: string) => void) {
-  const [carry, setCarry] = useState<Carry>({ kind: 'idle' })
+export function useCarry<Thing extends { id: number }>(
+  onto: 'slot' | 'block',
+  place: (thing: Thing, piece: string) => void,
+) {
+  const [carry, setCarry] = useState<Carry<Thing>>({ kind: 'idle' })
 
-  const press = useCallback((photo: Photo, event: ReactPointerEvent) => {
-    if (event.button === 0) setCarry({ kind: 'pressing', photo, x: event.clientX, y: event.clientY })
+  const press = useCallback((thing: Thing, event: ReactPointerEvent) => {
+    if (event.button === 0) setCarry({ kind: 'pressing', thing, x: event.clientX, y: event.clientY })
   }, [])
-  /** A click or Enter on a photo takes it up; on the same again, puts it down. */
-  const take = useCallback((photo: Photo) => {
+  /** A click or Enter on a thing takes it up; on the same again, puts it down. */
+  const take = useCallback((thing: Thing) => {
     setCarry((now) =>
-      now.kind === 'held' && now.photo.id === photo.id ? { kind: 'idle' } : { kind: 'held', photo },
+      now.kind === 'held' && now.thing.id === thing.id ? { kind: 'idle' } : { kind: 'held', thing },
     )
   }, [])
   const drop = useCallback(() => setCarry({ kind: 'idle' }), [])
@@ -36,14 +38,14 @@ export function usePhotoCarry(place: (photo: Photo, slot: string) => void) {
         if (now.kind !== 'pressing' && now.kind !== 'dragging') return now
         const far = Math.hypot(event.clientX - now.x, event.clientY - now.y) > DRAG_AFTER
         if (now.kind === 'pressing' && !far) return now
-        return { kind: 'dragging', photo: now.photo, x: event.clientX, y: event.clientY }
+        return { kind: 'dragging', thing: now.thing, x: event.clientX, y: event.clientY }
       })
     }
     const up = (event: PointerEvent) => {
       if (carry.kind === 'dragging') {
         const under = document.elementFromPoint(event.clientX, event.clientY)
-        const slot = under?.closest<SVGGElement>('[data-slot]')?.dataset.slot
-        if (slot) place(carry.photo, slot)
+        const piece = under?.closest<SVGGElement>(`[data-${onto}]`)?.dataset[onto]
+        if (piece) place(carry.thing, piece)
       }
       setCarry((now) => (now.kind === 'held' ? now : { kind: 'idle' }))
     }
@@ -56,7 +58,7 @@ export function usePhotoCarry(place: (photo: Photo, slot: string) => void) {
       window.removeEventListener('pointerup', up)
       window.removeEventListener('pointercancel', cancel)
     }
-  }, [moving, carry, place])
+  }, [moving, carry, onto, place])
 
   useEffect(() => {
     if (carry.kind !== 'held') return
@@ -65,6 +67,6 @@ export function usePhotoCarry(place: (photo: Photo, slot: string) => void) {
     return () => window.removeEventListener('keydown', escape)
   }, [carry.kind, drop])
 
-  const carried = carry.kind === 'held' || carry.kind === 'dragging' ? carry.photo : null
+  const carried = carry.kind === 'held' || carry.kind === 'dragging' ? carry.thing : null
   return { carried, dragging: carry.kind === 'dragging' ? carry : null, press, take, drop }
 }

@@ -1,0 +1,357 @@
+"""The stash, a page's papers and cuts, cutting at the table, trimmers, and the cutplan command."""
+
+import io
+import json
+import tempfile
+from pathlib import Path
+
+import jsonschema
+from django.core.management import call_command
+from django.test import SimpleTestCase
+
+from inkquilt.lengths import INCH, Unit
+from inkquilt.paper.entry import UnreadablePaper, read_entry
+from inkquilt.paper.kinds import PaperKind
+from server.cutting.models import CutRun
+from server.stash.models import Paper, PaperStock
+from server.stash.services import enter_line
+from tests.api.base import ApiTestCase
+from tests.building import data_of, row, size
+
+SCHEMA = json.loads((Path(__file__).parents[2] / "docs" / "schemas" / "cut-plan.schema.json").read_text("utf-8"))
+#: A base, a directional band, two mats of a size.
+PAGE = data_of(
+    row("base", "base", 0, 0, 12, 12, paper="A"),
+    row("band", "strip", 0, 8, 12, 2, paper="B", level=1),
+    row("m1", "mat", 1, 1, "4 1/4", "6 1/4", of="p1", paper="white", level=2),
+    row("p1", "photo", "1 1/8", "1 1/8", 4, 6, level=3),
+    row("m2", "mat", "6 1/2", 1, "4 1/4", "6 1/4", of="p2", paper="white", level=2),
+    row("p2", "photo", "6 5/8", "1 1/8", 4, 6, level=3),
+)
+
+
+class Entering(SimpleTestCase):
+    def test_lines_are_read_as_they_are_meant(self):
+        cases = [
+            ("2 navy 12x12, directional", ("navy", size("12", "12"), 2, False), PaperKind.SOLID, True, "#22345c"),
+            ("scrap kraft 4 1/2 x 7", ("kraft", size("4 1/2", "7"), 1, True), PaperKind.SOLID, False, "#b98f62"),
+            ("pad meadow 6x6, 24 sheets, small print", ("meadow", size("6", "6"), 24, False), PaperKind.SMALL_PRINT,
+             False, None),
+            ("3 honey stripe 12 x 12 stripe mustard", ("honey stripe", size("12", "12"), 3, False), PaperKind.STRIPE,
+             False, "#cf9d2e"),
+            ("vellum letter", ("vellum", size("8 1/2", "11"), 1, False), PaperKind.VELLUM, False, None),
+            ("2½ x 10 in mint", ("mint", size("2 1/2", "10"), 1, False), PaperKind.SOLID, False, "#b7dfc6"),
+        ]  # fmt: skip
+        for line, facts, kind, directional, colour in cases:
+            with self.subTest(line):
+                entry = read_entry(line)
+                self.assertEqual((entry.name, entry.size, entry.count, entry.scrap), facts)
+                self.assertEqual((entry.front.kind, entry.front.directional), (kind, directional))
+                self.assertEqual(entry.front.colours[:1], (colour,) if colour else ())
+
+    def test_the_other_side_the_price_and_millimetres(self):
+        entry = read_entry("4 roof 210x297mm busy / small print cream, at 1.20", Unit.IN)
+        self.assertEqual((entry.size.width, entry.price, entry.back.kind), (210 * 320, 120, PaperKind.SMALL_PRINT))
+
+    def test_what_cannot_be_read_says_what_would_do(self):
+        for line in ("navy", "0 navy 12x12", "navy 0x12", "navy 90x90", "5000 navy 12x12", "x" * 300):
+            with self.subTest(line[:20]), self.assertRaisesRegex(UnreadablePaper, "would do"):
+                read_entry(line)
+
+
+class Stash(ApiTestCase):
+    def test_papers_are_entered_found_described_and_put_aside(self):
+        first = self.send("post", "stash/papers/", {"line": "2 navy 12x12, directional / cream"}).json()
+        again = self.send("post", "stash/papers/", {"line": "1 navy 12x12"}).json()
+        self.assertEqual((again["id"], again["stocks"][0]["count"]), (first["id"], 3))
+        self.send("post", "stash/papers/", {"line": "scrap navy 3 x 5"})
+        self.send("post", "stash/papers/", {"line": "2 mint dot 12x12 small print"})
+        found = self.send("get", "stash/papers/?words=small%20mint").json()["results"]
+        self.assertEqual([paper["name"] for paper in found], ["mint dot"])
+        path = f"stash/papers/{first['id']}/"
+        told = self.send(
+            "patch", path, {"finish": "matte", "back": {"kind": "busy", "colours": ["#aabbcc"], "directional": True}}
+        )
+        self.assertEqual((told.json()["finish"], told.json()["back"]["kind"]), ("matte", "busy"))
+        bad = self.send("patch", path, {"front": {"kind": "busy", "colours": ["red"], "directional": True}})
+        self.assertEqual(bad.status_code, 400)
+        stock = {stock["size"]: stock for stock in told.json()["stocks"]}
+        gone = self.send("patch", f"{path}stock/{stock['3 × 5 in']['id']}/", {"count": 0}).json()
+        self.assertEqual([row["size"] for row in gone["stocks"]], ["12 × 12 in"])
+        self.assertEqual(
+            self.send("post", f"{path}stock/", {"kind": "scrap", "width": "-1", "height": "2"}).status_code, 400
+        )
+        self.send("delete", path)
+        self.assertEqual(len(self.send("get", "stash/papers/").json()["results"]), 1)
+        self.send("post", "deleted/", {"kind": "paper", "id": first["id"]})
+        self.assertEqual(len(self.send("get", "stash/papers/").json()["results"]), 2)
+
+    def test_the_list_takes_the_same_few_queries_for_many(self):
+        for name in ("navy", "mint", "cream"):
+            enter_line(owner=self.ida, line=f"2 {name} 12x12", unit=Unit.IN)
+        with self.assertNumQueries(5):  # session, user, count, papers, stocks
+            self.send("get", "stash/papers/")
+
+
+class CuttingCase(ApiTestCase):
+    def setUp(self):
+        super().setUp()
+        self.page = self.add_own_page()
+        self.white = enter_line(owner=self.ida, line="2 white 12x12", unit=Unit.IN)
+        self.version = 1
+
+    def add_own_page(self):
+        sketch = self.add_sketch(data=PAGE)
+        answer = self.send("post", "pages/", {"sketch": sketch.pk, "format": "12x12"})
+        self.assertEqual(answer.status_code, 201, answer.content)
+        return answer.json()["id"]
+
+    def do(self, **change):
+        answer = self.change(self.page, self.version, **change)
+        self.assertEqual(answer.status_code, 200, answer.content)
+        self.version = answer.json()["version"]
+        return answer.json()
+
+    def table(self):
+        answer = self.send("get", f"pages/{self.page}/cutting/?seconds=0")
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return {paper["name"]: paper for paper in answer.json()["papers"]}, answer.json()
+
+    def counts(self):
+        rows = PaperStock.objects.filter(paper=self.white)
+        return {(row.kind, row.width / INCH, row.height / INCH): row.count for row in rows}
+
+
+class Tables(CuttingCase):
+    def test_a_paper_is_chosen_for_a_letter_or_by_touching_a_piece_and_shows_on_the_board(self):
+        page = self.do(kind="paper", block="m1", stash_paper=self.white.pk, side="B")
+        looks = {block["id"]: block["look"] for block in page["fit"]["board"]["blocks"]}
+        self.assertEqual(looks["m2"], {"colour": "#e9e1cf", "kind": "solid", "lie": None})
+        papers, _ = self.table()
+        self.assertEqual(
+            (papers["white"]["stash_paper"], papers["white"]["in_hand"]), (self.white.pk, "2 sheets 12 × 12")
+        )
+        self.do(kind="paper", paper="white", stash_paper=None)
+        self.assertIsNone(self.table()[0]["white"]["stash_paper"])
+        refused = self.change(self.page, self.version, kind="paper", paper="nowhere", stash_paper=self.white.pk)
+        self.assertEqual(refused.json()["faults"][0]["code"], "unknown-paper")
+        foreign = enter_line(owner=self.otto, line="2 white 12x12", unit=Unit.IN)
+        refused = self.change(self.page, self.version, kind="paper", paper="white", stash_paper=foreign.pk)
+        self.assertEqual(refused.json()["faults"][0]["code"], "unknown-stash-paper")
+
+    def test_both_sides_of_one_paper_are_cut_from_the_same_sheets(self):
+        self.do(kind="paper", paper="white", stash_paper=self.white.pk, side="A")
+        self.do(kind="paper", paper="B", stash_paper=self.white.pk, side="B")
+        papers, _ = self.table()
+        self.assertEqual({piece["side"] for piece in papers["white"]["pieces"]}, {"A", "B"})
+        self.assertEqual(len(papers["white"]["sheets"]), 1)
+
+    def test_a_saving_switched_on_gives_a_middle_that_is_cut_next(self):
+        _, table = self.table()
+        offered = {saving["block"]: saving for saving in table["savings"]}
+        self.assertEqual(
+            offered["m1"]["words"],
+            "Gut it: a middle of 3 1/4 in × 5 1/4 in for other pieces, four cuts inside the sheet.",
+        )
+        self.do(kind="saving", block="base", on=True)
+        papers, table = self.table()
+        self.assertTrue(next(s for s in table["savings"] if s["block"] == "base")["on"])
+        (piece,) = papers["A"]["pieces"]
+        self.assertIsNotNone(piece["opening"])
+        self.assertEqual(len(papers["A"]["sheets"][0]["steps"]), 4)
+
+    def test_directional_papers_lie_upright_or_across(self):
+        stripe = enter_line(owner=self.ida, line="1 stripe 4x12 stripe directional", unit=Unit.IN)
+        self.do(kind="paper", paper="B", stash_paper=stripe.pk)
+        papers, _ = self.table()
+        self.assertIn("fits only the other way round", papers["stripe"]["lacking"][0])
+        page = self.do(kind="lie", block="band", on=True)
+        look = next(b["look"] for b in page["fit"]["board"]["blocks"] if b["id"] == "band")
+        self.assertEqual(look["lie"], "across")
+        self.assertEqual(self.table()[0]["stripe"]["lacking"], [])
+
+    def test_what_is_lacking_is_told_and_put_on_the_shopping_list(self):
+        tiny = enter_line(owner=self.ida, line="1 tiny 5x5", unit=Unit.IN)
+        self.do(kind="paper", paper="white", stash_paper=tiny.pk)
+        papers, table = self.table()
+        self.assertEqual(len(papers["tiny"]["lacking"]), 2)
+        self.assertEqual(table["to_buy"], [{"paper": "tiny", "words": "1 sheet of tiny, 12 × 12"}])
+
+    def test_a_paper_put_aside_is_told_and_the_page_looks_the_same(self):
+        self.do(kind="paper", paper="white", stash_paper=self.white.pk)
+        self.send("delete", f"stash/papers/{self.white.pk}/")
+        self.assertTrue(self.table()[0]["white"]["missing"])
+
+    def test_a_lip_spare_copies_and_bad_ones(self):
+        self.do(kind="copies", block="m1", count=2)
+        self.assertEqual(len(self.table()[0]["white"]["pieces"]), 4)
+        self.do(kind="lip", lip="1/2")
+        self.assertEqual(self.table()[1]["lip"], "1/2")
+        for change in (
+            {"kind": "lip", "lip": "1/64"},
+            {"kind": "lip", "lip": "soon"},
+            {"kind": "copies", "block": "m1", "count": 99},
+        ):
+            self.assertEqual(self.change(self.page, self.version, **change).status_code, 400)
+
+    def test_everything_kept_comes_back_with_its_papers(self):
+        self.do(kind="paper", paper="white", stash_paper=self.white.pk)
+        packed = self.send("get", "everything/")
+        content = b"".join(packed.streaming_content) if packed.streaming else packed.content
+        self.client.force_login(self.otto)
+        file = io.BytesIO(content)
+        file.name = "all.zip"
+        answer = self.client.post("/api/everything/", {"file": file})
+        self.assertEqual(answer.status_code, 201, answer.content)
+        page = self.send("get", "pages/").json()["results"][0]["id"]
+        paper = Paper.objects.get(owner=self.otto)
+        table = self.send("get", f"pages/{page}/cutting/").json()
+        self.assertIn(paper.pk, [row["stash_paper"] for row in table["papers"]])
+
+
+class AtTheTable(CuttingCase):
+    def setUp(self):
+        super().setUp()
+        self.do(kind="paper", paper="white", stash_paper=self.white.pk)
+        self.run = self.send("post", f"pages/{self.page}/cutting/run/").json()
+        paper = next(paper for paper in self.run["table"]["papers"] if paper["name"] == "white")
+        self.sheet = paper["sheets"][0]
+
+    def tick(self, done, version=None, status=200):
+        body = {"version": version or self.run["version"], "sheet": self.sheet["id"], "done": done}
+        answer = self.send("patch", f"pages/{self.page}/cutting/run/", body)
+        self.assertEqual(answer.status_code, status, answer.content)
+        if status == 200:
+            self.run = answer.json()
+
+    def take_stock(self, status=200, **more):
+        body = {"version": self.run["version"], "keep_above": "1 in", **more}
+        answer = self.send("post", f"pages/{self.page}/cutting/run/stock/", body)
+        self.assertEqual(answer.status_code, status, answer.content)
+        if status == 200:
+            self.run = answer.json()
+        return answer.json()
+
+    def test_when_all_is_cut_sheets_leave_the_stash_and_leftovers_come_in_and_undo_takes_it_back(self):
+        before = self.counts()
+        self.tick(len(self.sheet["steps"]))
+        self.take_stock()
+        self.assertEqual([key for key in self.run["made"] if key in ("3", "4")], ["3", "4"])
+        after = self.counts()
+        self.assertEqual(after[("sheet", 12, 12)], 1)
+        self.assertEqual(sum(count for (kind, *_), count in after.items() if kind == "scrap"), len(after) - 1)
+        self.assertTrue(all(min(w, h) >= 1 for _, w, h in after))
+        self.assertFalse(any(paper["name"] == "white" and paper["pieces"] for paper in self.run["table"]["papers"]))
+        undone = self.send("post", f"pages/{self.page}/cutting/run/undo/", {"version": self.run["version"]}).json()
+        self.assertEqual(self.counts(), before)
+        self.assertEqual((undone["made"], undone["done"][0]["steps"]), ([], len(self.sheet["steps"])))
+
+    def test_a_spoiled_part_is_replaced_by_what_is_left_and_the_rest_planned_anew(self):
+        self.tick(1)
+        step = self.sheet["steps"][0]
+        spoiled = {
+            "sheet": self.sheet["id"],
+            "part": step["kept"]["part"],
+            "left": [{"width": "4 1/4", "height": "6 1/2"}],
+        }
+        self.take_stock(spoiled=spoiled)
+        self.assertEqual(self.counts()[("scrap", 4.25, 6.5)], 1)
+        white = next(paper for paper in self.run["table"]["papers"] if paper["name"] == "white")
+        self.assertEqual((len(white["pieces"]), white["lacking"]), (2, []))
+        self.assertIn("4 1/4 × 6 1/2", [sheet["size"] for sheet in white["sheets"]])
+
+    def test_stale_and_impossible_ticks_change_nothing(self):
+        version = self.run["version"]
+        self.tick(1)
+        self.tick(2, version=version, status=409)
+        self.tick(99, status=400)
+        self.take_stock(400, spoiled={"sheet": self.sheet["id"], "part": "nowhere", "left": []})
+        self.take_stock(400, spoiled={"sheet": "9.9", "part": "0", "left": []})
+        self.take_stock(400, keep_above="soon")
+        self.assertEqual(CutRun.objects.get().ticks, {self.sheet["id"]: 1})
+        self.assertEqual(
+            self.send("post", f"pages/{self.page}/cutting/run/undo/", {"version": self.run["version"]}).status_code, 409
+        )
+
+    def test_a_run_not_begun_follows_the_page_and_one_begun_says_that_it_is_old(self):
+        self.do(kind="copies", block="m1", count=1)
+        run = self.send("post", f"pages/{self.page}/cutting/run/").json()
+        self.assertEqual((run["stale"], run["table"]["page_version"]), (False, self.version))
+        self.send("patch", f"pages/{self.page}/cutting/run/", {"version": run["version"], "sheet": "0.0", "done": 0})
+        self.run = run
+        self.sheet = run["table"]["papers"][-1]["sheets"][0]
+        self.run["version"] += 1
+        self.tick(1)
+        self.do(kind="copies", block="m1", count=0)
+        self.assertTrue(self.send("post", f"pages/{self.page}/cutting/run/").json()["stale"])
+
+
+class TrimmerBox(ApiTestCase):
+    ASKED = {"name": "Blue", "longest": "12 1/2", "widest": "12", "finest": "1/16", "narrowest": "1/8"}
+
+    def test_trimmers_are_kept_changed_and_put_aside(self):
+        kept = self.send("post", "trimmers/", {**self.ASKED, "stop_offset": "1"}).json()
+        self.assertEqual((kept["longest"], kept["stop_offset"]), ("12 1/2", "1"))
+        changed = self.send("put", f"trimmers/{kept['id']}/", {**self.ASKED, "stop_offset": None}).json()
+        self.assertIsNone(changed["stop_offset"])
+        for bad in ({"longest": "0"}, {"widest": "far"}, {"finest": "0"}, {"name": ""}):
+            self.assertEqual(self.send("post", "trimmers/", {**self.ASKED, **bad}).status_code, 400)
+        self.send("delete", f"trimmers/{kept['id']}/")
+        self.assertEqual(self.send("get", "trimmers/").json(), [])
+
+    def test_a_trimmer_shorter_than_the_sheet_refuses_and_says_so(self):
+        self.send("post", "trimmers/", {**self.ASKED, "longest": "6", "widest": "6"})
+        table = self.send("get", f"pages/{self.add_page().pk}/cutting/").json()
+        verdicts = [v for p in table["papers"] for s in p["sheets"] for t in s["steps"] for v in t["verdicts"]]
+        self.assertIn("Blue cuts 6 in at most, this is 12 in", verdicts)
+
+
+class CutPlanCommand(SimpleTestCase):
+    TASK = {
+        "id": "demo",
+        "pieces": [{"id": "p0", "w": 112, "h": 144, "rot": True}, {"id": "p1", "w": 112, "h": 48},
+                   {"id": "p2", "w": 80, "h": 64}, {"id": "p3", "w": 32, "h": 128}, {"id": "p4", "w": 48, "h": 128}],
+        "stocks": [{"id": "S", "w": 192, "h": 192, "kind": "sheet", "qty": None}],
+    }  # fmt: skip
+
+    def run_command(self, data, *words):
+        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        path = folder / "task.json"
+        path.write_text(data if isinstance(data, str) else json.dumps(data), "utf-8")
+        out, err, status = io.StringIO(), io.StringIO(), 0
+        try:
+            call_command("cutplan", str(path), "--json", *words, stdout=out, stderr=err)
+        except SystemExit as stop:
+            status = stop.code
+        return status, json.loads(out.getvalue()), err.getvalue()
+
+    def test_prints_a_proven_plan_in_the_units_of_the_file(self):
+        status, plan, said = self.run_command(self.TASK)
+        self.assertEqual((status, said), (0, ""))
+        jsonschema.validate(plan, SCHEMA)
+        self.assertEqual((plan["status"], plan["bound"], len(plan["sheets"]), plan["unplaced"]), ("optimal", 1, 1, []))
+        self.assertEqual(sum(p["w"] * p["h"] for p in plan["sheets"][0]["placements"]), 192 * 192)
+
+    def test_pieces_tied_to_a_paper_are_cut_from_it_only(self):
+        side = {"w": 10, "h": 10}
+        pieces = [{"id": "a", **side, "paper": "A"}, {"id": "b", **side, "paper": "B"}]
+        sheet = {"w": 20, "h": 20, "qty": 1}
+        stocks = [{"id": "SA", **sheet, "paper": "A"}, {"id": "any", **sheet, "paper": None}]
+        task = {"id": "demo", "pieces": pieces, "stocks": stocks}
+        _, plan, _ = self.run_command([task], "--id", "demo")
+        where = {p["piece"]: sheet["stock"] for sheet in plan["sheets"] for p in sheet["placements"]}
+        self.assertEqual(where["b"], "any")
+        self.assertEqual(plan["unplaced"], [])
+
+    def test_pieces_without_a_place_and_bad_files_are_told(self):
+        status, plan, _ = self.run_command({**self.TASK, "stocks": [{"id": "S", "w": 20, "h": 20, "qty": 0}]})
+        self.assertEqual((status, len(plan["unplaced"])), (1, 5))
+        bad = {
+            "pieces": [{"id": "a", "w": 0, "h": 2.5}, {"w": 1}],
+            "stocks": [{"id": "s", "w": 1, "h": 1, "kind": "roll"}],
+        }
+        status, told, said = self.run_command(bad)
+        self.assertEqual((status, len(told["errors"])), (2, 3))
+        self.assertIn("whole numbers above 0", said)
+        for broken in ("{", "[]", '"x"', "[[[["):
+            self.assertEqual(self.run_command(broken)[0], 2)

@@ -1,0 +1,110 @@
+"""Savings never show: the page made of saved pieces looks, pixel for pixel, like the page made of whole ones."""
+
+from unittest import TestCase
+
+import numpy as np
+from PIL import Image, ImageDraw
+
+from inkquilt.fit import FitRequest, School, Way
+from inkquilt.fit.solve import fit
+from inkquilt.lengths import INCH
+from inkquilt.page import FORMATS
+from inkquilt.paper.pieces import CUT_FROM_PAPER
+from inkquilt.paper.saving import LEAST_LIP, USUAL_LIP, Saving, SavingKind, savings_of
+from inkquilt.paper.visible import HIDES, hidden_of
+from inkquilt.photos.cover import outline_on_page
+from inkquilt.sketch.geometry import is_tilted
+from inkquilt.sketch.model import Role
+from tests.building import DEMO_SKETCHES, demo_sketch, inches, row, size, sketch_of
+
+PIXELS = 2000
+
+
+def raster(blocks, page, openings):
+    """Paint the page from the bottom up; every piece in a colour of its own, openings left out."""
+    scale = PIXELS / max(page.width, page.height)
+    picture = Image.new("I", (round(page.width * scale), round(page.height * scale)), 0)
+    stacked = sorted(blocks, key=lambda b: (b.role is not Role.BASE, b.level))
+    for number, block in enumerate(stacked, 1):
+        if block.role not in HIDES:
+            continue
+        mask = Image.new("1", picture.size, 0)
+        draw = ImageDraw.Draw(mask)
+        outline = outline_on_page(block)
+        draw.polygon([(x * scale, y * scale) for x, y in outline.exterior.coords], fill=1)
+        for ring in outline.interiors:
+            draw.polygon([(x * scale, y * scale) for x, y in ring.coords], fill=0)
+        opening = openings.get(block.id)
+        if opening is not None:
+            left, top = (block.x + opening.x) * scale, (block.y + opening.y) * scale
+            right = left + opening.size.width * scale
+            bottom = top + opening.size.height * scale
+            draw.rectangle([left, top, right, bottom], fill=0)
+        picture.paste(number, (0, 0), mask)
+    return np.asarray(picture)
+
+
+def all_on(blocks, page, lip, grid=INCH // 8):
+    found = savings_of(blocks, grid, lip)
+    spares = {s.block for s in found if s.kind is SavingKind.SPARE}
+    openings = {s.block: s.opening for s in found if s.opening is not None}
+    whole = raster([b for b in blocks if b.id not in spares], page, {})
+    saved = raster([b for b in blocks if b.id not in spares], page, openings)
+    return found, whole, saved
+
+
+class Savings(TestCase):
+    def test_no_saving_uncovers_anything(self):
+        pages = [form.page() for form in FORMATS if form.key in ("letter", "12x12")]
+        saved_somewhere = 0
+        for path in DEMO_SKETCHES:
+            sketch = demo_sketch(path.name)
+            for page in pages:
+                done = fit(FitRequest.plain(sketch, page), Way(School.KEEP_PHOTOS))
+                if not done.found:
+                    continue
+                for lip in (LEAST_LIP, USUAL_LIP):
+                    found, whole, saved = all_on(done.blocks, page, lip)
+                    saved_somewhere += len(found)
+                    with self.subTest(path.name, lip=lip):
+                        self.assertTrue(np.array_equal(whole, saved))
+        self.assertGreater(saved_somewhere, 30)
+
+    def test_the_lip_and_hole_of_a_panel_over_a_base(self):
+        """With a 1/4 lip behind an 11 x 11 panel the hole is 10 1/2, 3/4 from each edge: common practice, no source."""
+        sketch = sketch_of(row("base", "base", 0, 0, 12, 12), row("panel", "paper", "1/2", "1/2", 11, 11, level=1))
+        (saving,) = savings_of(sketch.blocks, INCH // 8)
+        self.assertEqual((saving.block, saving.kind), ("base", SavingKind.GUT))
+        self.assertEqual((saving.opening.x, saving.opening.size), (inches("3/4"), size("10 1/2", "10 1/2")))
+
+    def test_a_strip_that_runs_under_a_photo_is_cut_short(self):
+        sketch = sketch_of(row("strip", "strip", 0, 5, 12, 1), row("photo", "photo", 3, 3, 6, 4, level=1))
+        (saving,) = savings_of(sketch.blocks, INCH // 8)
+        self.assertEqual(saving.parts, (size("3 1/4", "1"), size("3 1/4", "1")))
+        self.assertEqual(saving.opening.size, size("5 1/2", "1"))
+
+    def test_a_base_that_nobody_sees_may_be_any_sheet(self):
+        sketch = sketch_of(row("base", "base", 0, 0, 12, 12), row("all", "paper", 0, 0, 12, 12, level=1))
+        self.assertEqual(savings_of(sketch.blocks, INCH // 8), (Saving("base", SavingKind.SPARE, None, (), 0),))
+
+    def test_vellum_hides_nothing(self):
+        sketch = sketch_of(row("base", "base", 0, 0, 12, 12), row("veil", "paper", 1, 1, 10, 10, level=1))
+        self.assertEqual(savings_of(sketch.blocks, INCH // 8, sheer=frozenset({"veil"})), ())
+
+    def test_what_is_hidden_agrees_with_a_raster(self):
+        blocks = demo_sketch("three").blocks
+        scale = PIXELS / (12 * INCH)
+        for block in blocks:
+            if block.role not in CUT_FROM_PAPER or is_tilted(block):
+                continue
+            hidden = hidden_of(block, blocks)
+            stacked = sorted(blocks, key=lambda b: (b.role is not Role.BASE, b.level))
+            above = [b for b in stacked[stacked.index(block) + 1 :] if b.role in HIDES]
+            mask = Image.new("1", (PIXELS, PIXELS), 0)
+            for upper in above:
+                ring = outline_on_page(upper).exterior.coords
+                ImageDraw.Draw(mask).polygon([(x * scale, y * scale) for x, y in ring], fill=1)
+            box = [round(v * scale) for v in (block.x, block.y, block.x + block.width, block.y + block.height)]
+            counted = np.asarray(mask)[box[1] : box[3], box[0] : box[2]].mean()
+            with self.subTest(block.id):
+                self.assertAlmostEqual(hidden.area / outline_on_page(block).area, counted, delta=0.01)

@@ -1,0 +1,140 @@
+/** The stash of paper, the plan of a page's cuts, cutting at the table, and the trimmers. */
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { api, take, type CutRun, type DescribePaper, type Page, type TrimmerAsked } from './client'
+import { keys } from './queries'
+
+/** How long a better plan is looked for after the first one is shown. */
+const SECONDS = 1.2
+
+/** Papers of the stash; with words, those that have all of them. */
+export function usePapers(words = '') {
+  const query = { limit: 200, ...(words ? { words } : {}) }
+  const queryFn = async () => (await take(api.GET('/api/stash/papers/', { params: { query } }))).results
+  return useQuery({ queryKey: [...keys.papers, words], queryFn, placeholderData: (before) => before })
+}
+
+/** What can be done with the stash; everything that shows papers is fetched anew. */
+export function useStash() {
+  const cache = useQueryClient()
+  const onSuccess = () => {
+    void cache.invalidateQueries({ queryKey: keys.papers })
+    void cache.invalidateQueries({ queryKey: ['cutting'] })
+    void cache.invalidateQueries({ queryKey: keys.deleted })
+  }
+  const enter = useMutation({
+    mutationFn: (line: string) => take(api.POST('/api/stash/papers/', { body: { line, unit: 'in' } })),
+    onSuccess,
+  })
+  const describe = useMutation({
+    mutationFn: ({ id, facts }: { id: number; facts: DescribePaper }) =>
+      take(api.PATCH('/api/stash/papers/{id}/', { params: { path: { id } }, body: facts })),
+    onSuccess,
+  })
+  const remove = useMutation({
+    mutationFn: (id: number) => take(api.DELETE('/api/stash/papers/{id}/', { params: { path: { id } } })),
+    onSuccess,
+  })
+  const add = useMutation({
+    mutationFn: ({ id, ...body }: { id: number; kind: 'sheet' | 'scrap'; width: string; height: string }) =>
+      take(
+        api.POST('/api/stash/papers/{id}/stock/', { params: { path: { id } }, body: { ...body, count: 1 } }),
+      ),
+    onSuccess,
+  })
+  const count = useMutation({
+    mutationFn: ({ id, stock, count: body }: { id: number; stock: number; count: number }) =>
+      take(
+        api.PATCH('/api/stash/papers/{id}/stock/{stock}/', {
+          params: { path: { id, stock } },
+          body: { count: body },
+        }),
+      ),
+    onSuccess,
+  })
+  return { enter, describe, remove, add, count }
+}
+
+/** The plan of a page's cuts: a first one at once, a better one while it is looked at. */
+export function useCutTable(page: Page) {
+  const path = { id: page.id }
+  const ask = (seconds: number) => () =>
+    take(api.GET('/api/pages/{id}/cutting/', { params: { path, query: { seconds } } }))
+  const key = keys.table(page.id, page.version)
+  const first = useQuery({ queryKey: [...key, 'first'], queryFn: ask(0), placeholderData: (old) => old })
+  const best = useQuery({
+    queryKey: [...key, 'best'],
+    queryFn: ask(SECONDS),
+    enabled: first.isSuccess && !first.isPlaceholderData,
+  })
+  return { table: best.data ?? first.data, error: first.error, improving: best.isPending }
+}
+
+/** A page on the cutting table. */
+export function useCutRun(id: number) {
+  const queryFn = () => take(api.POST('/api/pages/{id}/cutting/run/', { params: { path: { id } } }))
+  return useQuery({ queryKey: keys.run(id), queryFn, staleTime: Infinity, retry: false })
+}
+
+export interface Spoiled {
+  sheet: string
+  part: string
+  left: { width: string; height: string }[]
+}
+
+/** What is done at the table; every answer is the whole run. */
+export function useCutRunWrites(id: number) {
+  const cache = useQueryClient()
+  const params = { path: { id } }
+  const onSuccess = (run: CutRun) => {
+    cache.setQueryData(keys.run(id), run)
+  }
+  const settled = (run: CutRun) => {
+    onSuccess(run)
+    void cache.invalidateQueries({ queryKey: keys.papers })
+    void cache.invalidateQueries({ queryKey: ['cutting', id] })
+  }
+  const tick = useMutation({
+    mutationFn: (body: { version: number; sheet: string; done: number }) =>
+      take(api.PATCH('/api/pages/{id}/cutting/run/', { params, body })),
+    onSuccess,
+  })
+  const takeStock = useMutation({
+    mutationFn: (body: { version: number; keep_above: string; spoiled?: Spoiled }) =>
+      take(api.POST('/api/pages/{id}/cutting/run/stock/', { params, body })),
+    onSuccess: settled,
+  })
+  const undo = useMutation({
+    mutationFn: (version: number) =>
+      take(api.POST('/api/pages/{id}/cutting/run/undo/', { params, body: { version } })),
+    onSuccess: settled,
+  })
+  const putAway = useMutation({
+    mutationFn: () => take(api.DELETE('/api/pages/{id}/cutting/run/', { params })),
+    onSuccess: () => cache.resetQueries({ queryKey: keys.run(id) }),
+  })
+  return { tick, takeStock, undo, putAway }
+}
+
+export function useTrimmers() {
+  return useQuery({ queryKey: keys.trimmers, queryFn: () => take(api.GET('/api/trimmers/')) })
+}
+
+export function useTrimmerWrites() {
+  const cache = useQueryClient()
+  const onSuccess = () => {
+    void cache.invalidateQueries({ queryKey: keys.trimmers })
+    void cache.invalidateQueries({ queryKey: ['cutting'] })
+  }
+  const keep = useMutation({
+    mutationFn: ({ id, trimmer }: { id: number | null; trimmer: TrimmerAsked }) =>
+      id === null
+        ? take(api.POST('/api/trimmers/', { body: trimmer }))
+        : take(api.PUT('/api/trimmers/{id}/', { params: { path: { id } }, body: trimmer })),
+    onSuccess,
+  })
+  const remove = useMutation({
+    mutationFn: (id: number) => take(api.DELETE('/api/trimmers/{id}/', { params: { path: { id } } })),
+    onSuccess,
+  })
+  return { keep, remove }
+}

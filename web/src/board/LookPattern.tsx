@@ -1,0 +1,53 @@
+/** How papers of the stash look: their colour, and a print that tells their kind without words. */
+import type { ReactElement } from 'react'
+import type { Look } from '../api/client'
+
+/** The same look has the same key, which serves as part of an id. */
+export const lookKey = (look: Look) =>
+  `look-${look.colour.slice(1)}-${look.kind.replace(' ', '')}-${look.lie ?? 'any'}`
+
+/** Ink that shows on a colour: darker on light paper, lighter on dark. */
+function printed(colour: string): string {
+  const [red, green, blue] = [1, 3, 5].map((at) => parseInt(colour.slice(at, at + 2), 16))
+  const light = 0.3 * red! + 0.59 * green! + 0.11 * blue! > 120
+  return light ? 'rgba(30, 34, 60, 0.16)' : 'rgba(255, 255, 255, 0.2)'
+}
+
+const drawn: Record<Look['kind'], (ink: string) => ReactElement | null> = {
+  solid: () => null,
+  'small print': (ink) => <path d="M3 3h.01M9 9h.01" stroke={ink} strokeWidth="2.4" strokeLinecap="round" />,
+  busy: (ink) => (
+    <>
+      <circle cx="3.4" cy="3.6" r="2.6" fill={ink} />
+      <path d="M8 12q-1-4 2-6 1 4-2 6M6 1q3 0 4 3-4 0-4-3" fill={ink} />
+    </>
+  ),
+  stripe: (ink) => <path d="M3 0v12M9 0v12" stroke={ink} strokeWidth="2.2" />,
+  metallic: () => (
+    <path d="M-3 9L9 -3M0 15L15 0" stroke="rgba(255, 255, 255, 0.42)" strokeWidth="2.6" fill="none" />
+  ),
+  vellum: () => <path d="M0 0L12 12M12 0L0 12" stroke="rgba(255, 255, 255, 0.6)" strokeWidth="0.8" />,
+}
+
+interface LookPatternProps {
+  id: string
+  look: Look
+  scale: number
+}
+
+/** One look as a pattern; across the piece it lies a quarter turned. */
+export function LookPattern({ id, look, scale }: LookPatternProps) {
+  const turned = look.lie === 'across' ? ' rotate(90)' : ''
+  return (
+    <pattern
+      id={id}
+      width="12"
+      height="12"
+      patternUnits="userSpaceOnUse"
+      patternTransform={`scale(${1 / scale})${turned}`}
+    >
+      <rect width="12" height="12" fill={look.colour} opacity={look.kind === 'vellum' ? 0.7 : 1} />
+      {drawn[look.kind](printed(look.colour))}
+    </pattern>
+  )
+}

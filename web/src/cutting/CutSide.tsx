@@ -1,0 +1,88 @@
+import { Link } from 'react-router'
+import { Fractions } from '../app/Fractions'
+import { Trouble } from '../app/Trouble'
+import { Waiting } from '../app/Waiting'
+import type { Change, CutTable, Page } from '../api/client'
+import { useCutTable } from '../api/cuttingQueries'
+import { Cautions } from './Cautions'
+import { PaperPart } from './PaperPart'
+import { Savings } from './Savings'
+
+interface CutSideProps {
+  page: Page
+  onChange: (change: Change) => void
+}
+
+/** Beside the page at the cutting step: the plan paper by paper, what could be saved, what is lacking. */
+export function CutSide({ page, onChange }: CutSideProps) {
+  const { table, error, improving } = useCutTable(page)
+  if (error) return <Trouble error={error} />
+  if (!table) return <Waiting words="Laying the pieces on sheets" />
+  const proven = table.papers.every((paper) => paper.status === 'optimal')
+  return (
+    <>
+      <section className="cut-summary" aria-label="The plan">
+        <h2>
+          <Fractions text={table.summary} />
+        </h2>
+        <p className="hint" role="status">
+          {improving
+            ? 'Looking for less waste …'
+            : proven
+              ? 'Fewer new sheets cannot do: proven.'
+              : 'Nothing better was found.'}
+        </p>
+        <Link className="btn btn-primary" to={`/pages/${page.id}/cutting`}>
+          To the cutting table
+        </Link>
+      </section>
+      <Savings key={table.page_version} table={table} onChange={onChange} />
+      <section className="cut-panel" aria-label="Pieces to cut">
+        {table.papers.map((paper) => (
+          <PaperPart key={paper.key} paper={paper} table={table} onChange={onChange} />
+        ))}
+        <PhotoPart table={table} />
+      </section>
+      <ToBuy table={table} />
+      <Cautions />
+    </>
+  )
+}
+
+function PhotoPart({ table }: { table: CutTable }) {
+  if (table.photos.length === 0) return null
+  return (
+    <article className="paper-part">
+      <header>
+        <h3>Photos</h3>
+      </header>
+      <ol className="piece-list">
+        {table.photos.map((piece) => (
+          <li key={piece.block} value={piece.number}>
+            <b className="piece-number">{piece.number}</b>
+            <span className="piece-name">{piece.name}</span>
+            <b className="piece-size">
+              <Fractions text={piece.size} />
+            </b>
+          </li>
+        ))}
+      </ol>
+    </article>
+  )
+}
+
+function ToBuy({ table }: { table: CutTable }) {
+  if (table.to_buy.length === 0) return null
+  return (
+    <section aria-label="To buy">
+      <h2>To buy</h2>
+      <ul className="to-buy">
+        {table.to_buy.map((one) => (
+          <li key={one.paper}>
+            <Fractions text={one.words} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

@@ -1,0 +1,181 @@
+import { useState, type FormEvent } from 'react'
+import Button from 'react-bootstrap/Button'
+import Form from 'react-bootstrap/Form'
+import type { Change, CutTable, TablePaper } from '../api/client'
+import { formText } from '../app/formText'
+import { Fractions } from '../app/Fractions'
+import { lookOf, Swatch } from '../stash/Swatch'
+import { usePapers } from '../api/cuttingQueries'
+import { paperLook, SheetPicture } from './SheetPicture'
+
+interface PaperPartProps {
+  paper: TablePaper
+  table: CutTable
+  onChange: (change: Change) => void
+}
+
+/** One paper: which of the stash it is, its pieces, and the sheets they are cut from. */
+export function PaperPart({ paper, table, onChange }: PaperPartProps) {
+  const chosen = paper.stash_paper !== null
+  return (
+    <article className="paper-part" aria-label={paper.name}>
+      <header>
+        <h3>
+          <Swatch look={paperLook(paper, paper.letters[0]!.side)} width={26} height={18} />
+          {chosen || paper.name.length > 1 ? paper.name : `Paper ${paper.name}`}
+        </h3>
+        {!chosen && <SheetSize paper={paper} unit={table.unit} onChange={onChange} />}
+      </header>
+      {paper.missing && (
+        <p className="refusal">This paper was put aside; any number of sheets is reckoned with.</p>
+      )}
+      <p className="hint">
+        <Fractions text={paper.summary} />
+      </p>
+      <ol className="piece-list">
+        {paper.pieces.map((piece) => (
+          <li key={piece.key}>
+            <b className="piece-number">{piece.key}</b>
+            <span className="piece-name">
+              {piece.name}
+              {piece.shape !== 'rect' && <em> {piece.shape}</em>}
+              {piece.side === 'B' && <em> B side</em>}
+              {piece.opening && (
+                <em>
+                  {' '}
+                  hole <Fractions text={piece.opening} />
+                </em>
+              )}
+              {piece.directional && (
+                <button
+                  type="button"
+                  className="stitched lie"
+                  aria-label={`Pattern on ${piece.key} ${piece.name}`}
+                  onClick={() => onChange({ kind: 'lie', block: piece.block, on: piece.lie === 'up' })}
+                >
+                  {piece.lie === 'up' ? 'upright' : 'across'}
+                </button>
+              )}
+            </span>
+            <b className="piece-size">
+              <Fractions text={piece.size} />
+            </b>
+          </li>
+        ))}
+      </ol>
+      <div className="sheets">
+        {paper.sheets.map((sheet) => (
+          <figure key={sheet.id}>
+            <SheetPicture paper={paper} sheet={sheet} size={92} />
+            <figcaption>
+              {sheet.kind} <Fractions text={sheet.size} />
+            </figcaption>
+          </figure>
+        ))}
+      </div>
+      {paper.lacking.map((words) => (
+        <p key={words} className="refusal" role="alert">
+          <Fractions text={words} />
+        </p>
+      ))}
+      {paper.advice && (
+        <p className="advice">
+          <Fractions text={paper.advice} />
+        </p>
+      )}
+      {paper.other_side && <p className="hint">{paper.other_side}</p>}
+      {paper.letters.map((letter) => (
+        <ChoosePaper key={letter.letter} letter={letter.letter} paper={paper} onChange={onChange} />
+      ))}
+    </article>
+  )
+}
+
+interface ChoosePaperProps extends Omit<PaperPartProps, 'table'> {
+  letter: string
+}
+
+/** The same choice as by dragging, from a list: for the keyboard and for small screens. */
+function ChoosePaper({ letter, paper, onChange }: ChoosePaperProps) {
+  const papers = usePapers()
+  const side = paper.letters.find((one) => one.letter === letter)?.side ?? 'A'
+  const value = paper.stash_paper === null ? '' : `${paper.stash_paper} ${side}`
+  return (
+    <p className="choose-paper">
+      {paper.letters.length > 1 && <span>for {letter}</span>}
+      <Form.Select
+        size="sm"
+        aria-label={`Paper for ${letter}`}
+        value={value}
+        onChange={(event) => {
+          const [id, wanted] = event.target.value.split(' ')
+          onChange({
+            kind: 'paper',
+            paper: letter,
+            stash_paper: id ? Number(id) : null,
+            ...(wanted ? { side: wanted as 'A' | 'B' } : {}),
+          })
+        }}
+      >
+        <option value="">any paper, not from the stash</option>
+        {papers.data?.flatMap((one) =>
+          (['A', 'B'] as const).map((name) => (
+            <option key={`${one.id} ${name}`} value={`${one.id} ${name}`}>
+              {one.name}, {name} side: {lookOf(name === 'A' ? one.front : one.back).kind}
+            </option>
+          )),
+        )}
+      </Form.Select>
+    </p>
+  )
+}
+
+interface SheetSizeProps {
+  paper: TablePaper
+  unit: string
+  onChange: (change: Change) => void
+}
+
+/** The size this paper is bought in: touch it and type. */
+function SheetSize({ paper, unit, onChange }: SheetSizeProps) {
+  const [typing, setTyping] = useState(false)
+  const letter = paper.letters[0]!.letter
+  if (!typing) {
+    return (
+      <Button variant="link" size="sm" className="stitched" onClick={() => setTyping(true)}>
+        <Fractions text={`sheet ${paper.sheet_width} × ${paper.sheet_height} ${unit}`} />
+      </Button>
+    )
+  }
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    setTyping(false)
+    const form = event.currentTarget
+    onChange({
+      kind: 'sheet',
+      paper: letter,
+      width: formText(form, 'width'),
+      height: formText(form, 'height'),
+    })
+  }
+  return (
+    <Form className="sheet-size" onSubmit={submit}>
+      <Form.Control
+        size="sm"
+        name="width"
+        aria-label={`Sheet width of ${letter}`}
+        defaultValue={paper.sheet_width}
+      />
+      <span aria-hidden>×</span>
+      <Form.Control
+        size="sm"
+        name="height"
+        aria-label={`Sheet height of ${letter}`}
+        defaultValue={paper.sheet_height}
+      />
+      <Button type="submit" size="sm">
+        Set
+      </Button>
+    </Form>
+  )
+}

@@ -1,0 +1,46 @@
+import { Fractions } from '../app/Fractions'
+import type { LaidSheet } from './CuttingTable'
+import { SheetPicture } from './SheetPicture'
+
+interface SheetStackProps {
+  sheets: LaidSheet[]
+  /** Keys of pieces that are cut already. */
+  made: string[]
+  chosen: string | null
+  onChoose: (sheet: string) => void
+}
+
+/** All sheets in their order, each with how far it has come. */
+export function SheetStack({ sheets, made, chosen, onChoose }: SheetStackProps) {
+  return (
+    <nav className="sheet-stack" aria-label="Sheets">
+      <ol>
+        {sheets.map(({ paper, sheet, done }) => (
+          <li key={sheet.id}>
+            <button
+              type="button"
+              aria-current={sheet.id === chosen ? 'true' : undefined}
+              onClick={() => onChoose(sheet.id)}
+            >
+              <SheetPicture paper={paper} sheet={sheet} size={84} />
+              <span>
+                <strong>{paper.name}</strong>
+                <span className="hint">
+                  {sheet.kind} <Fractions text={sheet.size} />
+                </span>
+                <span className={done >= sheet.steps.length ? 'all-done' : 'how-far'}>
+                  {sheet.steps.length === 0
+                    ? 'no cut'
+                    : done >= sheet.steps.length
+                      ? 'cut'
+                      : `${done} of ${sheet.steps.length}`}
+                </span>
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      {made.length > 0 && <p className="hint">Cut before: {made.join(', ')}</p>}
+    </nav>
+  )
+}

@@ -1,0 +1,90 @@
+import { useState, type FormEvent } from 'react'
+import Button from 'react-bootstrap/Button'
+import Form from 'react-bootstrap/Form'
+import { usePapers, useStash } from '../api/cuttingQueries'
+import { formText } from '../app/formText'
+import { Sheet } from '../app/Sheet'
+import { Trouble } from '../app/Trouble'
+import { Waiting } from '../app/Waiting'
+import { PaperPatch } from './PaperPatch'
+import { PaperSheet } from './PaperSheet'
+
+/** The stash: every paper she owns, entered in a line, found by a word. */
+export function Stash() {
+  const [words, look] = useState('')
+  const papers = usePapers(words)
+  const [openId, open] = useState<number | null>(null)
+  const opened = papers.data?.find((paper) => paper.id === openId)
+  return (
+    <Sheet title="Paper stash" className="stash">
+      <div className="box-top">
+        <EnterLine onEntered={open} />
+        <Form.Control
+          type="search"
+          className="stash-search"
+          aria-label="Look for a paper"
+          placeholder="look for mint, stripe …"
+          value={words}
+          onChange={(event) => look(event.target.value)}
+        />
+      </div>
+      {papers.error && <Trouble error={papers.error} />}
+      {papers.isPending && <Waiting words="Opening the drawers" />}
+      <div className="box-body">
+        <div>
+          {papers.data?.length === 0 && (
+            <p className="hint">
+              {words ? 'No paper says that.' : 'No paper yet. Write what you have, one paper a line.'}
+            </p>
+          )}
+          <ul className="paper-patches">
+            {papers.data?.map((paper) => (
+              <PaperPatch
+                key={paper.id}
+                paper={paper}
+                open={paper.id === openId}
+                onOpen={() => open(paper.id === openId ? null : paper.id)}
+              />
+            ))}
+          </ul>
+        </div>
+        {opened && <PaperSheet key={opened.id} paper={opened} onClose={() => open(null)} />}
+      </div>
+    </Sheet>
+  )
+}
+
+/** One line says it all; what it came to opens beside. */
+function EnterLine({ onEntered }: { onEntered: (id: number) => void }) {
+  const { enter } = useStash()
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = event.currentTarget
+    enter.mutate(formText(form, 'line'), {
+      onSuccess: (paper) => {
+        form.reset()
+        onEntered(paper.id)
+      },
+    })
+  }
+  return (
+    <Form className="enter-line" onSubmit={submit}>
+      <Form.Label htmlFor="enter-line">What you have</Form.Label>
+      <Form.Control
+        id="enter-line"
+        name="line"
+        autoComplete="off"
+        placeholder="2 navy 12x12, directional / cream"
+        required
+        maxLength={200}
+      />
+      <Button type="submit" disabled={enter.isPending}>
+        Into the stash
+      </Button>
+      <p className="hint">
+        Count, name, size; then what it shows, and after a stroke the other side. A scrap begins with “scrap”.
+      </p>
+      {enter.error && <Trouble error={enter.error} onClose={() => enter.reset()} />}
+    </Form>
+  )
+}
