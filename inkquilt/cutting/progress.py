@@ -28,8 +28,11 @@ class Standing:
 
 
 def steps_in(sheet: CutSheet, openings: Mapping[str, Size]) -> int:
-    """Return how many steps a sheet takes; ``openings`` are the holes to cut into pieces, by key."""
-    return len(sheet.cuts) + CUTS_OF_A_MIDDLE * sum(placed.key in openings for placed in sheet.placed)
+    """Return how many steps a sheet takes; ``openings`` are the holes to cut into pieces, by key.
+
+    A sheet that is the piece needs no cut: taking it is the one step.
+    """
+    return max(1, len(sheet.cuts) + CUTS_OF_A_MIDDLE * sum(placed.key in openings for placed in sheet.placed))
 
 
 def standing(sheet: CutSheet, openings: Mapping[str, Size], done: int) -> Standing:

@@ -5,7 +5,7 @@ from typing import Any, Final
 
 from inkquilt.lengths import INCH, with_unit
 from inkquilt.paper.kinds import SideName
-from inkquilt.paper.pieces import paper_of
+from inkquilt.paper.pieces import CUT_FROM_PAPER, paper_of
 from inkquilt.paper.saving import LEAST_LIP
 from server.common.asked import asked_length, refuse
 from server.pages.changes.base import Changed, Known, the_block
@@ -19,8 +19,7 @@ _UNKNOWN_COLOUR: Final = "#e9e1cf"
 
 def choose_paper(document: PageDocument, change: dict[str, Any], known: Known) -> Changed:
     """Lay a paper of the stash in the place of one of the page's papers, or take it away."""
-    on = change.get("block")
-    letter = paper_of(the_block(document, change)) if on else str(change.get("paper") or "")
+    letter = _touched(document, change) if change.get("block") else str(change.get("paper") or "")
     if letter not in {paper_of(block) for block in document.sketch.blocks}:
         raise refuse("unknown-paper", f"There is no paper “{letter[:20]}” on this page.", "paper")
     papers = dict(document.cuts.papers)
@@ -36,6 +35,16 @@ def choose_paper(document: PageDocument, change: dict[str, Any], known: Known) -
     papers[letter] = PaperChoice(paper.pk, paper.name, name, side.kind, colour, side.directional)
     done = f"{paper.name}, {name.value} side, for paper {letter}"
     return _changed(document, replace(document.cuts, papers=papers), done)
+
+
+def _touched(document: PageDocument, change: dict[str, Any]) -> str:
+    """Return the paper of the piece that was touched; a photo means the mat it lies on."""
+    block = the_block(document, change)
+    if block.role not in CUT_FROM_PAPER:
+        block = next((mat for mat in document.sketch.blocks if block.id in mat.of), None)
+        if block is None:
+            raise refuse("no-paper-there", "There is no paper there: touch a paper, strip, mat or tag.", "block")
+    return paper_of(block)
 
 
 def lie_across(document: PageDocument, change: dict[str, Any], _: Known) -> Changed:

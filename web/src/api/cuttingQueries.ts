@@ -93,20 +93,25 @@ export function useCutRunWrites(id: number) {
     void cache.invalidateQueries({ queryKey: keys.papers })
     void cache.invalidateQueries({ queryKey: ['cutting', id] })
   }
+  /** Whatever was refused, what the server has is what counts: another hand may have gone on. */
+  const onError = () => void cache.invalidateQueries({ queryKey: keys.run(id) })
   const tick = useMutation({
     mutationFn: (body: { version: number; sheet: string; done: number }) =>
       take(api.PATCH('/api/pages/{id}/cutting/run/', { params, body })),
     onSuccess,
+    onError,
   })
   const takeStock = useMutation({
     mutationFn: (body: { version: number; keep_above: string; spoiled?: Spoiled }) =>
       take(api.POST('/api/pages/{id}/cutting/run/stock/', { params, body })),
     onSuccess: settled,
+    onError,
   })
   const undo = useMutation({
     mutationFn: (version: number) =>
       take(api.POST('/api/pages/{id}/cutting/run/undo/', { params, body: { version } })),
     onSuccess: settled,
+    onError,
   })
   const putAway = useMutation({
     mutationFn: () => take(api.DELETE('/api/pages/{id}/cutting/run/', { params })),

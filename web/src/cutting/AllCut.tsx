@@ -1,17 +1,37 @@
+import Button from 'react-bootstrap/Button'
 import type { CutRun } from '../api/client'
 import { Fractions } from '../app/Fractions'
 import type { LaidSheet } from './CuttingTable'
 import { SheetPicture } from './SheetPicture'
 
+interface AllCutProps {
+  run: CutRun
+  laid: LaidSheet | null
+  /** A sheet that needs no cut goes to the page. */
+  onTake: () => void
+}
+
 /** A sheet that is finished, or the whole page. */
-export function AllCut({ run, laid }: { run: CutRun; laid: LaidSheet | null }) {
+export function AllCut({ run, laid, onTake }: AllCutProps) {
   if (laid) {
+    const pieces = laid.sheet.placed.map((place) => place.key).join(', ')
     return (
       <div className="all-cut">
         <SheetPicture paper={laid.paper} sheet={laid.sheet} size={420} />
-        <p>
-          This {laid.sheet.kind} is cut: {laid.sheet.placed.map((place) => place.key).join(', ')}.
-        </p>
+        {laid.done < laid.total ? (
+          <>
+            <p>
+              No cut: this {laid.sheet.kind} is piece {pieces} as it is.
+            </p>
+            <Button size="lg" onClick={onTake}>
+              Take it
+            </Button>
+          </>
+        ) : (
+          <p>
+            This {laid.sheet.kind} is cut: {pieces}.
+          </p>
+        )}
       </div>
     )
   }

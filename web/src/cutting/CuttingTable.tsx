@@ -21,6 +21,8 @@ export interface LaidSheet {
   paper: TablePaper
   sheet: TableSheet
   done: number
+  /** Steps in all; a sheet that needs no cut is taken as it is, which is one. */
+  total: number
 }
 
 /** The cutting table: one cut after another, large, to be ticked off. */
@@ -46,7 +48,12 @@ export function CuttingTable() {
 function sheetsOf(run: CutRun): LaidSheet[] {
   const done = new Map(run.done.map((one) => [one.sheet, one.steps]))
   return run.table.papers.flatMap((paper) =>
-    paper.sheets.map((sheet) => ({ paper, sheet, done: done.get(sheet.id) ?? 0 })),
+    paper.sheets.map((sheet) => ({
+      paper,
+      sheet,
+      done: done.get(sheet.id) ?? 0,
+      total: Math.max(1, sheet.steps.length),
+    })),
   )
 }
 
@@ -57,14 +64,14 @@ function Table({ id, run }: { id: number; run: CutRun }) {
   const [trimmer, take] = useState<number | null>(null)
   const [wrong, setWrong] = useState(false)
   const sheets = sheetsOf(run)
-  const open = sheets.find((one) => one.done < one.sheet.steps.length)
+  const open = sheets.find((one) => one.done < one.total)
   const laid = sheets.find((one) => one.sheet.id === chosenId) ?? open
   const step = laid?.sheet.steps[laid.done]
   const failed = writes.tick.error ?? writes.takeStock.error ?? writes.undo.error
   const tick = (done: number) => {
     if (laid) writes.tick.mutate({ version: run.version, sheet: laid.sheet.id, done })
     // What was looked at stays until it is finished.
-    if (laid && done >= laid.sheet.steps.length) choose(null)
+    if (laid && done >= laid.total) choose(null)
     else if (laid) choose(laid.sheet.id)
   }
   return (
@@ -85,7 +92,7 @@ function Table({ id, run }: { id: number; run: CutRun }) {
             <TrimmerPicture paper={laid.paper} sheet={laid.sheet} step={step} unit={run.table.unit} />
           </>
         ) : (
-          <AllCut run={run} laid={laid ?? null} />
+          <AllCut run={run} laid={laid ?? null} onTake={() => tick(1)} />
         )}
       </section>
       <aside className="table-side">
@@ -95,7 +102,11 @@ function Table({ id, run }: { id: number; run: CutRun }) {
             <p className="deeds">
               <Button
                 size="lg"
-                disabled={writes.tick.isPending || (trimmer !== null && step.verdicts[trimmer] !== '')}
+                disabled={
+                  writes.tick.isPending ||
+                  writes.takeStock.isPending ||
+                  (trimmer !== null && step.verdicts[trimmer] !== '')
+                }
                 onClick={() => tick(laid.done + 1)}
               >
                 Cut

@@ -50,7 +50,7 @@ export function PaperPart({ paper, table, onChange }: PaperPartProps) {
                 <button
                   type="button"
                   className="stitched lie"
-                  aria-label={`Pattern on ${piece.key} ${piece.name}`}
+                  aria-label={`${piece.lie === 'up' ? 'upright' : 'across'}: pattern on ${piece.key} ${piece.name}`}
                   onClick={() => onChange({ kind: 'lie', block: piece.block, on: piece.lie === 'up' })}
                 >
                   {piece.lie === 'up' ? 'upright' : 'across'}

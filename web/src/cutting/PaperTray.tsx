@@ -94,7 +94,12 @@ function TrayPaper({ paper, back, held, onPress, onTake, onTurn }: TrayPaperProp
         <span className="hint">
           <Fractions text={inHand(paper)} />
         </span>
-        <button type="button" className="stitched" aria-label={`Turn ${paper.name} over`} onClick={onTurn}>
+        <button
+          type="button"
+          className="stitched"
+          aria-label={`${side} side, turn over: ${paper.name}`}
+          onClick={onTurn}
+        >
           {side} side, turn over
         </button>
       </span>

@@ -15,7 +15,7 @@ export function SheetStack({ sheets, made, chosen, onChoose }: SheetStackProps) 
   return (
     <nav className="sheet-stack" aria-label="Sheets">
       <ol>
-        {sheets.map(({ paper, sheet, done }) => (
+        {sheets.map(({ paper, sheet, done, total }) => (
           <li key={sheet.id}>
             <button
               type="button"
@@ -28,12 +28,14 @@ export function SheetStack({ sheets, made, chosen, onChoose }: SheetStackProps) 
                 <span className="hint">
                   {sheet.kind} <Fractions text={sheet.size} />
                 </span>
-                <span className={done >= sheet.steps.length ? 'all-done' : 'how-far'}>
-                  {sheet.steps.length === 0
-                    ? 'no cut'
-                    : done >= sheet.steps.length
-                      ? 'cut'
-                      : `${done} of ${sheet.steps.length}`}
+                <span className={done >= total ? 'all-done' : 'how-far'}>
+                  {done < total
+                    ? sheet.steps.length === 0
+                      ? 'no cut'
+                      : `${done} of ${total}`
+                    : sheet.steps.length === 0
+                      ? 'taken'
+                      : 'cut'}
                 </span>
               </span>
             </button>

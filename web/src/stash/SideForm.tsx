@@ -1,4 +1,4 @@
-import { useId } from 'react'
+import { useId, useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import type { StashPaper } from '../api/client'
 import { lookOf, Swatch } from './Swatch'
@@ -14,8 +14,13 @@ interface SideFormProps {
 }
 
 /** What one side of a paper shows. */
-export function SideForm({ name, side, onKeep }: SideFormProps) {
+export function SideForm({ name, side: kept, onKeep }: SideFormProps) {
   const id = useId()
+  const [side, setSide] = useState(kept)
+  const keep = (changed: Side) => {
+    setSide(changed)
+    onKeep(changed)
+  }
   return (
     <fieldset className="side-form">
       <legend>{name} side</legend>
@@ -25,7 +30,7 @@ export function SideForm({ name, side, onKeep }: SideFormProps) {
           size="sm"
           aria-label={`What the ${name} side shows`}
           value={side.kind}
-          onChange={(event) => onKeep({ ...side, kind: event.target.value as Side['kind'] })}
+          onChange={(event) => keep({ ...side, kind: event.target.value as Side['kind'] })}
         >
           {KINDS.map((kind) => (
             <option key={kind}>{kind}</option>
@@ -38,14 +43,14 @@ export function SideForm({ name, side, onKeep }: SideFormProps) {
             defaultValue={side.colours[0] ?? '#e9e1cf'}
             onBlur={(event) => {
               const colour = event.target.value
-              if (colour !== side.colours[0]) onKeep({ ...side, colours: [colour, ...side.colours.slice(1)] })
+              if (colour !== side.colours[0]) keep({ ...side, colours: [colour, ...side.colours.slice(1)] })
             }}
           />
           <Form.Check
             id={id}
             label="has a right way up"
             checked={side.directional}
-            onChange={(event) => onKeep({ ...side, directional: event.target.checked })}
+            onChange={(event) => keep({ ...side, directional: event.target.checked })}
           />
         </span>
       </div>

@@ -1,0 +1,167 @@
+"""The stash and the cutting table by mouse, by keyboard and on a phone."""
+
+from inkquilt.lengths import INCH, Unit
+from server.cutting.models import CutRun, Trimmer
+from server.pages.services import document_of
+from server.stash.models import Paper, PaperStock
+from server.stash.services import enter_line
+from tests.api.test_cutting_table import PAGE
+from tests.browser.base import BrowserTestCase, expect
+
+
+class Cutting(BrowserTestCase):
+    def setUp(self):
+        super().setUp()
+        self.sign_in()
+
+    def enter(self, *lines):
+        return [enter_line(owner=self.user, line=line, unit=Unit.IN) for line in lines]
+
+    def scraps(self):
+        rows = PaperStock.objects.filter(paper__owner=self.user, kind="scrap")
+        return {(row.width / INCH, row.height / INCH) for row in rows}
+
+    def test_papers_are_entered_in_a_line_found_described_and_counted(self):
+        self.open("/")
+        self.page.get_by_role("link", name="Paper stash").click()
+        line = self.page.get_by_label("What you have")
+        line.fill("2 navy 12x12, directional / small print cream")
+        self.page.keyboard.press("Enter")
+        expect(self.page.get_by_role("region", name="navy")).to_be_visible()
+        line.fill("scrap kraft")
+        self.page.keyboard.press("Enter")
+        expect(self.page.get_by_role("alert")).to_contain_text("how large is it?")
+        line.fill("scrap kraft 4 1/2 x 7")
+        self.page.keyboard.press("Enter")
+        sheet = self.page.get_by_role("region", name="kraft")
+        sheet.get_by_role("button", name="One scrap 4 1/2 × 7 in more").click()
+        expect(sheet.locator(".stock-list b")).to_have_text("2")
+        sheet.get_by_label("What the B side shows").select_option("stripe")
+        sheet.get_by_label("has a right way up").last.check()
+        expect(sheet.get_by_label("has a right way up").last).to_be_checked()
+        self.assert_accessible("stash")
+        self.page.get_by_label("Look for a paper").fill("small print")
+        expect(self.page.locator(".paper-patch")).to_have_count(1)
+        kraft = Paper.objects.get(name="kraft")
+        self.assertEqual((kraft.back_kind, kraft.back_directional), ("stripe", True))
+        self.assertEqual([m for m in self.console if "400" not in m], [])
+
+    def test_a_paper_is_dragged_onto_a_piece_turned_over_and_chosen_by_keyboard(self):
+        page = self.lay_out(PAGE, key="12x12")
+        self.enter("2 honey 12x12, stripe directional mustard / navy", "3 white 12x12")
+        self.open(f"/pages/{page.pk}/cut")
+        tray = self.page.get_by_role("region", name="Papers")
+        band = self.page.locator("[data-block=band]")
+        self.drag(tray.get_by_role("button", name="honey, A side"), band)
+        honey = self.page.get_by_role("article", name="honey")
+        expect(honey).to_be_visible()
+        expect(self.page.locator("[data-mark=band] .direction")).to_be_attached()
+        honey.get_by_role("button", name="pattern on 2 strip band").click()
+        expect(honey.get_by_role("button", name="pattern on 2 strip band")).to_have_text("across")
+        tray.get_by_role("button", name="turn over: honey").click()
+        tray.get_by_role("button", name="honey, B side").click()
+        self.page.locator("[data-block=p1]").click()
+        expect(honey.get_by_label("Paper for white")).to_have_value(f"{Paper.objects.get(name='honey').pk} B")
+        choice = honey.get_by_label("Paper for white")
+        choice.focus()
+        choice.select_option(label="white, A side: solid")
+        expect(self.page.get_by_role("article", name="white")).to_be_visible()
+        self.assert_accessible("cut")
+        page.refresh_from_db()
+        papers = document_of(page).cuts.papers
+        self.assertEqual({letter: c.name for letter, c in papers.items()}, {"B": "honey", "white": "white"})
+        self.assert_quiet()
+
+    def test_a_page_is_saved_on_cut_cut_wrong_and_its_leftovers_put_into_the_stash(self):
+        page = self.lay_out(PAGE, key="12x12")
+        self.enter("3 white 12x12")
+        self.open(f"/pages/{page.pk}/cut")
+        self.page.get_by_label("Paper for white").select_option(label="white, A side: solid")
+        self.page.get_by_text("where paper lies hidden").click()
+        self.page.get_by_role("checkbox", name="mat of p1").check()
+        expect(self.page.get_by_role("article", name="white")).to_contain_text("hole 3 1/4 × 5 1/4")
+        self.page.get_by_role("link", name="To the cutting table").click()
+        self.page.get_by_role("button", name="understood").click()
+        stack = self.page.get_by_role("navigation", name="Sheets")
+        stack.get_by_role("button", name="white").click()
+        cut = self.page.get_by_role("button", name="Cut", exact=True)
+        cut.click()
+        expect(self.page.locator(".whereabouts")).to_contain_text("cut 2 of")
+        self.page.get_by_role("button", name="I cut it wrong").click()
+        wrong = self.page.get_by_role("form", name="What went wrong")
+        wrong.get_by_label("Width of what is left 1").fill("4 1/4")
+        wrong.get_by_label("Height of what is left 1").fill("6 1/2")
+        wrong.get_by_role("button", name="Plan anew from this").click()
+        expect(stack).to_contain_text("scrap 4 1/4 × 6 1/2")
+        self.assertIn((4.25, 6.5), self.scraps())
+        self.page.get_by_role("button", name="Undo: what went wrong").click()
+        expect(stack).not_to_contain_text("scrap")
+        stack.get_by_role("button", name="white").click()
+        expect(self.page.locator(".whereabouts")).to_contain_text("cut 2 of")
+        self.assertEqual(self.scraps(), set())
+        sheet = self.page.locator(".sheet-stack li").filter(has_text="white")
+        steps = int(sheet.locator(".how-far").inner_text().split(" of ")[1])
+        for done in range(2, steps):
+            cut.click()
+            expect(sheet.locator(".how-far")).to_have_text(f"{done} of {steps}")
+        cut.click()
+        expect(sheet.locator(".all-done")).to_have_text("cut")
+        self.page.get_by_role("button", name="Take stock").click()
+        expect(self.page.get_by_text("Cut before: 3, 4")).to_be_visible()
+        self.page.get_by_role("button", name="Take it").click()
+        expect(stack.get_by_text("taken")).to_be_visible()
+        self.assertIn((3.25, 5.25), self.scraps())
+        self.assertEqual(PaperStock.objects.get(paper__name="white", kind="sheet").count, 2)
+        self.assert_accessible("cutting table")
+        self.assert_quiet()
+
+    def test_the_trimmer_on_the_screen_refuses_what_it_cannot_and_names_the_one_that_can(self):
+        sixteenth = INCH // 16
+        for name, longest in (("Big blue", 200), ("Little", 96)):
+            Trimmer.objects.create(owner=self.user, name=name, longest=longest * sixteenth, widest=longest * sixteenth,
+                                   finest=sixteenth, narrowest=2 * sixteenth)  # fmt: skip
+        page = self.lay_out(PAGE, key="letter")
+        self.open(f"/pages/{page.pk}/cutting")
+        self.page.get_by_label("Trimmer in hand").select_option(label="only the Little")
+        refusal = self.page.get_by_role("alert")
+        expect(refusal).to_contain_text("Little cuts 6 in at most")
+        expect(refusal).to_contain_text("Big blue can.")
+        expect(self.page.get_by_role("button", name="Cut", exact=True)).to_be_disabled()
+        self.page.get_by_label("Trimmer in hand").select_option(label="only the Big blue")
+        self.page.get_by_role("button", name="Cut", exact=True).focus()
+        self.page.keyboard.press("Enter")
+        expect(self.page.locator(".whereabouts")).to_contain_text("cut 2 of")
+        self.page.get_by_role("button", name="one back").focus()
+        self.page.keyboard.press("Enter")
+        expect(self.page.locator(".whereabouts")).to_contain_text("cut 1 of")
+        self.page.get_by_role("button", name="Enter a trimmer").click()
+        form = self.page.locator(".trimmer-form")
+        for name, value in (("Name of the trimmer", "Rotary"), ("longest cut", "24"), ("fence goes to", "9"),
+                            ("finest mark", "1/8"), ("narrowest strip", "1/4")):  # fmt: skip
+            form.get_by_label(name).fill(value)
+        form.get_by_role("button", name="Keep it").click()
+        expect(self.page.get_by_role("button", name="Rotary")).to_be_visible()
+        self.assertEqual(Trimmer.objects.get(name="Rotary").longest, 24 * INCH)
+        self.assert_quiet()
+
+    def test_a_phone_shows_one_cut_at_a_time_in_large_type_and_goes_on_where_the_tablet_was(self):
+        page = self.lay_out(PAGE, key="letter")
+        self.open(f"/pages/{page.pk}/cutting")
+        self.page.get_by_role("button", name="understood").click()
+        self.page.get_by_role("button", name="Cut", exact=True).click()
+        expect(self.page.locator(".whereabouts")).to_contain_text("cut 2 of")
+        phone = self.new_page()
+        phone.set_viewport_size({"width": 390, "height": 800})
+        self.open(f"/pages/{page.pk}/cutting", phone)
+        expect(phone.locator(".whereabouts")).to_contain_text("cut 2 of")
+        button = phone.get_by_role("button", name="Cut", exact=True)
+        box = button.bounding_box()
+        self.assertGreater(box["height"], 48)
+        self.assertLess(box["y"] + box["height"], 800)
+        size = phone.locator(".set-to strong").evaluate("e => parseFloat(getComputedStyle(e).fontSize)")
+        self.assertGreaterEqual(size, 40)
+        button.click()
+        expect(phone.locator(".whereabouts")).not_to_contain_text("cut 2 of")
+        self.page.get_by_role("button", name="Cut", exact=True).click()
+        expect(self.page.get_by_role("alert")).to_contain_text("went on elsewhere")
+        self.assertEqual(sum(CutRun.objects.get().ticks.values()), 2)
