@@ -18,7 +18,7 @@ help:
 	@echo "make demo         start Ink Quilt with sample data at http://127.0.0.1:$(PORT)"
 	@echo "make test         check everything"
 	@echo "make serve        start it for yourself, without sample data"
-	@echo "make bench        measure fitting, reading pictures and answering (about 20 minutes)"
+	@echo "make bench        measure fitting, reading pictures and answering (about 30 minutes)"
 	@echo "make screenshots  take the pictures in docs/screenshots again"
 
 setup: $(STAMPS)/python $(STAMPS)/client
@@ -83,6 +83,7 @@ bench: setup
 	$(PYTHON) -m bench.answering
 	$(PYTHON) -m bench.importing
 	$(PYTHON) -m bench.finding
+	$(PYTHON) -m bench.cutting
 
 screenshots: setup browser
 	$(PYTHON) -m demo.screenshots docs/screenshots

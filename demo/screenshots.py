@@ -86,15 +86,28 @@ def main(folder: str) -> None:
         page.locator('[data-block="tall"]').hover()
         shoot("page")
         bench = page.url.rsplit("/", 1)[0]
-        for step in ("photos", "title", "cut", "print"):
+        for step in ("photos", "cut", "print"):
             page.goto(f"{bench}/{step}")
             page.wait_for_selector(".board-piece")
             if step == "photos":
                 settle(page)
                 page.locator(".tray-picture").nth(4).click()
-            if step == "title":
-                page.locator('[data-block="title"]').click()
+            if step == "cut":
+                page.get_by_text("where paper lies hidden").click()
+                page.get_by_role("checkbox", name="5 mat of tall photo").check()
+                page.get_by_text("Fewer new sheets cannot do").wait_for()
+                page.get_by_text("19 cuts").wait_for()
             shoot(step)
+        page.goto(f"{bench}/cutting")
+        page.get_by_role("button", name="understood").click()
+        page.get_by_role("navigation", name="Sheets").get_by_role("button").last.click()
+        for cut in range(1, 4):
+            page.get_by_role("button", name="Cut", exact=True).click()
+            expect(page.locator(".whereabouts")).to_contain_text(f"cut {cut + 1} of")
+        shoot("cutting-table")
+        page.goto(f"{address}/stash")
+        page.get_by_role("button", name="honey stripe").click()
+        shoot("stash")
         page.goto(f"{address}/photos")
         page.get_by_role("button", name="Ida runs").click()
         page.locator(".area").first.focus()
@@ -154,8 +167,8 @@ def main(folder: str) -> None:
         page.wait_for_selector(".board-piece")
         shoot("tablet")
         page.set_viewport_size({"width": 390, "height": 844})
-        page.goto(page.url.rsplit("/", 1)[0] + "/cut")
-        page.wait_for_selector(".piece-list")
+        page.goto(f"{bench}/cutting")
+        page.wait_for_selector(".trimmer-picture")
         shoot("phone")
         page.set_viewport_size({"width": 1280, "height": 800})
         page.goto(address)

@@ -4,7 +4,7 @@ from typing import Any
 
 from inkquilt.cutting import CutPiece, PaperPlan
 from inkquilt.cutting.guillotine import CutSheet, Direction, Stock, StockKind
-from inkquilt.cutting.lacking import lacking, to_buy
+from inkquilt.cutting.lacking import ToBuy, lacking, to_buy
 from inkquilt.cutting.plan import piece_of_middle
 from inkquilt.cutting.steps import Outcome, Step, steps_of
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
@@ -12,6 +12,7 @@ from inkquilt.lengths import Unit, format_length, format_nearest, with_unit
 from inkquilt.paper.kinds import PaperSide, SideName
 from inkquilt.paper.saving import saving_words
 from inkquilt.sketch.model import Size
+from inkquilt_io.cut_book import CutBook
 from inkquilt_io.look import tints_of
 from server.cutting.models import Trimmer
 from server.cutting.services import ASSUMED, PagePlan, PaperGroup, all_pieces
@@ -50,14 +51,27 @@ def table_answer(document: PageDocument, version: int, plan: PagePlan) -> dict[s
             for saving in plan.savings
         ],
         "lip": format_length(document.cuts.lip, unit),
-        "to_buy": [
-            {"paper": one.paper, "words": f"{_count(one.count, 'sheet')} of {one.paper}, {size_words(one.sheet, unit)}"}
-            for one in bought
-            if one is not None
-        ],
+        "to_buy": [{"paper": one.paper, "words": _to_buy_words(one, unit)} for one in bought if one is not None],
         "trimmers": [trimmer_answer(None, trimmer) for trimmer in plan.trimmers],
         "summary": f"{_count(sheets, 'new sheet')}, {_count(cuts, 'cut')}",
     }
+
+
+def book_of(title: str, document: PageDocument, plan: PagePlan) -> CutBook:
+    """Return what is printed of a plan."""
+    unit = document.unit
+    bought = [to_buy(one, group.name) for group, one in zip(plan.groups, plan.plans, strict=True)]
+    return CutBook(
+        title,
+        unit,
+        tuple((group.name, one) for group, one in zip(plan.groups, plan.plans, strict=True)),
+        plan.trimmers,
+        tuple(_to_buy_words(one, unit) for one in bought if one is not None),
+    )
+
+
+def _to_buy_words(one: ToBuy, unit: Unit) -> str:
+    return f"{_count(one.count, 'sheet')} of {one.paper}, {size_words(one.sheet, unit)}"
 
 
 def trimmer_answer(row: Trimmer | None, trimmer: CoreTrimmer) -> dict[str, Any]:

@@ -1,14 +1,15 @@
 """Addresses of the cutting table."""
 
-from django.urls import path
+from django.urls import path, re_path
 
-from server.cutting.views import RunView, TableView, TakeStockView, TrimmersView, TrimmerView, UndoRunView
+from server.cutting.views import CutFileView, RunView, TableView, TakeStockView, TrimmersView, TrimmerView, UndoRunView
 
 urlpatterns = [
     path("pages/<int:pk>/cutting/", TableView.as_view()),
     path("pages/<int:pk>/cutting/run/", RunView.as_view()),
     path("pages/<int:pk>/cutting/run/stock/", TakeStockView.as_view()),
     path("pages/<int:pk>/cutting/run/undo/", UndoRunView.as_view()),
+    re_path(r"^pages/(?P<pk>\d{1,15})/cutting/files/(?P<name>cuts\.pdf|cuts\.csv)$", CutFileView.as_view()),
     path("trimmers/", TrimmersView.as_view()),
     path("trimmers/<int:pk>/", TrimmerView.as_view()),
 ]

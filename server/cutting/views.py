@@ -2,7 +2,9 @@
 
 from typing import Any
 
-from drf_spectacular.utils import extend_schema
+from django.http import HttpResponse
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework import status
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -11,11 +13,13 @@ from rest_framework.views import APIView
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
 from inkquilt.lengths import INCH, Unit
 from inkquilt.sketch.model import Size
+from inkquilt_io.cut_book import cuts_csv, cuts_pdf
 from server.common.asked import asked_length, refuse
+from server.common.files import asked_sheet, download
 from server.common.serializers import ErrorSerializer
 from server.cutting import run as runs
 from server.cutting import services
-from server.cutting.answers import table_answer, trimmer_answer
+from server.cutting.answers import book_of, table_answer, trimmer_answer
 from server.cutting.models import CutRun, Trimmer
 from server.cutting.serializers import (
     CutRunSerializer,
@@ -28,7 +32,7 @@ from server.cutting.serializers import (
     TrimmerSerializer,
 )
 from server.pages.models import Page
-from server.pages.services import document_of
+from server.pages.services import document_of, require_fit
 
 MOST_TRIMMERS = 12
 
@@ -49,6 +53,26 @@ class TableView(APIView):
         document = document_of(page)
         plan = services.plan_of(request.user, document, asked.validated_data["seconds"])
         return Response(table_answer(document, page.version, plan))
+
+
+class CutFileView(APIView):
+    """The plan as a file to print or to keep."""
+
+    @extend_schema(
+        operation_id="cut_file",
+        parameters=[OpenApiParameter("sheet", str, description="printer paper of a PDF: letter or a4")],
+        responses={(200, "application/octet-stream"): OpenApiTypes.BINARY, 404: ErrorSerializer, 409: ErrorSerializer},
+    )
+    def get(self, request: Request, pk: int, name: str) -> HttpResponse:
+        """Return the file as a download."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        document = document_of(page)
+        require_fit(document)
+        sheet = asked_sheet(request)
+        book = book_of(page.name, document, services.plan_of(request.user, document, runs.SECONDS))
+        if name == "cuts.csv":
+            return download(cuts_csv(book), "text/csv; charset=utf-8", page.name, name)
+        return download(cuts_pdf(book, sheet), "application/pdf", page.name, name)
 
 
 def run_answer(run: CutRun) -> dict[str, Any]:

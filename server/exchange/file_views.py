@@ -1,7 +1,6 @@
 """Pages and sketches as files to keep, print or cut from."""
 
 import json
-import re
 from collections.abc import Callable
 from typing import Final
 
@@ -15,10 +14,11 @@ from inkquilt.measuring import MeasureFrom
 from inkquilt.paper import pieces_of
 from inkquilt.sketch.writing import write_sketch
 from inkquilt_io.measure_pdf import measure_pdf
-from inkquilt_io.pdf import SheetSize, page_pdf
+from inkquilt_io.pdf import page_pdf
 from inkquilt_io.svg import page_svg
 from inkquilt_io.table import pieces_csv
 from server.common.errors import ApiError
+from server.common.files import asked_sheet, download
 from server.common.serializers import ErrorSerializer
 from server.exchange.services import drawn_sketch, fitted_page, measures_of_page, measures_of_sketch
 from server.pages.document import PageDocument, page_as_sketch
@@ -34,13 +34,6 @@ COUNTED: Final = {
 }
 
 
-def _sheet(request: Request) -> SheetSize:
-    wanted = request.query_params.get("sheet", "letter").upper()
-    if wanted not in SheetSize.__members__:
-        raise ApiError("unknown-sheet", "Printer paper is letter or a4.")
-    return SheetSize[wanted]
-
-
 def counted_from(request: Request) -> MeasureFrom:
     """Return where distances are counted from, as asked."""
     try:
@@ -51,7 +44,7 @@ def counted_from(request: Request) -> MeasureFrom:
 
 
 def _pdf(page: Page, document: PageDocument, request: Request) -> bytes:
-    return page_pdf(fitted_page(page, document), _sheet(request))
+    return page_pdf(fitted_page(page, document), asked_sheet(request))
 
 
 def _svg(page: Page, document: PageDocument, request: Request) -> bytes:
@@ -71,7 +64,7 @@ def _json(page: Page, document: PageDocument, request: Request) -> bytes:
 def _measures(page: Page, document: PageDocument, request: Request) -> bytes:
     counted = counted_from(request)
     rows = measures_of_page(document, counted)
-    return measure_pdf(fitted_page(page, document), rows, COUNTED[counted], _sheet(request))
+    return measure_pdf(fitted_page(page, document), rows, COUNTED[counted], asked_sheet(request))
 
 
 _FILES: Final[dict[str, tuple[str, Callable[[Page, PageDocument, Request], bytes]]]] = {
@@ -101,17 +94,7 @@ class FileView(APIView):
         document = document_of(page)
         require_fit(document)
         kind, make = _FILES[name]
-        answer = HttpResponse(make(page, document, request), content_type=kind)
-        return _download(answer, page.name, name)
-
-
-def _download(answer: HttpResponse, title: str, name: str) -> HttpResponse:
-    """Name a download after what it is of."""
-    stem = re.sub(r"[^A-Za-z0-9]+", "-", title).strip("-").lower() or "page"
-    kind, suffix = name.split(".", 1)
-    ending = "" if kind in ("page", "sketch") else f"-{kind}"
-    answer["Content-Disposition"] = f'attachment; filename="{stem}{ending}.{suffix}"'
-    return answer
+        return download(make(page, document, request), kind, page.name, name)
 
 
 def _sketch_svg(row: Sketch, request: Request) -> bytes:
@@ -124,7 +107,7 @@ def _sketch_json(row: Sketch, request: Request) -> bytes:
 
 def _sketch_measures(row: Sketch, request: Request) -> bytes:
     counted = counted_from(request)
-    return measure_pdf(drawn_sketch(row), measures_of_sketch(row, counted), COUNTED[counted], _sheet(request))
+    return measure_pdf(drawn_sketch(row), measures_of_sketch(row, counted), COUNTED[counted], asked_sheet(request))
 
 
 _SKETCH_FILES: Final[dict[str, tuple[str, Callable[[Sketch, Request], bytes]]]] = {
@@ -146,4 +129,4 @@ class SketchFileView(APIView):
         """Return the file as a download."""
         row = Sketch.objects.visible_to(request.user).one(pk)
         kind, make = _SKETCH_FILES[name]
-        return _download(HttpResponse(make(row, request), content_type=kind), row.name, name)
+        return download(make(row, request), kind, row.name, name)

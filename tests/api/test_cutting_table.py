@@ -1,5 +1,6 @@
 """The stash, a page's papers and cuts, cutting at the table, trimmers, and the cutplan command."""
 
+import csv
 import io
 import json
 import tempfile
@@ -8,6 +9,7 @@ from pathlib import Path
 import jsonschema
 from django.core.management import call_command
 from django.test import SimpleTestCase
+from pypdf import PdfReader
 
 from inkquilt.lengths import INCH, Unit
 from inkquilt.paper.entry import UnreadablePaper, read_entry
@@ -193,6 +195,25 @@ class Tables(CuttingCase):
             {"kind": "copies", "block": "m1", "count": 99},
         ):
             self.assertEqual(self.change(self.page, self.version, **change).status_code, 400)
+
+    def test_cut_sheets_are_printed_with_every_cut_and_listed_as_rows(self):
+        self.do(kind="paper", paper="white", stash_paper=self.white.pk)
+        self.do(kind="saving", block="m1", on=True)
+        _, table = self.table()
+        cuts = sum(len(sheet["steps"]) for paper in table["papers"] for sheet in paper["sheets"])
+        pdf = self.send("get", f"pages/{self.page}/cutting/files/cuts.pdf?sheet=a4")
+        self.assertIn("-cuts.pdf", pdf["Content-Disposition"])
+        pages = PdfReader(io.BytesIO(pdf.content)).pages
+        self.assertAlmostEqual(float(pages[0].mediabox.width), 210 * 72 / 25.4, places=2)
+        text = " ".join(page.extract_text() for page in pages).replace("\u00a0", " ").replace("\n", " ")
+        self.assertIn("cut away from you", text)
+        self.assertIn("Stays: piece 3, a frame. Falls off: its middle (3 1/4 × 5 1/4).", text)
+        listed = self.send("get", f"pages/{self.page}/cutting/files/cuts.csv").content.decode("utf-8-sig")
+        rows = list(csv.DictReader(io.StringIO(listed)))
+        self.assertEqual(len(rows), cuts)
+        inside = [row for row in rows if row["Start"]]
+        self.assertEqual({(row["Start"], row["Set to"]) for row in inside[:1]}, {("1/2 in", "1/2 in")})
+        self.assertEqual(self.send("get", f"pages/{self.page}/cutting/files/cuts.pdf?sheet=b5").status_code, 400)
 
     def test_everything_kept_comes_back_with_its_papers(self):
         self.do(kind="paper", paper="white", stash_paper=self.white.pk)

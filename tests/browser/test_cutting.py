@@ -160,6 +160,7 @@ class Cutting(BrowserTestCase):
         self.assertLess(box["y"] + box["height"], 800)
         size = phone.locator(".set-to strong").evaluate("e => parseFloat(getComputedStyle(e).fontSize)")
         self.assertGreaterEqual(size, 40)
+        self.assertLessEqual(phone.evaluate("document.documentElement.scrollWidth"), 390)
         button.click()
         expect(phone.locator(".whereabouts")).not_to_contain_text("cut 2 of")
         self.page.get_by_role("button", name="Cut", exact=True).click()

@@ -8,11 +8,13 @@ from unittest import TestCase
 
 import jsonschema
 
+from inkquilt.cutting.guillotine import plan_cuts
 from inkquilt.fit import FitRequest, bounds
 from inkquilt.fit.solve import fit_ways
 from inkquilt.lengths import INCH, MM
 from inkquilt.photos import read_photos
 from inkquilt.sketch.reading import read_sketch
+from inkquilt_io.cut_files import read_task, write_plan
 from tests.building import page_of
 
 ROOT = Path(__file__).parents[2]
@@ -40,9 +42,14 @@ class Docs(TestCase):
     def test_the_examples_are_valid_and_can_be_used(self):
         examples = [json.loads(text) for text in EXAMPLE.findall((ROOT / "docs" / "formats.md").read_text("utf-8"))]
         by_kind = {example["kind"].split("/")[1]: example for example in examples}
-        self.assertEqual(set(by_kind), {"sketch", "fit", "photos"})
+        self.assertEqual(set(by_kind), {"sketch", "fit", "photos", "cut-task", "cut-plan"})
         for kind, example in by_kind.items():
             jsonschema.validate(example, schema(kind))
+        task = read_task(by_kind["cut-task"])
+        plans = [plan_cuts(pieces, stocks) for pieces, stocks in task.parts]
+        told = by_kind["cut-plan"]
+        written = write_plan(task, plans)
+        self.assertEqual([written[name] for name in ("status", "bound")], [told["status"], told["bound"]])
         self.assertEqual(read_photos(by_kind["photos"]).photos[0].slot, "p1")
         sketch = read_sketch(by_kind["sketch"]).sketch
         self.assertTrue(all(result.found for result in fit_ways(FitRequest.plain(sketch, page_of("8 1/2", "11")))))

@@ -44,6 +44,24 @@ export function CutSide({ page, onChange }: CutSideProps) {
         <PhotoPart table={table} />
       </section>
       <ToBuy table={table} />
+      <section className="cut-files" aria-label="Cut sheets to print">
+        <h2>Cut sheets</h2>
+        <p>
+          {(['letter', 'a4'] as const).map((sheet) => (
+            <a
+              key={sheet}
+              className="stitched"
+              href={`/api/pages/${page.id}/cutting/files/cuts.pdf?sheet=${sheet}`}
+              download
+            >
+              PDF, {sheet === 'a4' ? 'A4' : 'letter'}
+            </a>
+          ))}
+          <a className="stitched" href={`/api/pages/${page.id}/cutting/files/cuts.csv`} download>
+            CSV
+          </a>
+        </p>
+      </section>
       <Cautions />
     </>
   )

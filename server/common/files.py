@@ -1,0 +1,27 @@
+"""Files as downloads: named after what they are of, on the printer paper that was asked for."""
+
+import re
+
+from django.http import HttpResponse
+from rest_framework.request import Request
+
+from inkquilt_io.pdf import SheetSize
+from server.common.errors import ApiError
+
+
+def asked_sheet(request: Request) -> SheetSize:
+    """Return the printer paper asked for, letter if none is."""
+    wanted = request.query_params.get("sheet", "letter").upper()
+    if wanted not in SheetSize.__members__:
+        raise ApiError("unknown-sheet", "Printer paper is letter or a4.")
+    return SheetSize[wanted]
+
+
+def download(content: bytes, kind: str, title: str, name: str) -> HttpResponse:
+    """Return a file to keep, named after what it is of."""
+    answer = HttpResponse(content, content_type=kind)
+    stem = re.sub(r"[^A-Za-z0-9]+", "-", title).strip("-").lower() or "page"
+    what, suffix = name.split(".", 1)
+    ending = "" if what in ("page", "sketch") else f"-{what}"
+    answer["Content-Disposition"] = f'attachment; filename="{stem}{ending}.{suffix}"'
+    return answer
