@@ -18,6 +18,7 @@ help:
 	@echo "make demo         start Ink Quilt with sample data at http://127.0.0.1:$(PORT)"
 	@echo "make test         check everything"
 	@echo "make serve        start it for yourself, without sample data"
+	@echo "make table        serve your home network, for a tablet or phone at the craft table"
 	@echo "make bench        measure fitting, reading pictures and answering (about 30 minutes)"
 	@echo "make screenshots  take the pictures in docs/screenshots again"
 
@@ -47,6 +48,11 @@ demo: setup
 
 serve: setup
 	@exec $(PYTHON) manage.py serve --port $(PORT)
+
+# For a tablet at the craft table: the home network is served, with sign-in on and a one-use link as QR code.
+.PHONY: table
+table: setup
+	@exec $(PYTHON) manage.py table --port $(PORT) $(if $(NAME),--name "$(NAME)")
 
 # What the browser tests need from Debian.
 .PHONY: browser

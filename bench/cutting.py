@@ -31,8 +31,8 @@ def main() -> None:
     _known("zero waste on coarse grids, up to 25 pieces", 1.0, zero_waste(SEED, 1, (12, 18, 25), (4, 8, 16), 6))
     _known("1 to 10 % spare, up to 12 pieces", 1.0, with_slack(SEED, (8, 12), 3))
     _known("1 to 10 % spare, 16 pieces", 1.0, with_slack(SEED, (16,), 3))
-    _known("1 to 10 % spare, 16 pieces", 5.0, with_slack(SEED, (16,), 3))
-    _known("1 to 10 % spare, 20 pieces", 5.0, with_slack(SEED, (20,), 3))
+    _known("1 to 10 % spare, 16 pieces", 5.0, with_slack(SEED, (16,), 2))
+    _known("1 to 10 % spare, 20 pieces", 5.0, with_slack(SEED, (20,), 2))
     _pages()
     _whole_page()
 

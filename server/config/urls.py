@@ -2,6 +2,7 @@
 
 from django.urls import include, path, re_path
 
+from server.accounts.link_views import table_link
 from server.common.errors import unknown_address
 from server.config.client import client
 
@@ -18,6 +19,7 @@ urlpatterns = [
     path("api/", include("server.exchange.urls")),
     path("api/", include("server.recovery.urls")),
     re_path(r"^api/.*$", unknown_address),
+    path("table/<str:secret>", table_link),
     re_path(r"^(?!static/).*$", client),
 ]
 handler404 = "server.common.errors.unknown_address"

@@ -1,10 +1,16 @@
 """Who may see what: signing in, and that another person's things are not found."""
 
 import json
+from datetime import timedelta
 
+from django.core.management.base import CommandError
 from django.test import Client, override_settings
+from django.utils import timezone
 
 from inkquilt.lengths import Unit
+from server.accounts.links import new_link
+from server.accounts.management.commands.table import chosen_user
+from server.accounts.models import SignInLink
 from server.accounts.services import DEMO_USER
 from server.pages.models import Page
 from server.stash.services import enter_line
@@ -132,3 +138,28 @@ class Ownership(ApiTestCase):
             self.change(page.pk, 1, kind="photo", block="p", photo=photo.pk)
         with self.assertNumQueries(7):  # session, user, count, pages, revisions, photos, what matters
             self.send("get", "pages/")
+
+
+class OneUseLinks(ApiTestCase):
+    def test_a_link_signs_in_once_and_not_when_it_is_old_or_made_up(self):
+        secret = new_link(self.otto)
+        self.assertNotIn(secret, str(SignInLink.objects.values_list()))
+        tablet, second = Client(), Client()
+        answer = tablet.get(f"/table/{secret}")
+        self.assertEqual((answer.status_code, answer["Location"]), (302, "/"))
+        self.assertEqual(tablet.get("/api/session/").json()["user"], "otto")
+        for used in (secret, "made-up", new_link(self.otto)):
+            SignInLink.objects.filter(used=None).update(expires=timezone.now() - timedelta(seconds=1))
+            refused = second.get(f"/table/{used}")
+            self.assertEqual(refused.status_code, 403)
+            self.assertIn("used already or is too old", refused.content.decode())
+        self.assertIsNone(second.get("/api/session/").json()["user"])
+
+    def test_the_table_is_for_the_only_account_or_the_one_named(self):
+        with self.assertRaisesRegex(CommandError, "several accounts"):
+            chosen_user(None)
+        with self.assertRaisesRegex(CommandError, "no account"):
+            chosen_user("nobody")
+        self.assertEqual(chosen_user("ida"), self.ida)
+        self.otto.delete()
+        self.assertEqual(chosen_user(None), self.ida)

@@ -41,7 +41,7 @@ _BESIDE_PIECES: Final = 0.75
 #: So many good plans besides the best are gone on from.
 _CLIMBS: Final = 3
 #: The search for fewer sheets may take this part of the time; the rest is for a larger leftover.
-_FEWER_PART: Final = 0.6
+_FEWER_PART: Final = 0.9
 #: The key of a leftover that is asked for as if it were a piece.
 _LEFTOVER: Final = "\0leftover"
 
