@@ -247,6 +247,36 @@ class RunVersionSerializer(serializers.Serializer):
     version = serializers.IntegerField(min_value=1)
 
 
+class MachineQuerySerializer(serializers.Serializer):
+    """The machine's mat as typed, which pieces by their numbers (none: those that are no plain rectangles), and how."""
+
+    width = serializers.CharField(max_length=60, default="12 in")
+    height = serializers.CharField(max_length=60, default="12 in")
+    pieces = serializers.CharField(max_length=400, default="", allow_blank=True, help_text="numbers with commas")
+    mat = serializers.IntegerField(min_value=1, max_value=50, default=1)
+    kind = serializers.ChoiceField(["svg", "dxf"], default="svg")
+
+
+class StrokeSerializer(serializers.Serializer):
+    """One line as the machine follows it, in the page's unit from the mat's top left corner."""
+
+    layer = serializers.CharField()
+    places = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()))
+
+
+class MachineRunSerializer(serializers.Serializer):
+    """What a machine that is not there does with the file of one mat."""
+
+    mats = serializers.IntegerField()
+    width = serializers.FloatField()
+    height = serializers.FloatField()
+    pieces = serializers.ListField(child=serializers.CharField())
+    strokes = StrokeSerializer(many=True)
+    faults = serializers.ListField(child=serializers.CharField())
+    warnings = serializers.ListField(child=serializers.CharField())
+    told = serializers.CharField(help_text="length and time in words")
+
+
 class TableQuerySerializer(serializers.Serializer):
     """How long to look for a better plan."""
 

@@ -7,6 +7,7 @@ from typing import Any, Final, Self
 from inkquilt.cutting import USUAL_SHEET, CutPiece, PaperNeed, PaperPlan, cut_pieces
 from inkquilt.cutting.advice import SheetSaver
 from inkquilt.cutting.guillotine import Stock, StockKind
+from inkquilt.cutting.machine import MachineMat, is_shaped, machine_shapes, nested
 from inkquilt.cutting.trimmer import METRIC_TRIMMERS, USUAL_TRIMMERS
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
 from inkquilt.lengths import Unit
@@ -160,6 +161,18 @@ def _directional(group: PaperGroup) -> frozenset[SideName]:
 def all_pieces(pieces: PieceList) -> list[Piece]:
     """Return every paper piece of a page."""
     return [piece for part in pieces.papers for piece in part.pieces]
+
+
+def machine_mats(document: PageDocument, mat: Size, keys: Sequence[str]) -> tuple[MachineMat, ...]:
+    """Nest a page's pieces on a machine's mats: those named by number, or all that are no plain rectangles.
+
+    Raises ``CoreError`` for one larger than the mat.
+    """
+    numbers = pieces_of(document.blocks, document.page.fold).numbers
+    shapes = machine_shapes(document.blocks, numbers)
+    shaped = {str(numbers[b.id]) for b in document.blocks if b.id in numbers and is_shaped(b)}
+    wanted = set(keys) or shaped or {shape.key for shape in shapes}
+    return nested([shape for shape in shapes if shape.key in wanted], mat)
 
 
 # -- trimmers --------------------------------------------------------------------------

@@ -2,6 +2,7 @@
 
 from django.urls import path, re_path
 
+from server.cutting.machine_views import MachineFileView, MachineRunView
 from server.cutting.views import CutFileView, RunView, TableView, TakeStockView, TrimmersView, TrimmerView, UndoRunView
 
 urlpatterns = [
@@ -10,6 +11,8 @@ urlpatterns = [
     path("pages/<int:pk>/cutting/run/stock/", TakeStockView.as_view()),
     path("pages/<int:pk>/cutting/run/undo/", UndoRunView.as_view()),
     re_path(r"^pages/(?P<pk>\d{1,15})/cutting/files/(?P<name>cuts\.pdf|cuts\.csv)$", CutFileView.as_view()),
+    path("pages/<int:pk>/cutting/machine/", MachineRunView.as_view()),
+    path("pages/<int:pk>/cutting/machine/file/", MachineFileView.as_view()),
     path("trimmers/", TrimmersView.as_view()),
     path("trimmers/<int:pk>/", TrimmerView.as_view()),
 ]

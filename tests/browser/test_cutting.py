@@ -1,5 +1,7 @@
 """The stash and the cutting table by mouse, by keyboard and on a phone."""
 
+from pathlib import Path
+
 from inkquilt.lengths import INCH, Unit
 from server.cutting.models import CutRun, Trimmer
 from server.pages.services import document_of
@@ -166,3 +168,21 @@ class Cutting(BrowserTestCase):
         self.page.get_by_role("button", name="Cut", exact=True).click()
         expect(self.page.get_by_role("alert")).to_contain_text("went on elsewhere")
         self.assertEqual(sum(CutRun.objects.get().ticks.values()), 2)
+
+    def test_shapes_are_tried_on_a_machine_that_is_not_there_and_kept_as_a_file(self):
+        page = self.lay_out(PAGE, key="letter")
+        self.open(f"/pages/{page.pk}/cut")
+        self.page.get_by_text("For a cutting machine").click()
+        machine = self.page.get_by_role("region", name="Cutting machine")
+        expect(machine.get_by_role("status")).to_contain_text("in of cuts, about")
+        machine.get_by_label("Kind of file").select_option("dxf")
+        machine.get_by_label("Pieces for the machine, by number").fill("3")
+        self.page.keyboard.press("Enter")
+        expect(machine.get_by_role("status")).to_contain_text("Pieces 3:")
+        with self.page.expect_download() as download:
+            machine.get_by_role("link", name="Keep this file").click()
+        self.assertIn(b"LWPOLYLINE", Path(download.value.path()).read_bytes())
+        machine.get_by_label("Width of the mat").fill("3")
+        self.page.keyboard.press("Enter")
+        expect(machine.get_by_role("alert")).to_contain_text("larger than the machine's mat")
+        self.assert_accessible("machine")

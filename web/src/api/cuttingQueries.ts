@@ -120,6 +120,26 @@ export function useCutRunWrites(id: number) {
   return { tick, takeStock, undo, putAway }
 }
 
+export interface MachineAsked {
+  width: string
+  height: string
+  /** Numbers with commas; nothing for those that are no plain rectangles. */
+  pieces: string
+  mat: number
+  kind: 'svg' | 'dxf'
+}
+
+/** What a cutting machine that is not there does with the file of a mat. */
+export function useMachineRun(page: Page, asked: MachineAsked, wanted: boolean) {
+  const params = { path: { id: page.id }, query: asked }
+  return useQuery({
+    queryKey: ['machine', page.id, page.version, asked],
+    queryFn: () => take(api.GET('/api/pages/{id}/cutting/machine/', { params })),
+    enabled: wanted,
+    retry: false,
+  })
+}
+
 export function useTrimmers() {
   return useQuery({ queryKey: keys.trimmers, queryFn: () => take(api.GET('/api/trimmers/')) })
 }

@@ -265,6 +265,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/cutting/machine/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Write the file, let the machine read it back, and tell what it does. */
+        get: operations["machine_run"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/cutting/machine/file/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it as SVG or DXF. */
+        get: operations["machine_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/cutting/run/": {
         parameters: {
             query?: never;
@@ -1658,6 +1692,20 @@ export interface components {
             turned: boolean;
             opening: components["schemas"]["Box"] | null;
         };
+        /** @description What a machine that is not there does with the file of one mat. */
+        MachineRun: {
+            mats: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            pieces: string[];
+            strokes: components["schemas"]["Stroke"][];
+            faults: string[];
+            warnings: string[];
+            /** @description length and time in words */
+            told: string;
+        };
         /** @description How far a mat shows on each side, as typed. */
         MatAsked: {
             left: string;
@@ -2409,6 +2457,11 @@ export interface components {
          * @enum {string}
          */
         StockKindEnum: "sheet" | "scrap";
+        /** @description One line as the machine follows it, in the page's unit from the mat's top left corner. */
+        Stroke: {
+            layer: string;
+            places: number[][];
+        };
         /** @description One sum: what of, and the sum in full. */
         Sum: {
             what: string;
@@ -3379,6 +3432,102 @@ export interface operations {
                 };
             };
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    machine_run: {
+        parameters: {
+            query?: {
+                height?: string;
+                /**
+                 * @description * `svg` - svg
+                 *     * `dxf` - dxf
+                 */
+                kind?: "svg" | "dxf";
+                mat?: number;
+                /** @description numbers with commas */
+                pieces?: string;
+                width?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MachineRun"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    machine_file: {
+        parameters: {
+            query?: {
+                height?: string;
+                /**
+                 * @description * `svg` - svg
+                 *     * `dxf` - dxf
+                 */
+                kind?: "svg" | "dxf";
+                mat?: number;
+                /** @description numbers with commas */
+                pieces?: string;
+                width?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

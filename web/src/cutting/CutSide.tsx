@@ -5,6 +5,7 @@ import { Waiting } from '../app/Waiting'
 import type { Change, CutTable, Page } from '../api/client'
 import { useCutTable } from '../api/cuttingQueries'
 import { Cautions } from './Cautions'
+import { MachinePart } from './MachinePart'
 import { PaperPart } from './PaperPart'
 import { Savings } from './Savings'
 
@@ -62,6 +63,7 @@ export function CutSide({ page, onChange }: CutSideProps) {
           </a>
         </p>
       </section>
+      <MachinePart page={page} />
       <Cautions />
     </>
   )

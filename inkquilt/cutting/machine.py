@@ -1,0 +1,165 @@
+"""Outlines for a cutting machine: shapes nested on its mat, cut lines and score lines apart.
+
+Lengths in grains from the mat's top left corner, y downward. A shape keeps a gap to
+its neighbours and to the mat's edge. Title letters are not among them: they have no
+outlines yet.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+from enum import Enum
+from typing import Final, NamedTuple
+
+from inkquilt.cutting.guillotine import Stock, Wanted, plan_cuts
+from inkquilt.errors import CoreError
+from inkquilt.lengths import INCH, Grains
+from inkquilt.paper.pieces import CUT_FROM_PAPER
+from inkquilt.sketch.geometry import drawn_outline, hole_outline
+from inkquilt.sketch.model import Block, Role, Shape, Size
+
+#: Between shapes and at the mat's edge; common practice, no source.
+GAP: Final[Grains] = INCH // 8
+#: A tag's corners are cut off by this part of its shorter side, as it is drawn.
+_TAG_CORNER: Final = (28, 100)
+_SECONDS: Final = 0.4
+
+
+class LineKind(Enum):
+    """What the machine does along a line."""
+
+    CUT = "cut"
+    SCORE = "score"
+
+
+class Spot(NamedTuple):
+    """A point of an outline."""
+
+    x: Grains
+    y: Grains
+
+
+@dataclass(frozen=True, slots=True)
+class Ring:
+    """A closed line through corners, or a circle round its one corner when it has a radius."""
+
+    corners: tuple[Spot, ...]
+    radius: Grains | None = None
+
+    def moved(self, x: Grains, y: Grains) -> Ring:
+        """Return it elsewhere."""
+        return replace(self, corners=tuple(Spot(c.x + x, c.y + y) for c in self.corners))
+
+    def turned(self, height: Grains) -> Ring:
+        """Return it a quarter turn clockwise, for a shape of that height before."""
+        return replace(self, corners=tuple(Spot(height - c.y, c.x) for c in self.corners))
+
+
+@dataclass(frozen=True, slots=True)
+class MachineShape:
+    """One shape: its key, box, cut lines, and where it is folded."""
+
+    key: str
+    size: Size
+    rings: tuple[Ring, ...]
+    folds: tuple[tuple[Spot, Spot], ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class MachineMat:
+    """One mat with its shapes in place."""
+
+    size: Size
+    shapes: tuple[MachineShape, ...]
+
+
+class ShapeTooLarge(CoreError):
+    """A shape that no mat of this size takes."""
+
+    code = "shape-too-large"
+
+    def __init__(self, keys: Sequence[str]) -> None:
+        self.keys = tuple(keys)
+        super().__init__(f"{', '.join(keys)} {'is' if len(keys) == 1 else 'are'} larger than the machine's mat.")
+
+
+def is_shaped(block: Block) -> bool:
+    """Tell whether a piece is worth a machine: no plain rectangle, but a tag, circle, banner, frame and so on."""
+    return block.shape is not Shape.RECT or block.role is Role.TAG
+
+
+def machine_shapes(blocks: Iterable[Block], numbers: dict[str, int]) -> tuple[MachineShape, ...]:
+    """Return the outlines of a page's paper pieces, unturned, keyed by their numbers; the base is left out."""
+    return tuple(
+        MachineShape(str(numbers[block.id]), block.size, _rings(block))
+        for block in blocks
+        if block.role in CUT_FROM_PAPER and block.role is not Role.BASE and block.id in numbers
+    )
+
+
+def _rings(block: Block) -> tuple[Ring, ...]:
+    at_home = replace(block, x=0, y=0, turn=0)
+    if block.shape is Shape.CIRCLE:
+        middle = block.width // 2
+        return (Ring((Spot(middle, middle),), middle),)
+    if block.role is Role.TAG and block.shape is Shape.RECT:
+        return _tag(block.size)
+    rings = [Ring(tuple(Spot(v.x, v.y) for v in drawn_outline(at_home)))]
+    hole = hole_outline(at_home)
+    if hole:
+        rings.append(Ring(tuple(Spot(v.x, v.y) for v in hole)))
+    return tuple(rings)
+
+
+def _tag(size: Size) -> tuple[Ring, ...]:
+    """A tag with its two corners cut off at one short end, and its hole."""
+    part, whole = _TAG_CORNER
+    cut = min(size.width, size.height) * part // whole
+    hole = cut * 3 // 10
+    if size.height > size.width:
+        corners = (
+            Spot(cut, 0), Spot(size.width - cut, 0), Spot(size.width, cut), Spot(size.width, size.height),
+            Spot(0, size.height), Spot(0, cut),
+        )  # fmt: skip
+        return Ring(corners), Ring((Spot(size.width // 2, cut),), hole)
+    corners = (
+        Spot(cut, 0), Spot(size.width, 0), Spot(size.width, size.height), Spot(cut, size.height),
+        Spot(0, size.height - cut), Spot(0, cut),
+    )  # fmt: skip
+    return Ring(corners), Ring((Spot(cut, size.height // 2),), hole)
+
+
+def nested(shapes: Sequence[MachineShape], mat: Size, gap: Grains = GAP) -> tuple[MachineMat, ...]:
+    """Lay the shapes on as few mats as are found, by their boxes. Raises ``ShapeTooLarge``."""
+    if not shapes:
+        return ()
+    # Each box carries half a gap all round; the mat gives half a gap back at its edges.
+    wanted = [Wanted(str(place), Size(s.size.width + gap, s.size.height + gap)) for place, s in enumerate(shapes)]
+    room = Stock("mat", Size(mat.width - gap, mat.height - gap))
+    plan = plan_cuts(wanted, [room], _SECONDS)
+    if plan.unplaced:
+        raise ShapeTooLarge([shapes[int(key)].key for key in plan.unplaced])
+    mats = []
+    for sheet in plan.sheets:
+        laid = []
+        for placed in sheet.placed:
+            shape = shapes[int(placed.key)]
+            if placed.size != wanted[int(placed.key)].size:
+                shape = _turned(shape)
+            laid.append(_moved(shape, placed.x + gap, placed.y + gap))
+        mats.append(MachineMat(mat, tuple(laid)))
+    return tuple(mats)
+
+
+def _turned(shape: MachineShape) -> MachineShape:
+    height = shape.size.height
+    folds = tuple((Spot(height - a.y, a.x), Spot(height - b.y, b.x)) for a, b in shape.folds)
+    return replace(
+        shape, size=shape.size.swapped(), rings=tuple(ring.turned(height) for ring in shape.rings), folds=folds
+    )
+
+
+def _moved(shape: MachineShape, x: Grains, y: Grains) -> MachineShape:
+    folds = tuple((Spot(a.x + x, a.y + y), Spot(b.x + x, b.y + y)) for a, b in shape.folds)
+    return replace(shape, rings=tuple(ring.moved(x, y) for ring in shape.rings), folds=folds)

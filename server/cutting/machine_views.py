@@ -1,0 +1,104 @@
+"""Files for a cutting machine, and a machine that is not there to try them on."""
+
+from typing import Any
+
+from django.http import HttpResponse
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from inkquilt.cutting.machine import MachineMat
+from inkquilt.lengths import INCH, Unit
+from inkquilt.sketch.model import Size
+from inkquilt_io.cutting_machine import Machine, run_dxf, run_svg
+from inkquilt_io.machine_files import mat_dxf, mat_svg
+from server.common.asked import asked_length, refuse
+from server.common.errors import ApiError
+from server.common.files import download
+from server.common.serializers import ErrorSerializer
+from server.cutting import services
+from server.cutting.serializers import MachineQuerySerializer, MachineRunSerializer
+from server.pages.document import PageDocument
+from server.pages.models import Page
+from server.pages.services import document_of, require_fit
+
+LARGEST_MAT = 40 * INCH
+_KINDS = {"svg": ("image/svg+xml", mat_svg), "dxf": ("image/vnd.dxf", mat_dxf)}
+
+
+def _asked(request: Request) -> dict[str, Any]:
+    given = MachineQuerySerializer(data=request.query_params)
+    given.is_valid(raise_exception=True)
+    return dict(given.validated_data)
+
+
+def _mats(asked: dict[str, Any], document: PageDocument) -> tuple[MachineMat, ...]:
+    require_fit(document)
+    size = Size(*(asked_length(asked, side, document.unit, f"The mat's {side}") for side in ("width", "height")))
+    if not (INCH <= size.width <= LARGEST_MAT and INCH <= size.height <= LARGEST_MAT):
+        raise refuse("mat-size", "A machine's mat is from 1 to 40 in long.", "width")
+    keys = [key.strip() for key in asked["pieces"].split(",") if key.strip()]
+    return services.machine_mats(document, size, keys)
+
+
+def _mat(asked: dict[str, Any], mats: tuple[MachineMat, ...]) -> MachineMat:
+    if asked["mat"] > len(mats):
+        raise ApiError("no-such-mat", "There is nothing to cut on that mat.", 404)
+    return mats[asked["mat"] - 1]
+
+
+class MachineFileView(APIView):
+    """One mat as a file."""
+
+    @extend_schema(
+        operation_id="machine_file",
+        parameters=[MachineQuerySerializer],
+        responses={(200, "application/octet-stream"): OpenApiTypes.BINARY, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Return it as SVG or DXF."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        document, asked = document_of(page), _asked(request)
+        mat = _mat(asked, _mats(asked, document))
+        kind, write = _KINDS[asked["kind"]]
+        return download(write(mat, document.unit), kind, page.name, f"mat{asked['mat']}.{asked['kind']}")
+
+
+class MachineRunView(APIView):
+    """Trying a file."""
+
+    @extend_schema(
+        operation_id="machine_run",
+        parameters=[MachineQuerySerializer],
+        responses={200: MachineRunSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def get(self, request: Request, pk: int) -> Response:
+        """Write the file, let the machine read it back, and tell what it does."""
+        document, asked = document_of(Page.objects.visible_to(request.user).one(pk)), _asked(request)
+        mats, unit = _mats(asked, document), document.unit
+        mat = _mat(asked, mats)
+        machine = Machine(mat.size)
+        if asked["kind"] == "dxf":
+            ran = run_dxf(machine, mat_dxf(mat, unit), unit)
+        else:
+            ran = run_svg(machine, mat_svg(mat, unit), unit)
+        return Response(
+            {
+                "mats": len(mats),
+                "width": mat.size.width / unit.grains,
+                "height": mat.size.height / unit.grains,
+                "pieces": [shape.key for shape in mat.shapes],
+                "strokes": [{"layer": s.layer, "places": [list(place) for place in s.places]} for s in ran.strokes],
+                "faults": ran.faults,
+                "warnings": ran.warnings,
+                "told": _told(ran.length, ran.seconds, unit),
+            }
+        )
+
+
+def _told(length: float, seconds: float, unit: Unit) -> str:
+    minutes, rest = divmod(round(seconds), 60)
+    time = f"{minutes} min {rest} s" if minutes else f"{rest} s"
+    return f"{length:.0f} {unit.value} of cuts, about {time}"
