@@ -124,7 +124,7 @@ def _paper(document: PageDocument, plan: PagePlan, place: int, group: PaperGroup
             }
             for letter in group.letters
         ],
-        "pieces": [_piece(piece, one, unit) for piece in one.need.pieces],
+        "pieces": [_piece(piece, one, document) for piece in one.need.pieces],
         "sheets": [
             _sheet(f"{place}.{number}", sheet, one, plan.trimmers, unit) for number, sheet in enumerate(one.sheets)
         ],
@@ -143,7 +143,8 @@ def _in_hand(one: PaperPlan, unit: Unit) -> str:
     return ", ".join(f"{_count(s.count or 0, s.kind.value)} {size_words(s.size, unit)}" for s in stocks)
 
 
-def _piece(piece: CutPiece, one: PaperPlan, unit: Unit) -> dict[str, Any]:
+def _piece(piece: CutPiece, one: PaperPlan, document: PageDocument) -> dict[str, Any]:
+    unit = document.unit
     return {
         "key": piece.key,
         "number": piece.number,
@@ -155,6 +156,7 @@ def _piece(piece: CutPiece, one: PaperPlan, unit: Unit) -> dict[str, Any]:
         "lie": piece.lie.value,
         "directional": piece.side in one.need.directional,
         "opening": piece.opening and size_words(piece.opening.size, unit),
+        "spares": document.cuts.copies.get(piece.block, 0),
     }
 
 

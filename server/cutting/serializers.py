@@ -29,6 +29,7 @@ class TablePieceSerializer(serializers.Serializer):
     lie = serializers.ChoiceField([(lie.value, lie.value) for lie in Lie])
     directional = serializers.BooleanField()
     opening = serializers.CharField(allow_null=True, help_text="the size of the hole that is cut out of it")
+    spares = serializers.IntegerField(help_text="spare copies asked for")
 
 
 class TableLetterSerializer(serializers.Serializer):

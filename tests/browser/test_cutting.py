@@ -41,11 +41,15 @@ class Cutting(BrowserTestCase):
         sheet.get_by_label("What the B side shows").select_option("stripe")
         sheet.get_by_label("has a right way up").last.check()
         expect(sheet.get_by_label("has a right way up").last).to_be_checked()
+        sheet.get_by_label("price of a sheet").fill("1,20")
+        sheet.get_by_label("note").fill("top drawer")
+        self.page.keyboard.press("Tab")
         self.assert_accessible("stash")
         self.page.get_by_label("Look for a paper").fill("small print")
         expect(self.page.locator(".paper-patch")).to_have_count(1)
         kraft = Paper.objects.get(name="kraft")
         self.assertEqual((kraft.back_kind, kraft.back_directional), ("stripe", True))
+        self.assertEqual((kraft.price, kraft.note), (120, "top drawer"))
         self.assertEqual([m for m in self.console if "400" not in m], [])
 
     def test_a_paper_is_dragged_onto_a_piece_turned_over_and_chosen_by_keyboard(self):
@@ -68,6 +72,11 @@ class Cutting(BrowserTestCase):
         choice.focus()
         choice.select_option(label="white, A side: solid")
         expect(self.page.get_by_role("article", name="white")).to_be_visible()
+        spare = self.page.get_by_role("button", name="+ spare of 3 mat of p1")
+        spare.click()
+        expect(self.page.get_by_role("article", name="white").locator(".piece-number").first).to_have_text("3a")
+        self.page.get_by_role("button", name="− spare of 3a mat of p1").click()
+        expect(spare).to_be_visible()
         self.assert_accessible("cut")
         page.refresh_from_db()
         papers = document_of(page).cuts.papers

@@ -2534,6 +2534,8 @@ export interface components {
             directional: boolean;
             /** @description the size of the hole that is cut out of it */
             opening: string | null;
+            /** @description spare copies asked for */
+            spares: number;
         };
         /** @description One sheet, scrap or middle that is cut: its pieces, what is left, and the steps. */
         TableSheet: {

@@ -46,6 +46,7 @@ export function PaperPart({ paper, table, onChange }: PaperPartProps) {
                   hole <Fractions text={piece.opening} />
                 </em>
               )}
+              <SpareButton piece={piece} onChange={onChange} />
               {piece.directional && (
                 <button
                   type="button"
@@ -88,6 +89,35 @@ export function PaperPart({ paper, table, onChange }: PaperPartProps) {
         <ChoosePaper key={letter.letter} letter={letter.letter} paper={paper} onChange={onChange} />
       ))}
     </article>
+  )
+}
+
+type Piece = TablePaper['pieces'][number]
+
+/** A spare copy more, for a test or in case; a letter at the number tells copies apart. */
+function SpareButton({ piece, onChange }: { piece: Piece; onChange: (change: Change) => void }) {
+  const set = (count: number) => onChange({ kind: 'copies', block: piece.block, count })
+  return (
+    <span className="spare">
+      <button
+        type="button"
+        className="stitched"
+        aria-label={`+ spare of ${piece.key} ${piece.name}`}
+        onClick={() => set(piece.spares + 1)}
+      >
+        + spare
+      </button>
+      {piece.spares > 0 && (
+        <button
+          type="button"
+          className="stitched"
+          aria-label={`− spare of ${piece.key} ${piece.name}`}
+          onClick={() => set(piece.spares - 1)}
+        >
+          − spare
+        </button>
+      )}
+    </span>
   )
 }
 

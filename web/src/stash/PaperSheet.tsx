@@ -6,6 +6,7 @@ import { useStash } from '../api/cuttingQueries'
 import { formText } from '../app/formText'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
+import { PaperFacts } from './PaperFacts'
 import { SideForm } from './SideForm'
 
 interface PaperSheetProps {
@@ -40,6 +41,7 @@ export function PaperSheet({ paper, onClose }: PaperSheetProps) {
       />
       <SideForm name="A" side={paper.front} onKeep={(front) => keep({ front })} />
       <SideForm name="B" side={paper.back} onKeep={(back) => keep({ back })} />
+      <PaperFacts paper={paper} onKeep={keep} />
       <h3>Sheets and scraps</h3>
       <ul className="stock-list">
         {paper.stocks.map((stock) => (
