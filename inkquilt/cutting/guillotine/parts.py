@@ -54,12 +54,15 @@ class _Tree:
 
 
 def tightened(layout: Layout) -> Layout:
-    """Return the layout with all pieces pushed to the left and top as far as the cuts allow.
+    """Return the layout with all pieces pushed to the left and top, along the cuts that leave the largest part.
 
     Every distance is then a sum of sides of pieces, so that pieces on the cutter's marks
-    are cut at marks, and what is left lies to the right and below. Raises ``NotSeparable``.
+    are cut at marks, and that part is at least as large as before. Raises ``NotSeparable``.
     """
-    return Layout(layout.stock, tuple(_tight(layout.placed).placed)) if layout.placed else layout
+    if not layout.placed:
+        return layout
+    size = layout.stock.size
+    return Layout(layout.stock, tuple(_pushed(_apart(Rect(0, 0, size.width, size.height), layout.placed, {})).placed))
 
 
 class _Pushed(NamedTuple):
@@ -70,23 +73,18 @@ class _Pushed(NamedTuple):
     height: Grains
 
 
-def _tight(pieces: Sequence[Placed]) -> _Pushed:
-    if len(pieces) == 1:
-        piece = pieces[0]
-        return _Pushed([replace(piece, x=0, y=0)], piece.size.width, piece.size.height)
-    left, top = min(p.x for p in pieces), min(p.y for p in pieces)
-    around = Rect(left, top, max(p.right for p in pieces) - left, max(p.bottom for p in pieces) - top)
-    for line in _lines(around, pieces):
-        one = [piece for piece in pieces if _is_low(piece, line)]
-        if not 0 < len(one) < len(pieces):
-            continue
-        first, second = _tight(one), _tight([piece for piece in pieces if not _is_low(piece, line)])
-        if line.direction is Direction.UPRIGHT:
-            moved = [replace(piece, x=piece.x + first.width) for piece in second.placed]
-            return _Pushed([*first.placed, *moved], first.width + second.width, max(first.height, second.height))
-        moved = [replace(piece, y=piece.y + first.height) for piece in second.placed]
-        return _Pushed([*first.placed, *moved], max(first.width, second.width), first.height + second.height)
-    raise NotSeparable([piece.key for piece in pieces])
+def _pushed(tree: _Tree) -> _Pushed:
+    """Push what is in a part together; an empty half ends up behind the other."""
+    if tree.piece is not None:
+        return _Pushed([replace(tree.piece, x=0, y=0)], tree.rect.width, tree.rect.height)
+    if tree.line is None or tree.first is None or tree.second is None:
+        return _Pushed([], 0, 0)
+    first, second = _pushed(tree.first), _pushed(tree.second)
+    if tree.line.direction is Direction.UPRIGHT:
+        moved = [replace(piece, x=piece.x + first.width) for piece in second.placed]
+        return _Pushed([*first.placed, *moved], first.width + second.width, max(first.height, second.height))
+    moved = [replace(piece, y=piece.y + first.height) for piece in second.placed]
+    return _Pushed([*first.placed, *moved], max(first.width, second.width), first.height + second.height)
 
 
 def with_cuts(layout: Layout) -> CutSheet:

@@ -58,6 +58,11 @@ def can_search(pieces: Sequence[Wanted]) -> bool:
     return Kinds(pieces).bits <= MOST_BITS
 
 
+def is_soon_settled(pieces: Sequence[Wanted]) -> bool:
+    """Tell whether so many pieces are alike that all blocks of them are soon grown."""
+    return math.prod(len(members) + 1 for members in Kinds(pieces).members) * 2 <= _FEW_SETS
+
+
 def search(pieces: Sequence[Wanted], stocks: Sequence[Stock], is_spent: Callable[[], bool]) -> Found:
     """Lay all pieces on these sheets and scraps, each of them one piece of paper. Small ones are filled first."""
     kinds = Kinds(pieces)

@@ -21,7 +21,7 @@ from numpy.typing import NDArray
 from inkquilt.cutting.guillotine.bounds import least_sheets
 from inkquilt.cutting.guillotine.construct import Attempt, Draft, attempts, construct, shaken
 from inkquilt.cutting.guillotine.parts import largest_part, tightened, with_cuts
-from inkquilt.cutting.guillotine.search import Verdict, can_search, search
+from inkquilt.cutting.guillotine.search import Verdict, can_search, is_soon_settled, search
 from inkquilt.cutting.guillotine.values import CutPlan, Layout, Proof, Stock, StockKind, Wanted
 from inkquilt.lengths import Grains
 from inkquilt.sketch.model import Size
@@ -36,6 +36,12 @@ _PROMISING: Final = 8
 #: After so many rounds of quick plans one thorough attempt, which is ended after so many questions.
 _THOROUGH: Final = 4
 _QUESTIONS: Final = 300
+#: Where a search is soon settled so many shapes are asked for in turn.
+_FEW_ASKED: Final = 8
+#: So often such a leftover lies beside one piece only.
+_BESIDE_ONE: Final = 0.5
+#: So often all that is spare is asked for, however much more that is.
+_ALL_OF_IT: Final = 0.3
 #: So often a leftover is asked for that pieces beside it would leave.
 _BESIDE_PIECES: Final = 0.75
 #: So many good plans besides the best are gone on from.
@@ -182,7 +188,7 @@ class _Planning:
                 self.best, sheets, spare, _SHAKEN // 2
             )
             rounds += 1
-            if better is None and rounds % _THOROUGH == 0:
+            if better is None and (asking.soon_settled or rounds % _THOROUGH == 0):
                 better = asking.thorough(self.best, sheets, spare, self.is_spent)
             if better is not None:
                 yield better
@@ -229,6 +235,9 @@ class _Asking:
         self._pieces = pieces
         self._random = random
         self._base = next(attempts(pieces))
+        #: Shapes that cannot be left, nor any that hold one of them.
+        self._dead: list[Size] = []
+        self.soon_settled = is_soon_settled(pieces)
         self._searches = can_search([*pieces, Wanted(_LEFTOVER, Size(1, 1), may_turn=False)])
 
     def quick(self, best: Draft, sheets: Sequence[Stock], spare: int, tries: int) -> Draft | None:
@@ -250,12 +259,19 @@ class _Asking:
         """Return a better plan that the search finds, if it may be asked for so many pieces."""
         if not self._searches:
             return None
-        asked = Wanted(_LEFTOVER, self._shape(best, sheets, spare, 0.6), may_turn=False)
-        found = search([*self._pieces, asked], sheets, _Questions(is_spent))
-        if found.verdict is not Verdict.FOUND:
-            return None
-        better = _draft(_without(found.layouts))
-        return better if better.rank < best.rank else None
+        for _ in range(_FEW_ASKED if self.soon_settled else 1):
+            asked = self._shape(best, sheets, spare, 0.6)
+            if is_spent() or any(dead.width <= asked.width and dead.height <= asked.height for dead in self._dead):
+                continue
+            wanted = [*self._pieces, Wanted(_LEFTOVER, asked, may_turn=False)]
+            found = search(wanted, sheets, _Questions(is_spent))
+            if found.verdict is Verdict.IMPOSSIBLE:
+                self._dead.append(asked)
+            if found.verdict is Verdict.FOUND:
+                better = _draft(_without(found.layouts))
+                if better.rank < best.rank:
+                    return better
+        return None
 
     def _shape(self, best: Draft, sheets: Sequence[Stock], spare: int, reach: float) -> Size:
         """Return a shape a little larger than the best leftover.
@@ -263,8 +279,11 @@ class _Asking:
         Mostly one that pieces beside it and below it would leave of a sheet, else one right across.
         """
         sheet = sheets[int(self._random.integers(len(sheets)))].size
+        if self._random.random() < _ALL_OF_IT:
+            reach = 1.0
         most = best.leftover + max(1, int((spare - best.leftover) * reach))
-        wide, high = self._rests(sheet.width), self._rests(sheet.height)
+        single = bool(self._random.random() < _BESIDE_ONE)
+        wide, high = self._rests(sheet.width, single), self._rests(sheet.height, single)
         areas = np.outer(wide, high)
         across, down = np.nonzero((areas > best.leftover) & (areas <= most))
         if len(across) and self._random.random() < _BESIDE_PIECES:
@@ -275,10 +294,10 @@ class _Asking:
             return Size(min(sheet.width, -(-area // sheet.height)), sheet.height)
         return Size(sheet.width, min(sheet.height, -(-area // sheet.width)))
 
-    def _rests(self, length: Grains) -> NDArray[np.int64]:
-        """Return what none, one or two pieces leave of a length."""
+    def _rests(self, length: Grains, single: bool) -> NDArray[np.int64]:
+        """Return what none, one or (unless ``single``) two pieces leave of a length."""
         sides = np.unique([0, *(side for p in self._pieces for side in (p.size.width, p.size.height))])
-        rests = length - np.unique(np.add.outer(sides, sides))
+        rests = length - (sides if single else np.unique(np.add.outer(sides, sides)))
         return rests[rests > 0]
 
 
@@ -332,7 +351,7 @@ def improving_papers(tasks: Sequence[PaperTask], seconds: float) -> Iterator[tup
     The time is shared out anew after each paper, so that what one does not need the others have.
     """
     started = time.perf_counter()
-    plans = [plan_cuts(task.wanted, task.stocks, 0.0) for task in tasks]
+    plans = [next(improving_plans(task.wanted, task.stocks, 0.0)) for task in tasks]
     yield tuple(plans)
     for place, task in enumerate(tasks):
         left = seconds - (time.perf_counter() - started)
