@@ -1,15 +1,18 @@
 """Who may see what: signing in, and that another person's things are not found."""
 
 import json
+import re
 from datetime import timedelta
 
+import cv2
+import numpy as np
 from django.core.management.base import CommandError
 from django.test import Client, override_settings
 from django.utils import timezone
 
 from inkquilt.lengths import Unit
 from server.accounts.links import new_link
-from server.accounts.management.commands.table import chosen_user
+from server.accounts.management.commands.table import chosen_user, qr_text
 from server.accounts.models import SignInLink
 from server.accounts.services import DEMO_USER
 from server.pages.models import Page
@@ -157,6 +160,17 @@ class OneUseLinks(ApiTestCase):
             self.assertEqual(refused.status_code, 403)
             self.assertIn("used already or is too old", refused.content.decode())
         self.assertIsNone(second.get("/api/session/").json()["user"])
+
+    def test_the_qr_code_can_be_read_back(self):
+        link = "http://192.0.2.7:8000/table/abc"
+        dark = {"█": (0, 0), "▀": (0, 1), "▄": (1, 0), " ": (1, 1)}  # light blocks on a dark terminal
+        halves = []
+        for line in re.sub(r"\x1b\[[0-9;]*m", "", qr_text(link)).splitlines():
+            pairs = [dark[mark] for mark in line]
+            halves += [[upper for upper, _ in pairs], [lower for _, lower in pairs]]
+        pixels = np.kron(1 - np.array(halves, dtype=np.uint8), np.ones((8, 8), dtype=np.uint8)) * 255
+        read, *_ = cv2.QRCodeDetector().detectAndDecode(pixels)
+        self.assertEqual(read, link)
 
     def test_the_table_is_for_the_only_account_or_the_one_named(self):
         with self.assertRaisesRegex(CommandError, "several accounts"):

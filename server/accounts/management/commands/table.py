@@ -4,6 +4,7 @@ Only by this command is anything but this machine served. Sign-in is on; a one-u
 as QR code signs one device in without typing a password.
 """
 
+import io
 import socket
 from argparse import ArgumentParser
 from typing import Any
@@ -42,12 +43,18 @@ class Command(BaseCommand):
         if user is not None:
             link = f"http://{address}:{port}/table/{new_link(user)}"
             self.stdout.write(f"Signs {user.get_username()} in, once, within {LASTS.seconds // 60} minutes:\n\n")
-            segno.make(link).terminal(out=self.stdout, compact=True)
-            self.stdout.write(f"\n{link}\n")
+            self.stdout.write(f"{qr_text(link)}\n{link}\n")
         try:
             serve("0.0.0.0", port, f"Ink Quilt serves your home network: http://{address}:{port}  (Ctrl-C stops it)")
         except PortTaken as error:
             raise CommandError(str(error)) from error
+
+
+def qr_text(link: str) -> str:
+    """Return a link as QR code made of block characters."""
+    out = io.StringIO()
+    segno.make(link).terminal(out=out, compact=True)
+    return out.getvalue()
 
 
 def chosen_user(name: str | None) -> Any:
