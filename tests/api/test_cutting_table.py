@@ -5,6 +5,7 @@ import io
 import json
 import tempfile
 from pathlib import Path
+from unittest import mock
 
 import jsonschema
 from django.core.management import call_command
@@ -98,6 +99,7 @@ class Stash(ApiTestCase):
 class CuttingCase(ApiTestCase):
     def setUp(self):
         super().setUp()
+        self.enterContext(mock.patch("server.cutting.run.SECONDS", 0.1))  # a good plan is soon found for so few
         self.page = self.add_own_page()
         self.white = enter_line(owner=self.ida, line="2 white 12x12", unit=Unit.IN)
         self.version = 1
