@@ -18,11 +18,12 @@ CUTS_OF_A_MIDDLE: Final = 4
 class Standing:
     """What lies on the table after some steps of a sheet.
 
-    ``pieces`` are cut to size, by key; ``middles`` are freed from pieces, by the piece's
-    key; ``rest`` are the other parts, those to be cut on among them.
+    ``pieces`` are cut to size, by key, each with the name of the part it is; ``middles``
+    are freed from pieces, by the piece's key; ``rest`` are the other parts, those to be
+    cut on among them.
     """
 
-    pieces: tuple[str, ...]
+    pieces: Mapping[str, str]
     middles: Mapping[str, Size]
     rest: Mapping[str, Size]
 
@@ -47,7 +48,7 @@ def standing(sheet: CutSheet, openings: Mapping[str, Size], done: int) -> Standi
             parts[cut.part + "a"] = whole._replace(height=cut.at)
             parts[cut.part + "b"] = Rect(whole.x, whole.y + cut.at, whole.width, whole.height - cut.at)
     keys = {Rect(p.x, p.y, p.size.width, p.size.height): p.key for p in sheet.placed}
-    pieces = tuple(keys[rect] for rect in parts.values() if rect in keys)
+    pieces = {keys[rect]: part for part, rect in parts.items() if rect in keys}
     rest = {part: Size(rect.width, rect.height) for part, rect in parts.items() if rect not in keys}
     inside = max(0, done - len(sheet.cuts)) // CUTS_OF_A_MIDDLE
     gutted = [placed for placed in sheet.placed if placed.key in openings][:inside]

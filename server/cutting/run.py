@@ -156,16 +156,17 @@ def _settled(run: CutRun, keep_above: Grains, spoiled: Spoiled | None) -> tuple[
         now = standing(one.sheet, one.openings, ticks[one.id])
         is_spoiled = spoiled is not None and spoiled.sheet == one.id
         lost = spoiled.part if is_spoiled and spoiled else None
-        if lost is not None and lost not in now.rest and lost not in now.pieces:
+        if lost is not None and lost not in now.rest and lost not in now.pieces.values():
             raise refuse("no-such-part", "There is no such part on this sheet now.", "part")
-        made |= dict.fromkeys((key for key in now.pieces if key != lost), 1)
+        spoiled_pieces = {key for key, part in now.pieces.items() if part == lost}
+        made |= dict.fromkeys((key for key in now.pieces if key not in spoiled_pieces), 1)
         if one.paper is None:
             continue
         stock = one.sheet.stock
         if piece_of_middle(stock) is None:
             changes.append(StockChange(one.paper, stock.kind, stock.size, -1))
         kept = [size for part, size in now.rest.items() if part != lost]
-        kept += [size for key, size in now.middles.items() if key not in taken_middles and key != lost]
+        kept += [size for key, size in now.middles.items() if key not in taken_middles and key not in spoiled_pieces]
         kept += list(spoiled.left) if is_spoiled and spoiled else []
         changes += [
             StockChange(one.paper, StockKind.SCRAP, size, 1)

@@ -283,6 +283,20 @@ class AtTheTable(CuttingCase):
         self.assertEqual((len(white["pieces"]), white["lacking"]), (2, []))
         self.assertIn("4 1/4 × 6 1/2", [sheet["size"] for sheet in white["sheets"]])
 
+    def test_a_finished_piece_that_is_spoiled_is_planned_again(self):
+        steps = self.sheet["steps"]
+        done, piece = next(
+            (number, one)
+            for number, step in enumerate(steps, 1)
+            for one in (step["kept"], step["falls"])
+            if one["becomes"] == "piece"
+        )
+        self.tick(done)
+        self.take_stock(spoiled={"sheet": self.sheet["id"], "part": piece["part"], "left": []})
+        self.assertNotIn(piece["piece"], self.run["made"])
+        white = next(paper for paper in self.run["table"]["papers"] if paper["name"] == "white")
+        self.assertIn(piece["piece"], [one["key"] for one in white["pieces"]])
+
     def test_stale_and_impossible_ticks_change_nothing(self):
         version = self.run["version"]
         self.tick(1)
