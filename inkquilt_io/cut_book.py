@@ -16,6 +16,7 @@ from reportlab.platypus import Flowable, KeepTogether, Paragraph, SimpleDocTempl
 from inkquilt.cutting import PaperPlan
 from inkquilt.cutting.guillotine import CutSheet, StockKind
 from inkquilt.cutting.lacking import lacking
+from inkquilt.cutting.pieces import Slant
 from inkquilt.cutting.plan import piece_of_middle
 from inkquilt.cutting.steps import Becomes, Outcome, Step, steps_of
 from inkquilt.cutting.trimmer import Trimmer
@@ -59,8 +60,8 @@ def cuts_csv(book: CutBook) -> bytes:
                     f"{number}: {_stock_words(sheet, book.unit)}",
                     str(count),
                     _size(how.size, book.unit),
-                    how.fence.value,
-                    with_unit(how.setting, book.unit),
+                    how.slant.value if how.slant else how.fence.value,
+                    "corner to corner" if how.slant else with_unit(how.setting, book.unit),
                     with_unit(inside.start, book.unit) if inside else "",
                     with_unit(inside.stop, book.unit) if inside else "",
                     _outcome(step.kept, book.unit),
@@ -108,10 +109,14 @@ def step_lines(plan: PaperPlan, sheet: CutSheet, trimmers: Sequence[Trimmer], un
     for step in steps_of(plan, sheet, trimmers):
         how, inside = step.instruction, step.instruction.inside
         words = f"{_part(step, unit)}, {how.fence.value} edge at the fence, set to {with_unit(how.setting, unit)}"
+        if how.slant is not None:
+            words = f"{_part(step, unit)}, corner to corner, {how.slant.value} from the left"
         if inside is not None:
             words += f", from the {with_unit(inside.start, unit)} to the {with_unit(inside.stop, unit)} mark"
         if step.kept is not None and step.falls is not None:
             words += f". Stays: {_outcome(step.kept, unit)}. Falls off: {_outcome(step.falls, unit)}."
+        if step.face_to_face is not None:
+            words += f" Or laid face to face on {step.face_to_face}: the same cut makes both."
         if how.trimmer is None:
             words += f" With a knife: {'; '.join(how.refusals)}."
         yield words
@@ -124,7 +129,7 @@ def _unbroken(line: str) -> str:
 
 def _part(step: Step, unit: Unit) -> str:
     how = step.instruction
-    return f"Piece {how.part}" if how.is_inside else f"The {_size(how.size, unit)}"
+    return f"Piece {how.part}" if how.is_on_piece else f"The {_size(how.size, unit)}"
 
 
 def _outcome(outcome: Outcome | None, unit: Unit) -> str:
@@ -142,6 +147,8 @@ def _outcome(outcome: Outcome | None, unit: Unit) -> str:
             return f"left over ({size})"
         case Becomes.CUT_ON:
             return f"to be cut on ({size})"
+        case Becomes.TRIANGLE:
+            return f"triangle {outcome.piece}"
 
 
 def _size(size: Size, unit: Unit) -> str:
@@ -180,19 +187,19 @@ class _SheetPicture(Flowable):  # type: ignore[misc]
             pdf.setFillColorRGB(1, 1, 1)
             pdf.rect(left, foot, wide, high, stroke=1, fill=1)
             piece = self.plan.piece(placed.key)
-            if piece.opening is not None:
-                hole = piece.opening
-                turned = placed.size != piece.size
-                x, y = (hole.y, hole.x) if turned else (hole.x, hole.y)
-                size = hole.size.swapped() if turned else hole.size
-                pdf.setDash(2, 2)
+            pdf.setDash(2, 2)
+            for hole in piece.openings_as(placed.size):
                 pdf.rect(
-                    left + x * self.small,
-                    foot + high - y * self.small - size.height * self.small,
-                    size.width * self.small,
-                    size.height * self.small,
+                    left + hole.x * self.small,
+                    foot + high - hole.bottom * self.small,
+                    hole.size.width * self.small,
+                    hole.size.height * self.small,
                 )
-                pdf.setDash()
+            slant = piece.slant_as(placed.size)
+            if slant is not None:
+                low, top = (foot, foot + high) if slant is Slant.RISING else (foot + high, foot)
+                pdf.line(left, low, left + wide, top)
+            pdf.setDash()
             pdf.setFillColorRGB(*rgb(INK))
             letters = min(13, 0.8 * min(wide, high))
             pdf.setFont(WORDS, letters)

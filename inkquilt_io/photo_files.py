@@ -65,7 +65,7 @@ def read_photo(path: Path, folder: Path, most_pixels: int) -> PhotoFacts:
     """Check a photo and write its smaller pictures into a folder. Raises ``NotAPhoto``; ``OSError`` for a full disk."""
     image = open_photo(path, most_pixels)
     facts = _facts(image)
-    upright = _loaded(image)
+    upright = loaded_photo(image)
     for kind, longest in RENDITIONS.items():
         upright.thumbnail((longest, longest), Image.Resampling.LANCZOS)
         upright.save(folder / f"{kind}.jpg", quality=QUALITY)
@@ -131,7 +131,7 @@ def _taken(exif: Image.Exif) -> datetime | None:
     return None
 
 
-def _loaded(image: Image.Image) -> Image.Image:
+def loaded_photo(image: Image.Image) -> Image.Image:
     """Return the picture upright in sRGB, on white where it is transparent; a JPEG no larger than needed."""
     profile = image.info.get("icc_profile")
     try:

@@ -1,11 +1,17 @@
 """From a page's pieces to cuts.
 
+``pieces``      pieces as they are cut: windows, rows, ends, pairs of triangles
+``terms``       what is asked of single pieces
 ``guillotine``  edge-to-edge plans of one paper
+``pinned``      pieces that come from one place of a sheet
 ``plan``        all papers of a page; middles go on as scraps
+``motifs``      printed places that cuts go through
 ``advice``      a little less that saves a sheet
-``trimmer``     each cut as an instruction, and what a trimmer refuses
+``trimmer``     trimmers, and what each refuses
+``instructions``  each cut as it is made
 """
 
-from inkquilt.cutting.plan import USUAL_SHEET, CutPiece, PaperNeed, PaperPlan, cut_pieces, plan_page
+from inkquilt.cutting.pieces import CutPiece, CutWishes, pieces_to_cut
+from inkquilt.cutting.plan import USUAL_SHEET, PaperNeed, PaperPlan, plan_page
 
-__all__ = ["USUAL_SHEET", "CutPiece", "PaperNeed", "PaperPlan", "cut_pieces", "plan_page"]
+__all__ = ["USUAL_SHEET", "CutPiece", "CutWishes", "PaperNeed", "PaperPlan", "pieces_to_cut", "plan_page"]

@@ -1,4 +1,4 @@
-"""Where a little less would save a whole sheet: "make both mats 6 in instead of 6 1/4"."""
+"""Where a little less would save a whole sheet ("make both mats 6 in instead of 6 1/4"), and where a join would."""
 
 from __future__ import annotations
 
@@ -6,10 +6,12 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
-from inkquilt.cutting.guillotine import Wanted, plan_cuts
+from inkquilt.cutting.guillotine import Stock, StockKind, Wanted, plan_cuts
 from inkquilt.cutting.guillotine.bounds import least_sheets
-from inkquilt.cutting.plan import CutPiece, PaperPlan, piece_of_middle
+from inkquilt.cutting.pieces import CutPiece
+from inkquilt.cutting.plan import PaperPlan, piece_of_middle
 from inkquilt.lengths import INCH, MM, Grains, Unit, with_unit
+from inkquilt.paper.saving import Saving
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Size
 
@@ -46,7 +48,12 @@ class SheetSaver:
 
 
 def sheet_saver(plan: PaperPlan, unit: Unit) -> SheetSaver | None:
-    """Return the smallest change to pieces of one size that saves a new sheet, or that finds all a place."""
+    """Return the smallest change to pieces of one size that saves a new sheet, or that finds all a place.
+
+    Nothing is proposed where pieces or motifs are tied to a place of their sheet.
+    """
+    if any(piece.region for piece in plan.need.pieces) or any(motif.saved for motif in plan.need.motifs):
+        return None
     if not plan.plan.unplaced and plan.plan.new_sheets <= (0 if _has_scraps(plan) else 1):
         return None
     for saver in _tried(plan, unit):
@@ -92,3 +99,12 @@ def _smaller(piece: CutPiece, saver: SheetSaver) -> CutPiece:
     if saver.axis is Axis.X:
         return replace(piece, size=Size(saver.after, piece.size.height))
     return replace(piece, size=Size(piece.size.width, saver.after))
+
+
+def is_worth_joining(saving: Saving, stocks: Sequence[Stock]) -> bool:
+    """Tell whether joining spares whole paper: a scrap takes each part, and none takes the whole piece."""
+    scraps = [stock.size for stock in stocks if stock.kind is StockKind.SCRAP and stock.count != 0]
+    whole = Size(max(part.right for part in saving.parts), max(part.bottom for part in saving.parts))
+    if any(Wanted("", whole).fits(scrap) for scrap in scraps):
+        return False
+    return all(any(Wanted("", part.size).fits(scrap) for scrap in scraps) for part in saving.parts)

@@ -7,7 +7,8 @@ from enum import Enum
 from typing import Final
 
 from inkquilt.cutting.guillotine import Stock, StockKind, plan_cuts
-from inkquilt.cutting.plan import USUAL_SHEET, CutPiece, PaperNeed, PaperPlan, piece_of_middle
+from inkquilt.cutting.pieces import CutPiece
+from inkquilt.cutting.plan import USUAL_SHEET, PaperNeed, PaperPlan, piece_of_middle
 from inkquilt.lengths import Unit, with_unit
 from inkquilt.sketch.model import Size
 
@@ -21,6 +22,7 @@ class Why(Enum):
     NO_PAPER = "no paper"
     TOO_LARGE = "too large"
     OTHER_WAY = "other way"
+    NOT_THERE = "not there"
     USED_UP = "used up"
 
 
@@ -42,6 +44,11 @@ class Lack:
                 return f"{what} is larger than any sheet there is: choose a larger sheet, or make it smaller."
             case Why.OTHER_WAY:
                 return f"{what} fits only the other way round: let the pattern run across it, or take another paper."
+            case Why.NOT_THERE:
+                return (
+                    f"{what} does not fit at that place of a whole sheet that is left: "
+                    "choose another place of the sheet, or none."
+                )
             case Why.USED_UP:
                 return f"{what}: the sheets there are give no more. Enter another sheet, or choose another paper."
 
@@ -56,6 +63,8 @@ def _why(piece: CutPiece, need: PaperNeed) -> Why:
     if not sizes:
         return Why.NO_PAPER
     wanted = piece.wanted(need.directional)
+    if piece.region is not None and any(wanted.fits(size) for size in sizes):
+        return Why.NOT_THERE
     if any(wanted.fits(size) for size in sizes):
         return Why.USED_UP
     turned = piece.size.swapped() if wanted.size == piece.size else piece.size

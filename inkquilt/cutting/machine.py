@@ -7,23 +7,28 @@ outlines yet.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from enum import Enum
 from typing import Final, NamedTuple
 
+from shapely.geometry import Polygon
+
 from inkquilt.cutting.guillotine import Stock, Wanted, plan_cuts
 from inkquilt.errors import CoreError
 from inkquilt.lengths import INCH, Grains
+from inkquilt.paper.openings import Inset
 from inkquilt.paper.pieces import CUT_FROM_PAPER
 from inkquilt.sketch.geometry import drawn_outline, hole_outline
-from inkquilt.sketch.model import Block, Role, Shape, Size
+from inkquilt.sketch.model import Block, End, Role, Shape, Size
 
 #: Between shapes and at the mat's edge; common practice, no source.
 GAP: Final[Grains] = INCH // 8
 #: A tag's corners are cut off by this part of its shorter side, as it is drawn.
 _TAG_CORNER: Final = (28, 100)
 _SECONDS: Final = 0.4
+#: A corner of an offset outline reaches at most so many times the offset.
+_SHARPEST: Final = 4.0
 
 
 class LineKind(Enum):
@@ -84,18 +89,71 @@ class ShapeTooLarge(CoreError):
         super().__init__(f"{', '.join(keys)} {'is' if len(keys) == 1 else 'are'} larger than the machine's mat.")
 
 
+class NothingLeft(CoreError):
+    """An outline so far inside its shape that nothing, or more than one piece, is left."""
+
+    code = "nothing-left"
+
+    def __init__(self, key: str) -> None:
+        self.key = key
+        super().__init__(f"So far inside {key} there is no whole outline: a smaller distance would do.")
+
+
 def is_shaped(block: Block) -> bool:
     """Tell whether a piece is worth a machine: no plain rectangle, but a tag, circle, banner, frame and so on."""
     return block.shape is not Shape.RECT or block.role is Role.TAG
 
 
-def machine_shapes(blocks: Iterable[Block], numbers: dict[str, int]) -> tuple[MachineShape, ...]:
-    """Return the outlines of a page's paper pieces, unturned, keyed by their numbers; the base is left out."""
+def machine_shapes(
+    blocks: Iterable[Block], numbers: Mapping[str, int], windows: Mapping[str, Sequence[Inset]] | None = None
+) -> tuple[MachineShape, ...]:
+    """Return the outlines of a page's paper pieces with their windows, unturned, keyed by their numbers.
+
+    A base is left out unless it has a window.
+    """
+    holes = windows or {}
     return tuple(
-        MachineShape(str(numbers[block.id]), block.size, _rings(block))
+        MachineShape(str(numbers[block.id]), block.size, (*_rings(block), *map(_window, holes.get(block.id, ()))))
         for block in blocks
-        if block.role in CUT_FROM_PAPER and block.role is not Role.BASE and block.id in numbers
+        if block.role in CUT_FROM_PAPER and block.id in numbers and (block.role is not Role.BASE or block.id in holes)
     )
+
+
+def _window(hole: Inset) -> Ring:
+    corners = ((hole.x, hole.y), (hole.right, hole.y), (hole.right, hole.bottom), (hole.x, hole.bottom))
+    return Ring(tuple(Spot(x, y) for x, y in corners))
+
+
+def folded(shape: MachineShape, along: End) -> MachineShape:
+    """Return a plain shape cut double, with a line to score where it is folded."""
+    wide, high = shape.size.width, shape.size.height
+    if along in (End.LEFT, End.RIGHT):
+        size, fold = Size(2 * wide, high), (Spot(wide, 0), Spot(wide, high))
+    else:
+        size, fold = Size(wide, 2 * high), (Spot(0, high), Spot(wide, high))
+    corners = (Spot(0, 0), Spot(size.width, 0), Spot(size.width, size.height), Spot(0, size.height))
+    return MachineShape(shape.key, size, (Ring(corners),), (fold,))
+
+
+def offset_outline(shape: MachineShape, by: Grains) -> MachineShape:
+    """Return a shape's outer line so much further out, or further in when ``by`` is less than nothing.
+
+    Corners stay corners, but the sharpest are cut off. Raises ``NothingLeft``.
+    """
+    outer = shape.rings[0]
+    key = f"{shape.key}{'+' if by > 0 else '-'}"
+    if outer.radius is not None:
+        radius = outer.radius + by
+        if radius <= 0:
+            raise NothingLeft(shape.key)
+        return MachineShape(key, Size(2 * radius, 2 * radius), (Ring((Spot(radius, radius),), radius),))
+    grown = Polygon(outer.corners).buffer(by, join_style="mitre", mitre_limit=_SHARPEST)
+    if grown.is_empty or grown.geom_type != "Polygon":
+        raise NothingLeft(shape.key)
+    corners = [Spot(round(x), round(y)) for x, y in grown.exterior.coords[:-1]]
+    left, top = min(corner.x for corner in corners), min(corner.y for corner in corners)
+    size = Size(max(corner.x for corner in corners) - left, max(corner.y for corner in corners) - top)
+    return MachineShape(key, size, (Ring(tuple(corners)).moved(-left, -top),))
 
 
 def _rings(block: Block) -> tuple[Ring, ...]:

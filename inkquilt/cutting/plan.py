@@ -7,48 +7,32 @@ Pieces of another shape than a rectangle are planned as the *blank* they are cut
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Mapping, Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
-from inkquilt.cutting.guillotine import CutPlan, CutSheet, PaperTask, Stock, StockKind, Wanted, improving_papers
+from inkquilt.cutting.guillotine import (
+    CutPlan,
+    CutSheet,
+    PaperTask,
+    Proof,
+    Stock,
+    StockKind,
+    improving_papers,
+    improving_plans,
+)
+from inkquilt.cutting.pieces import CutPiece
+from inkquilt.cutting.pinned import Beginning, begin, begin_more, put_together
 from inkquilt.lengths import INCH
-from inkquilt.paper.kinds import Lie, SideName
-from inkquilt.paper.pieces import Piece
-from inkquilt.paper.saving import Opening, Saving, SavingKind
-from inkquilt.sketch.model import Shape, Size
+from inkquilt.paper.kinds import SideName
+from inkquilt.paper.regions import Motif
+from inkquilt.sketch.model import Size
 
 #: The sheet most paper is sold as; common practice, no source.
 USUAL_SHEET: Final = Size(12 * INCH, 12 * INCH)
 _MIDDLE: Final = "middle of "
-
-
-@dataclass(frozen=True, slots=True)
-class CutPiece:
-    """One piece as it is cut: its number on the page, with a letter where several share it, and its blank's size.
-
-    ``size`` is as it lies on the page, ``side`` the side of the paper that shows; ``lie`` says how
-    it lies on a directional side.
-    """
-
-    key: str
-    number: int
-    block: str
-    name: str
-    shape: Shape
-    size: Size
-    side: SideName = SideName.A
-    lie: Lie = Lie.UP
-    opening: Opening | None = None
-
-    def wanted(self, directional: frozenset[SideName]) -> Wanted:
-        """Return it for the planner; pieces of a directional side are not turned at will."""
-        return Wanted(self.key, self.lying(directional), may_turn=self.side not in directional)
-
-    def lying(self, directional: frozenset[SideName]) -> Size:
-        """Return its size as it lies on the sheet, as far as the pattern decides that."""
-        across = self.side in directional and self.lie is Lie.ACROSS
-        return self.size.swapped() if across else self.size
+#: With motifs to save, so many sheets are opened at most.
+_MOST_OPENED: Final = 12
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,6 +43,8 @@ class PaperNeed:
     pieces: tuple[CutPiece, ...]
     stocks: tuple[Stock, ...]
     directional: frozenset[SideName] = frozenset()
+    #: What is printed where on its whole sheets.
+    motifs: tuple[Motif, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,76 +63,74 @@ class PaperPlan:
         """Return a piece by its key."""
         return next(piece for piece in self.need.pieces if piece.key == key)
 
+    def side_up(self, sheet: CutSheet) -> SideName:
+        """Return which side of a sheet lies up: that of its pinned pieces, else B only where all show it."""
+        pieces = [self.piece(placed.key) for placed in sheet.placed]
+        pinned = [piece for piece in pieces if piece.region is not None]
+        if pinned:
+            return max(pinned, key=lambda piece: piece.size.width * piece.size.height).side
+        return SideName.B if {piece.side for piece in pieces} == {SideName.B} else SideName.A
+
     def turned(self, key: str, size: Size) -> bool:
         """Tell whether a piece lies on its sheet another way than on the page."""
         return self.piece(key).size != size
 
 
-def cut_pieces(
-    pieces: Iterable[Piece],
-    savings: Mapping[str, Saving],
-    lies: Mapping[str, Lie],
-    copies: Mapping[str, int],
-    side: SideName = SideName.A,
-) -> tuple[CutPiece, ...]:
-    """Return pieces of one side of a paper as they are cut, with the savings that are wanted and spare copies.
-
-    A spare (a base nobody sees) is not among them.
-    """
-    found: list[CutPiece] = []
-    by_number: dict[int, list[CutPiece]] = {}
-    for piece in pieces:
-        saving = savings.get(piece.block)
-        if saving is not None and saving.kind is SavingKind.SPARE:
-            continue
-        sizes = saving.parts if saving is not None and saving.kind is SavingKind.SHORT else (piece.size,)
-        opening = saving.opening if saving is not None and saving.kind is SavingKind.GUT else None
-        if opening is None and piece.shape is Shape.FRAME and piece.band:
-            band = piece.band
-            opening = Opening(band, band, Size(piece.size.width - 2 * band, piece.size.height - 2 * band))
-        lie = lies.get(piece.block, Lie.UP)
-        for _ in range(1 + copies.get(piece.block, 0)):
-            for size in sizes:
-                one = CutPiece("", piece.number, piece.block, piece.name, piece.shape, size, side, lie, opening)
-                by_number.setdefault(piece.number, []).append(one)
-    for number, several in by_number.items():
-        for place, one in enumerate(several):
-            letter = chr(ord("a") + place) if len(several) > 1 else ""
-            found.append(replace(one, key=f"{number}{letter}"))
-    return tuple(found)
-
-
-def middle_of(piece: CutPiece) -> Stock | None:
-    """Return what is cut out of a piece as paper for others."""
-    if piece.opening is None:
-        return None
-    return Stock(f"{_MIDDLE}{piece.key}", piece.opening.size, StockKind.SCRAP, 1)
+def middles_of(piece: CutPiece, lies: Size) -> Iterator[Stock]:
+    """Yield what is cut out of a piece as paper for others, as it lies with the piece on the sheet."""
+    for place, opening in enumerate(piece.openings_as(lies), 1):
+        nth = f" {place}" if place > 1 else ""
+        yield Stock(f"{_MIDDLE}{piece.key}{nth}", opening.size, StockKind.SCRAP, 1)
 
 
 def piece_of_middle(stock: Stock) -> str | None:
     """Return the key of the piece whose middle a stock is."""
-    return stock.key.removeprefix(_MIDDLE) if stock.key.startswith(_MIDDLE) else None
+    return stock.key.removeprefix(_MIDDLE).split(" ")[0] if stock.key.startswith(_MIDDLE) else None
 
 
 def plan_page(needs: Sequence[PaperNeed], seconds: float) -> Iterator[tuple[PaperPlan, ...]]:
     """Yield a plan for all papers at once, then better ones while there is time."""
-    for plans in improving_papers([_task(need) for need in needs], seconds):
-        yield tuple(_settled(need, plan) for need, plan in zip(needs, plans, strict=True))
+    begun = [_begun(need) for need in needs]
+    tasks = [_task(need, one) for need, one in zip(needs, begun, strict=True)]
+    for plans in improving_papers(tasks, seconds):
+        yield tuple(_settled(need, _finished(plan, one)) for need, plan, one in zip(needs, plans, begun, strict=True))
 
 
-def _task(need: PaperNeed) -> PaperTask:
+def _begun(need: PaperNeed) -> Beginning:
+    """Cut out what is pinned; where motifs are to be saved, open so many sheets as will do."""
+    beginning = begin(need.pieces, need.stocks, need.directional, need.motifs)
+    if not any(motif.saved for motif in need.motifs):
+        return beginning
+    sides = {piece.side for piece in need.pieces}
+    up = SideName.B if sides == {SideName.B} else SideName.A
+    for count in range(_MOST_OPENED):
+        more = begin_more(beginning, count, need.motifs, up)
+        task = _task(need, more)
+        rests = [stock for stock in task.stocks if stock.kind is StockKind.SCRAP]
+        if not task.wanted or not next(improving_plans(task.wanted, rests, 0.0)).unplaced:
+            return more
+        if len(more.sheets) < len(beginning.sheets) + count:  # there are no more
+            return more
+    return more
+
+
+def _task(need: PaperNeed, begun: Beginning) -> PaperTask:
     # Patterns of a middle lie as they lay on the sheet, so a directional piece may be cut from one.
-    middles = [middle for piece in need.pieces if (middle := middle_of(_as_cut(piece, need))) is not None]
-    wanted = tuple(piece.wanted(need.directional) for piece in need.pieces)
-    return PaperTask(need.paper, wanted, (*need.stocks, *middles))
+    middles = [middle for piece in need.pieces for middle in middles_of(piece, piece.lying(need.directional))]
+    wanted = tuple(piece.wanted(need.directional) for piece in need.pieces if piece.region is None)
+    rests = [rest for sheet in begun.sheets for rest in sheet.rest_stocks()]
+    return PaperTask(need.paper, wanted, (*begun.stocks, *rests, *middles))
 
 
-def _as_cut(piece: CutPiece, need: PaperNeed) -> CutPiece:
-    """Return a piece with its opening as it lies on the sheet when the pattern runs across it."""
-    if piece.opening is None or piece.lying(need.directional) == piece.size:
-        return piece
-    opening = piece.opening
-    return replace(piece, opening=Opening(opening.y, opening.x, opening.size.swapped()))
+def _finished(plan: CutPlan, begun: Beginning) -> CutPlan:
+    """Return the plan with sheets that were begun put together again."""
+    if not begun.sheets and not begun.unplaced:
+        return plan
+    sheets = put_together(begun.sheets, plan.sheets)
+    # How many sheets the pinned pieces need was not searched for: only a single one is surely the least.
+    opened = sum(sheet.stock.kind is StockKind.SHEET for sheet in sheets)
+    status = plan.status if opened <= 1 else Proof.BEST_FOUND
+    return replace(plan, sheets=tuple(sheets), unplaced=(*plan.unplaced, *begun.unplaced), status=status)
 
 
 def _settled(need: PaperNeed, plan: CutPlan) -> PaperPlan:

@@ -1,6 +1,6 @@
 """A sheet's cuts step by step: what each leaves at the fence and what falls off, and which trimmer can make it.
 
-First come the cuts right across, then the cuts inside pieces whose middle goes on.
+First come the cuts right across, then those made on pieces that are cut: openings, and corner to corner.
 """
 
 from __future__ import annotations
@@ -10,9 +10,11 @@ from dataclasses import dataclass
 from enum import Enum
 
 from inkquilt.cutting.guillotine import Cut, CutSheet, Direction
-from inkquilt.cutting.plan import CutPiece, PaperPlan
-from inkquilt.cutting.trimmer import Edge, Instruction, Trimmer, gutting, instructions, verdict
-from inkquilt.sketch.model import Size
+from inkquilt.cutting.instructions import Edge, Instruction, corner_to_corner, cut_out, instructions, verdict
+from inkquilt.cutting.pieces import CutPiece
+from inkquilt.cutting.plan import PaperPlan, middles_of
+from inkquilt.cutting.trimmer import Trimmer
+from inkquilt.sketch.model import Shape, Size
 
 
 class Becomes(Enum):
@@ -23,6 +25,7 @@ class Becomes(Enum):
     CUT_ON = "cut on"
     MIDDLE = "middle"
     FRAME = "frame"
+    TRIANGLE = "triangle"
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,14 +42,16 @@ class Outcome:
 class Step:
     """One cut: how it is made, what stays at the fence, what falls off, and what each trimmer says to it.
 
-    ``verdicts`` give an empty text for a trimmer that can. Cuts inside a piece leave
-    nothing until the last of the four.
+    ``verdicts`` give an empty text for a trimmer that can. Cuts round an opening leave
+    nothing until the last of them. ``face_to_face`` is the key of a piece whose cut this mirrors:
+    laid face to face, one cut makes both.
     """
 
     instruction: Instruction
     kept: Outcome | None
     falls: Outcome | None
     verdicts: tuple[str, ...]
+    face_to_face: str | None = None
 
 
 def steps_of(plan: PaperPlan, sheet: CutSheet, trimmers: Sequence[Trimmer]) -> Iterator[Step]:
@@ -56,21 +61,37 @@ def steps_of(plan: PaperPlan, sheet: CutSheet, trimmers: Sequence[Trimmer]) -> I
         low, high = parts[cut.part + "a"], parts[cut.part + "b"]
         at_low = how.fence in (Edge.LEFT, Edge.TOP)
         kept, falls = (low, high) if at_low else (high, low)
-        yield Step(how, kept, falls, tuple(verdict(trimmer, how) for trimmer in trimmers))
+        yield _step(how, kept, falls, trimmers, None)
     for placed in sheet.placed:
-        piece = plan.piece(placed.key)
-        yield from _gutted(piece, placed.size, trimmers)
+        yield from _on_piece(plan.piece(placed.key), placed.size, trimmers)
 
 
-def _gutted(piece: CutPiece, lies: Size, trimmers: Sequence[Trimmer]) -> Iterator[Step]:
-    cuts = list(gutting(piece, trimmers, lies))
-    for number, how in enumerate(cuts, 1):
-        kept = falls = None
-        if number == len(cuts) and piece.opening is not None:
-            hole = piece.opening.size if lies == piece.size else piece.opening.size.swapped()
-            kept = Outcome(piece.key, lies, Becomes.FRAME, piece.key)
-            falls = Outcome(f"middle of {piece.key}", hole, Becomes.MIDDLE, piece.key)
-        yield Step(how, kept, falls, tuple(verdict(trimmer, how) for trimmer in trimmers))
+def _on_piece(piece: CutPiece, lies: Size, trimmers: Sequence[Trimmer]) -> Iterator[Step]:
+    for opening, middle in zip(piece.openings_as(lies), middles_of(piece, lies), strict=True):
+        cuts = list(cut_out(piece, opening, trimmers, lies))
+        for number, how in enumerate(cuts, 1):
+            kept = falls = None
+            if number == len(cuts):
+                kept = Outcome(piece.key, lies, Becomes.FRAME, piece.key)
+                falls = Outcome(middle.key, opening.size, Becomes.MIDDLE, piece.key)
+            yield _step(how, kept, falls, trimmers, piece.face_to_face)
+    slant = piece.slant_as(lies)
+    if slant is not None:
+        keys = piece.key.split("+")
+        kept, falls = (Outcome(piece.key, lies, Becomes.TRIANGLE, key) for key in (keys[0], keys[-1]))
+        spare = len(keys) == 1 and piece.shape is Shape.TRIANGLE
+        other = Outcome(piece.key, lies, Becomes.LEFTOVER) if spare else falls
+        yield _step(corner_to_corner(piece, slant, trimmers, lies), kept, other, trimmers, None)
+
+
+def _step(
+    how: Instruction,
+    kept: Outcome | None,
+    falls: Outcome | None,
+    trimmers: Sequence[Trimmer],
+    face_to_face: str | None,
+) -> Step:
+    return Step(how, kept, falls, tuple(verdict(trimmer, how) for trimmer in trimmers), face_to_face)
 
 
 def _outcomes(sheet: CutSheet) -> Mapping[str, Outcome]:

@@ -4,7 +4,11 @@
 ``kinds``    sides of a paper and what is printed on them
 ``entry``    paper entered in one line
 ``visible``  what lies hidden under other pieces
-``saving``   gutting, cutting short, spare sheets
+``saving``   gutting, cutting short, joining, spare sheets
+``openings`` windows, and what is behind them
+``regions``  places of a sheet, printed motifs
+``repeats``  rows of equal pieces, graduated strips
+``tools``    punches and dies
 """
 
 from inkquilt.paper.pieces import PaperPieces, Piece, PieceList, paper_of, pieces_of

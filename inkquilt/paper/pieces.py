@@ -12,7 +12,7 @@ from typing import Final
 
 from inkquilt.lengths import Grains
 from inkquilt.page import Fold
-from inkquilt.sketch.model import Block, Role, Shape, Size
+from inkquilt.sketch.model import Block, Corner, Role, Shape, Size
 
 #: What is cut from sheets. A journaling block is a card to write on.
 CUT_FROM_PAPER: Final = frozenset({Role.BASE, Role.PAPER, Role.STRIP, Role.BORDER, Role.MAT, Role.JOURNALING, Role.TAG})
@@ -22,7 +22,7 @@ CUT_FROM_PAPER: Final = frozenset({Role.BASE, Role.PAPER, Role.STRIP, Role.BORDE
 class Piece:
     """One piece to cut: its number on the page, finished size before turning, and shape.
 
-    ``band`` is how wide the sides of a frame are.
+    ``band`` is how wide the sides of a frame are, ``corner`` where a triangle has its right angle.
     """
 
     number: int
@@ -33,6 +33,7 @@ class Piece:
     size: Size
     tilted: bool
     band: Grains | None = None
+    corner: Corner = Corner.BOTTOM_LEFT
 
 
 @dataclass(frozen=True, slots=True)
@@ -88,7 +89,8 @@ def pieces_of(blocks: tuple[Block, ...], fold: Fold | None = None) -> PieceList:
             continue
         number += 1
         band = block.frame_band if block.shape is Shape.FRAME else None
-        whole = Piece(number, block.id, block.name, block.role, block.shape, block.size, block.turn != 0, band)
+        tilted = block.turn != 0
+        whole = Piece(number, block.id, block.name, block.role, block.shape, block.size, tilted, band, block.corner)
         if block.role is Role.PHOTO:
             photos.append(whole)
         else:

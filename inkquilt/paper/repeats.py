@@ -6,13 +6,19 @@ margins. All of it is whole grains. Common practice, no source.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from enum import Enum
+from itertools import pairwise
+from typing import Final
 
 from inkquilt.errors import CoreError
 from inkquilt.lengths import Grains, Unit, with_unit
+from inkquilt.paper.openings import Inset
 from inkquilt.sketch.model import Size
+
+#: More pieces of one row are not asked for.
+MOST_IN_ROW: Final = 60
 
 
 class Margins(Enum):
@@ -92,6 +98,79 @@ def alternated(papers: Sequence[str], count: int, closed: bool = False) -> tuple
     if closed and count > 2 and len(papers) > 2 and row[0] == row[-1]:
         row[-1] = next(paper for paper in papers if paper not in (row[0], row[-2]))
     return tuple(row)
+
+
+@dataclass(frozen=True, slots=True)
+class Repeat:
+    """A border or strip made of several pieces: ``count`` equal ones along its length, or ``heights`` across it.
+
+    ``width`` is that of one piece along the length, None for one that fills it; ``tuck`` is how
+    much of each is hidden under a neighbour and cut more; ``papers`` take turns; ``flags`` are
+    notched at their free end.
+    """
+
+    count: int = 0
+    width: Grains | None = None
+    margins: Margins = Margins.FLUSH
+    tuck: Grains = 0
+    heights: tuple[Grains, ...] = ()
+    papers: tuple[str, ...] = ()
+    flags: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Cell:
+    """One piece of a repeat: where it shows in its block, the size it is cut, and its paper."""
+
+    place: Inset
+    cut: Size
+    paper: str
+
+
+def cells_of(block: Size, repeat: Repeat, paper: str, grid: Grains, unit: Unit) -> tuple[Cell, ...]:
+    """Return the pieces of a repeat in a block; ``paper`` is the block's own, for a repeat without papers.
+
+    Raises ``RowTooLong``.
+    """
+    level = block.width >= block.height
+    length, breadth = (block.width, block.height) if level else (block.height, block.width)
+    made = _graduated if repeat.heights else _row
+    spans = list(made(length, breadth, repeat, grid, unit))
+    papers = alternated(repeat.papers or (paper,), len(spans))
+    return tuple(_cell(span, level, paper) for span, paper in zip(spans, papers, strict=True))
+
+
+@dataclass(frozen=True, slots=True)
+class _Span:
+    """A piece as if its block lay level."""
+
+    x: Grains
+    y: Grains
+    size: Size
+    tuck: Grains = 0
+
+
+def _row(length: Grains, breadth: Grains, repeat: Repeat, grid: Grains, unit: Unit) -> Iterator[_Span]:
+    if repeat.width is None:
+        # Pieces that fill a length end on the grid; the last ones are a step wider where it does not divide.
+        ends = [length * place // repeat.count // grid * grid for place in range(repeat.count)] + [length]
+        for start, end in pairwise(ends):
+            yield _Span(start, 0, Size(end - start, breadth), repeat.tuck)
+        return
+    row = row_of(length, repeat.width, repeat.count, grid, unit, repeat.margins)
+    for start in row.starts():
+        yield _Span(start, 0, Size(repeat.width, breadth), repeat.tuck)
+
+
+def _graduated(length: Grains, breadth: Grains, repeat: Repeat, _grid: Grains, unit: Unit) -> Iterator[_Span]:
+    starts = graduated(repeat.heights, breadth, unit)
+    for start, height in zip(starts, repeat.heights, strict=True):
+        yield _Span(0, start, Size(length, height), repeat.tuck)
+
+
+def _cell(span: _Span, level: bool, paper: str) -> Cell:
+    shown, cut = Inset(span.x, span.y, span.size), Size(span.size.width, span.size.height + span.tuck)
+    return Cell(shown, cut, paper) if level else Cell(shown.swapped(), cut.swapped(), paper)
 
 
 def per_sheet(sheet: Size, piece: Size, may_turn: bool = True) -> int:

@@ -2,27 +2,31 @@
 
 *Gutting*: the hidden middle of a piece is cut out and goes on as paper for others;
 the hole is smaller than what covers it by a *lip* on every side. *Cut short*: a strip
-or panel that runs right under others becomes one or two pieces that reach a lip under
-the cover. *Spare*: a piece nobody sees at all may be any spare sheet. Lips and what
-is worth the trouble are common practice, no source.
+or panel that runs right under others becomes one or more pieces that reach a lip under
+the cover. *Joined*: where it is hidden for too short a length to save anything, it can
+still be joined from two scraps. *Spare*: a piece nobody sees at all may be any spare
+sheet. Lips and what is worth the trouble are common practice, no source.
 """
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 from enum import Enum
 from typing import Final
 
 from inkquilt.lengths import INCH, Grains, Unit, with_unit
+from inkquilt.paper.openings import Inset
 from inkquilt.paper.pieces import CUT_FROM_PAPER
-from inkquilt.paper.visible import hidden_of, is_all_hidden, largest_hidden
+from inkquilt.paper.visible import Bounds, hidden_of, is_all_hidden, largest_hidden, visible_parts
 from inkquilt.sketch.geometry import Axis, Box, Ends
 from inkquilt.sketch.model import Block, Role, Shape, Size
 
 USUAL_LIP: Final[Grains] = INCH // 4
 #: A lip is at least this, so that no rounding shows a gap.
 LEAST_LIP: Final[Grains] = INCH // 16
+#: Two joined pieces overlap by at least this, and each ends at least so far under the cover.
+LEAST_OVERLAP: Final[Grains] = INCH // 16
 #: A frame narrower than this tears.
 LEAST_BAND: Final[Grains] = INCH // 2
 #: What is saved is at least so long both ways.
@@ -34,84 +38,170 @@ class SavingKind(Enum):
 
     GUT = "gut"
     SHORT = "short"
+    JOIN = "join"
     SPARE = "spare"
-
-
-@dataclass(frozen=True, slots=True)
-class Opening:
-    """A hole in a piece or between its two ends, from the piece's own top left corner."""
-
-    x: Grains
-    y: Grains
-    size: Size
 
 
 @dataclass(frozen=True, slots=True)
 class Saving:
     """One way to save paper on one piece.
 
-    ``opening`` is what need not be there, None for a spare; ``parts`` are the pieces that
-    are cut instead of one; ``cuts`` is how many cuts more it takes.
+    ``opening`` is what is cut out of it; ``parts`` are the pieces that are cut instead of
+    one; ``cuts`` is how many cuts more it takes; ``area`` is saved, in square grains. A spare
+    and a join are told without a number.
     """
 
     block: str
     kind: SavingKind
-    opening: Opening | None
-    parts: tuple[Size, ...]
+    opening: Inset | None
+    parts: tuple[Inset, ...]
     cuts: int
+    area: int = 0
 
-    @property
-    def area(self) -> int:
-        """Area saved, in square grains; a spare is told without a number."""
-        return self.opening.size.width * self.opening.size.height if self.opening else 0
+
+@dataclass(frozen=True, slots=True)
+class Openwork:
+    """What does not hide all it covers: ``sheer`` blocks hide nothing; ``holes`` are open places of others."""
+
+    sheer: frozenset[str] = frozenset()
+    holes: Mapping[str, tuple[Inset, ...]] = field(default_factory=dict)
+
+
+SOLID: Final = Openwork()
 
 
 def savings_of(
-    blocks: Sequence[Block], grid: Grains, lip: Grains = USUAL_LIP, sheer: frozenset[str] = frozenset()
+    blocks: Sequence[Block], grid: Grains, lip: Grains = USUAL_LIP, openwork: Openwork = SOLID
 ) -> tuple[Saving, ...]:
     """Return what could be saved on a page, at most one way for each piece, the most first.
 
-    ``lip`` is raised to ``LEAST_LIP``. Only whole rectangles that lie straight are looked
-    at; openings lie on the grid as counted from the piece's edges.
+    ``lip`` is raised to ``LEAST_LIP``. Only whole rectangles that lie straight and are no
+    openwork themselves are looked at; openings and ends lie on the grid as counted from the
+    piece's edges.
     """
     lip = max(lip, LEAST_LIP)
-    found = [saving for block in blocks if (saving := _saving(block, blocks, grid, lip, sheer)) is not None]
+    found = [saving for block in blocks if (saving := _saving(block, blocks, grid, lip, openwork)) is not None]
     return tuple(sorted(found, key=lambda saving: -saving.area))
 
 
-def _saving(block: Block, blocks: Sequence[Block], grid: Grains, lip: Grains, sheer: frozenset[str]) -> Saving | None:
-    if block.role not in CUT_FROM_PAPER or block.shape is not Shape.RECT or block.turn or block.id in sheer:
+def _saving(block: Block, blocks: Sequence[Block], grid: Grains, lip: Grains, openwork: Openwork) -> Saving | None:
+    if block.role not in CUT_FROM_PAPER or block.shape is not Shape.RECT or block.turn:
         return None
-    hidden = hidden_of(block, blocks, sheer)
+    if block.id in openwork.sheer or block.id in openwork.holes:
+        return None
+    hidden = hidden_of(block, blocks, openwork.sheer, openwork.holes)
     if is_all_hidden(block, hidden):
         return Saving(block.id, SavingKind.SPARE, None, (), 0)
     box = largest_hidden(block, hidden)
     if box is None:
         return None
     options = [_gutted(block, box, grid, lip)]
+    joined = None
     if block.role is not Role.BASE:  # everything is stuck to the base: it stays in one piece
-        options += [_short(block, box, axis, grid, lip) for axis in Axis]
-    return max((option for option in options if option is not None), key=lambda o: o.area, default=None)
+        shown = visible_parts(block, hidden)
+        options.append(_short(block, shown, grid, lip))
+        joined = _joined(block, shown, grid)
+    return max((option for option in options if option is not None), key=lambda o: o.area, default=joined)
 
 
-def _short(block: Block, box: Box, axis: Axis, grid: Grains, lip: Grains) -> Saving | None:
-    """Return the piece cut short along an axis, where it is hidden over its whole breadth."""
-    across = box.along(axis.other)
-    start, length = (block.x, block.width) if axis is Axis.X else (block.y, block.height)
-    whole, breadth = (block.y, block.height) if axis is Axis.X else (block.x, block.width)
-    if across.low > whole or across.high < whole + breadth:
+# -- pieces instead of one ---------------------------------------------------------------
+
+
+def _short(block: Block, shown: Sequence[Bounds], grid: Grains, lip: Grains) -> Saving | None:
+    """Return the pieces that show, each reaching a lip under what covers the rest."""
+    parts = _merged([_reaching(block.size, bounds, grid, lip) for bounds in shown])
+    area = block.width * block.height - sum(part.area for part in parts)
+    if not parts or not _is_worth_it(block.size, parts, area):
         return None
-    ends = _inward(box.along(axis), start, length, grid, lip, at_edges=True)
-    if ends.length < LEAST_SAVED:
+    return Saving(block.id, SavingKind.SHORT, None, tuple(parts), len(parts) - 1, area)
+
+
+def _is_worth_it(piece: Size, parts: Sequence[Inset], area: int) -> bool:
+    """Tell whether at least an inch of the piece's whole breadth is saved."""
+    if parts == [Inset(0, 0, piece)]:
+        return False
+    return area >= LEAST_SAVED * min(piece.width, piece.height)
+
+
+def _reaching(piece: Size, shown: Bounds, grid: Grains, lip: Grains) -> Inset:
+    """Return what is cut for a part that shows: a lip more on each side that is not the piece's edge, on the grid."""
+    left, right = _outward(shown.left, shown.right, piece.width, grid, lip)
+    top, bottom = _outward(shown.top, shown.bottom, piece.height, grid, lip)
+    return Inset(left, top, Size(right - left, bottom - top))
+
+
+def _outward(low: Grains, high: Grains, length: Grains, grid: Grains, lip: Grains) -> tuple[Grains, Grains]:
+    start, end = max(0, low - lip), min(length, high + lip)
+    if end < length:
+        end = min(length, -(-end // grid) * grid)
+    if start == 0 or end < length:
+        return start // grid * grid, end
+    # One that ends at the far edge is counted from there, so that its length is on the grid.
+    return max(0, length - -(-(length - start) // grid) * grid), end
+
+
+def _merged(parts: list[Inset]) -> list[Inset]:
+    """Return the parts with those that share an area made one, from left to right."""
+    left = list(parts)
+    done: list[Inset] = []
+    while left:
+        part = left.pop()
+        clash = next((one for one in (*left, *done) if one.overlaps(part)), None)
+        if clash is None:
+            done.append(part)
+            continue
+        (left if clash in left else done).remove(clash)
+        x, y = min(part.x, clash.x), min(part.y, clash.y)
+        size = Size(max(part.right, clash.right) - x, max(part.bottom, clash.bottom) - y)
+        left.append(Inset(x, y, size))
+    return sorted(done, key=lambda part: (part.x, part.y))
+
+
+def _joined(block: Block, shown: Sequence[Bounds], grid: Grains) -> Saving | None:
+    """Return two pieces that overlap where the piece is hidden over its whole breadth, along its longer side."""
+    axis = Axis.X if block.width >= block.height else Axis.Y
+    length = block.width if axis is Axis.X else block.height
+    spans = sorted((b.left, b.right) if axis is Axis.X else (b.top, b.bottom) for b in shown)
+    best: tuple[Grains, Grains] | None = None
+    reach = 0
+    for low, high in spans:
+        if low - reach >= 3 * LEAST_OVERLAP and reach > 0:
+            join = _overlap(Ends(reach, low), length, grid)
+            if join is not None and (best is None or _evenness(join, length) < _evenness(best, length)):
+                best = join
+        reach = max(reach, high)
+    if best is None:
         return None
-    low, high = ends.low - start, start + length - ends.high
-    parts = tuple(Size(part, breadth) if axis is Axis.X else Size(breadth, part) for part in (low, high) if part > 0)
-    opening = (
-        Opening(ends.low - start, 0, Size(ends.length, breadth))
-        if axis is Axis.X
-        else Opening(0, ends.low - start, Size(breadth, ends.length))
-    )
-    return Saving(block.id, SavingKind.SHORT, opening, parts, len(parts) - 1) if parts else None
+    end, start = best
+    first, second = (Size(end, block.height), Size(length - start, block.height))
+    places = (Inset(0, 0, first), Inset(start, 0, second))
+    if axis is Axis.Y:
+        first, second = Size(block.width, end), Size(block.width, length - start)
+        places = (Inset(0, 0, first), Inset(0, start, second))
+    return Saving(block.id, SavingKind.JOIN, None, places, 1)
+
+
+def _overlap(hidden: Ends, length: Grains, grid: Grains) -> tuple[Grains, Grains] | None:
+    """Return where the first piece ends and the second begins, both a little under the cover, on the grid if it can.
+
+    The overlap is a lip where there is room, never less than ``LEAST_OVERLAP``.
+    """
+    low, high = hidden.low + LEAST_OVERLAP, hidden.high - LEAST_OVERLAP
+    for step in (grid, LEAST_OVERLAP):
+        end = high // step * step
+        start = length - (length - low) // step * step
+        while end - step - start >= USUAL_LIP:
+            end -= step
+        if end - start >= LEAST_OVERLAP and start >= low:
+            return end, start
+    return None
+
+
+def _evenness(join: tuple[Grains, Grains], length: Grains) -> Grains:
+    return abs(length - sum(join))
+
+
+# -- a hole in it --------------------------------------------------------------------------
 
 
 def _gutted(block: Block, box: Box, grid: Grains, lip: Grains) -> Saving | None:
@@ -119,33 +209,35 @@ def _gutted(block: Block, box: Box, grid: Grains, lip: Grains) -> Saving | None:
     down = _inward(box.y, block.y, block.height, grid, lip)
     if min(across.length, down.length) < LEAST_SAVED:
         return None
-    opening = Opening(across.low - block.x, down.low - block.y, Size(across.length, down.length))
-    return Saving(block.id, SavingKind.GUT, opening, (block.size,), 4)
+    opening = Inset(across.low - block.x, down.low - block.y, Size(across.length, down.length))
+    return Saving(block.id, SavingKind.GUT, opening, (Inset(0, 0, block.size),), 4, opening.area)
 
 
-def _inward(hidden: Ends, start: Grains, length: Grains, grid: Grains, lip: Grains, at_edges: bool = False) -> Ends:
-    """Return where an opening may begin and end: a lip inside what hides it, on the grid from the piece's edges.
-
-    With ``at_edges`` it may reach the piece's own edge, else a band stays there.
-    """
+def _inward(hidden: Ends, start: Grains, length: Grains, grid: Grains, lip: Grains) -> Ends:
+    """Return where an opening may begin and end: a lip inside what hides it, on the grid from the piece's edges."""
     low, high = hidden.low + lip - start, start + length - hidden.high + lip
-    low, high = (-(-side // grid) * grid for side in (low, high))
-    if at_edges:
-        low = 0 if hidden.low <= start else low
-        high = 0 if hidden.high >= start + length else high
-    else:
-        low, high = max(low, LEAST_BAND), max(high, LEAST_BAND)
+    low, high = (max(LEAST_BAND, -(-side // grid) * grid) for side in (low, high))
     return Ends(start + low, start + length - high)
 
 
 def saving_words(saving: Saving, unit: Unit) -> str:
     """Say what a saving does, saves and costs."""
-    if saving.opening is None:
+    if saving.kind is SavingKind.SPARE:
         return "Nothing of it shows: any spare sheet will do."
-    size = saving.opening.size
-    gives = f"{with_unit(size.width, unit)} × {with_unit(size.height, unit)}"
-    if saving.kind is SavingKind.GUT:
+    if saving.opening is not None:
+        gives = _size_words(saving.opening.size, unit)
         return f"Gut it: a middle of {gives} for other pieces, four cuts inside the sheet."
+    parts = " and ".join(_size_words(part.size, unit) for part in saving.parts)
+    if saving.kind is SavingKind.JOIN:
+        return f"Join it from {parts}: they overlap where it is hidden, so two scraps will do; one cut more."
     if len(saving.parts) == 1:
-        return f"Cut it short: {gives} less, no cut more."
-    return f"Two ends instead of one length: {gives} less, one cut more."
+        return f"Cut it short: {parts} is all that shows, no cut more."
+    cuts = "one cut" if saving.cuts == 1 else f"{saving.cuts} cuts"
+    return f"{_COUNTS.get(len(saving.parts), len(saving.parts))} pieces instead of one: {parts}; {cuts} more."
+
+
+_COUNTS: Final = {2: "Two", 3: "Three", 4: "Four", 5: "Five", 6: "Six"}
+
+
+def _size_words(size: Size, unit: Unit) -> str:
+    return f"{with_unit(size.width, unit)} × {with_unit(size.height, unit)}"

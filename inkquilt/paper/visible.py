@@ -7,15 +7,19 @@ far more than any rounding, so that no float decides a cut.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from typing import Final
+import math
+from collections.abc import Mapping, Sequence
+from typing import Final, NamedTuple
 
 import numpy as np
 import shapely
 from numpy.typing import NDArray
+from shapely import affinity
 from shapely.geometry.base import BaseGeometry
 from shapely.ops import unary_union
 
+from inkquilt.lengths import Grains
+from inkquilt.paper.openings import Inset
 from inkquilt.paper.pieces import CUT_FROM_PAPER
 from inkquilt.photos.cover import DUST, outline_on_page
 from inkquilt.sketch.geometry import Box, Ends
@@ -27,12 +31,62 @@ HIDES: Final = CUT_FROM_PAPER | {Role.PHOTO}
 _STEPS: Final = 12
 
 
-def hidden_of(block: Block, blocks: Sequence[Block], sheer: frozenset[str] = frozenset()) -> BaseGeometry:
-    """Return the part of a block that other blocks hide; ``sheer`` ones, of vellum, hide nothing."""
+class Bounds(NamedTuple):
+    """The box round a part of a piece, from the piece's own top left corner; it holds all of the part."""
+
+    left: Grains
+    top: Grains
+    right: Grains
+    bottom: Grains
+
+
+def hidden_of(
+    block: Block,
+    blocks: Sequence[Block],
+    sheer: frozenset[str] = frozenset(),
+    holes: Mapping[str, Sequence[Inset]] | None = None,
+) -> BaseGeometry:
+    """Return the part of a block that other blocks hide.
+
+    ``sheer`` ones, of vellum, hide nothing; through ``holes`` in others one looks.
+    """
     stacked = sorted(blocks, key=lambda b: (b.role is not Role.BASE, b.level))
     above = stacked[stacked.index(block) + 1 :]
-    covering = [outline_on_page(b) for b in above if b.role in HIDES and b.id not in sheer]
+    covering = [_covering(b, (holes or {}).get(b.id, ())) for b in above if b.role in HIDES and b.id not in sheer]
     return outline_on_page(block).intersection(unary_union(covering))
+
+
+def _covering(block: Block, holes: Sequence[Inset]) -> BaseGeometry:
+    outline = outline_on_page(block)
+    if not holes:
+        return outline
+    open_ = unary_union([shapely.box(hole.x, hole.y, hole.right, hole.bottom) for hole in holes])
+    lying = affinity.rotate(
+        affinity.translate(open_, block.x, block.y),
+        block.turn / 100,
+        origin=(block.x + block.width / 2, block.y + block.height / 2),
+    )
+    return outline.difference(lying)
+
+
+def visible_parts(block: Block, hidden: BaseGeometry) -> list[Bounds]:
+    """Return the boxes round the parts of an unturned block that show, apart from each other."""
+    shown = outline_on_page(block).difference(hidden)
+    found = []
+    for part in getattr(shown, "geoms", [shown]):
+        # A sliver of no breadth comes of rounding along edges that meet.
+        if part.is_empty or shapely.buffer(part, -1.0).is_empty:
+            continue
+        left, top, right, bottom = part.bounds
+        found.append(
+            Bounds(
+                max(0, math.floor(left) - block.x),
+                max(0, math.floor(top) - block.y),
+                min(block.width, math.ceil(right) - block.x),
+                min(block.height, math.ceil(bottom) - block.y),
+            )
+        )
+    return found
 
 
 def is_all_hidden(block: Block, hidden: BaseGeometry) -> bool:

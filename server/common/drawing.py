@@ -4,15 +4,18 @@ The client draws and never reckons: every number it shows stands in ``texts``.
 """
 
 from collections.abc import Mapping
-from dataclasses import dataclass
-from typing import Any, Final
+from dataclasses import dataclass, field
+from typing import Any, Final, NamedTuple
 
 from rest_framework import serializers
 
+from inkquilt.cutting.pieces import CutWishes
+from inkquilt.cutting.terms import cells_seen, windows_seen
 from inkquilt.lengths import Grains, Unit, format_nearest
 from inkquilt.page import Fold
 from inkquilt.paper import paper_of, pieces_of
 from inkquilt.paper.kinds import Lie, PaperKind
+from inkquilt.paper.openings import Inset
 from inkquilt.sketch import Block, Shape
 from inkquilt.sketch.geometry import box, drawn_outline, hole_outline
 from inkquilt.sketch.model import Size
@@ -32,12 +35,45 @@ class TextsSerializer(serializers.Serializer):
     bottom = serializers.CharField()
 
 
+class LookPictureSerializer(serializers.Serializer):
+    """A picture of a paper, and how much of the paper it shows, in the page's unit."""
+
+    address = serializers.CharField()
+    wide = serializers.FloatField()
+    high = serializers.FloatField()
+
+
 class LookSerializer(serializers.Serializer):
     """How a chosen paper looks; ``lie`` says which way its pattern runs on the piece, if it has a way."""
 
     colour = serializers.CharField()
     kind = serializers.ChoiceField([(kind.value, kind.value) for kind in PaperKind])
     lie = serializers.ChoiceField([(lie.value, lie.value) for lie in Lie], allow_null=True)
+    picture = LookPictureSerializer(allow_null=True)
+
+
+class WindowSeenSerializer(serializers.Serializer):
+    """A window in a block, from the block's own corner; ``look`` and ``tint`` are those of the paper behind it."""
+
+    x = serializers.FloatField()
+    y = serializers.FloatField()
+    width = serializers.FloatField()
+    height = serializers.FloatField()
+    backed = serializers.BooleanField()
+    tint = serializers.IntegerField(allow_null=True)
+    look = LookSerializer(allow_null=True)
+
+
+class CellSerializer(serializers.Serializer):
+    """One piece of a row, from the block's own corner; ``points`` outline one that is no rectangle."""
+
+    x = serializers.FloatField()
+    y = serializers.FloatField()
+    width = serializers.FloatField()
+    height = serializers.FloatField()
+    points = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()), allow_null=True)
+    tint = serializers.IntegerField(allow_null=True)
+    look = LookSerializer(allow_null=True)
 
 
 class BoardBlockSerializer(serializers.Serializer):
@@ -63,6 +99,8 @@ class BoardBlockSerializer(serializers.Serializer):
     stack = serializers.CharField(help_text="the outermost mat that moves with it, or itself")
     points = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()), allow_null=True)
     hole = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()), allow_null=True)
+    windows = WindowSeenSerializer(many=True)
+    cells = CellSerializer(many=True)
     box = serializers.ListField(child=serializers.FloatField(), min_length=4, max_length=4)
     texts = TextsSerializer()
 
@@ -79,6 +117,14 @@ class BoardSerializer(serializers.Serializer):
     blocks = BoardBlockSerializer(many=True)
 
 
+class PictureLook(NamedTuple):
+    """A picture of a paper, and how much of it that shows, in the page's unit."""
+
+    address: str
+    wide: float
+    high: float
+
+
 @dataclass(frozen=True, slots=True)
 class PaperLook:
     """How a paper looks: its colour, what is printed on it, and whether that has a right way up."""
@@ -86,22 +132,29 @@ class PaperLook:
     colour: str
     kind: PaperKind
     directional: bool
+    picture: PictureLook | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class Looks:
-    """Looks of a page's papers by letter, and the blocks that lie across a pattern."""
+    """Looks of a page's papers by letter, the blocks that lie across a pattern, and what else is asked of pieces."""
 
     papers: Mapping[str, PaperLook]
     across: frozenset[str] = frozenset()
+    wishes: CutWishes = field(default_factory=CutWishes)
 
     def of(self, block: Block) -> dict[str, Any] | None:
         """Return how a block looks, if its paper was chosen."""
-        look = self.papers.get(paper_of(block))
+        return self.on(paper_of(block), block.id)
+
+    def on(self, paper: str | None, block: str) -> dict[str, Any] | None:
+        """Return how a paper looks on a block."""
+        look = self.papers.get(paper or "")
         if look is None:
             return None
-        lie = (Lie.ACROSS if block.id in self.across else Lie.UP).value if look.directional else None
-        return {"colour": look.colour, "kind": look.kind.value, "lie": lie}
+        lie = (Lie.ACROSS if block in self.across else Lie.UP).value if look.directional else None
+        picture = look.picture and look.picture._asdict()
+        return {"colour": look.colour, "kind": look.kind.value, "lie": lie, "picture": picture}
 
 
 NO_LOOKS: Final = Looks({})
@@ -129,9 +182,52 @@ def board(
                 "number": numbers.get(block.id),
                 "tint": tints.get(paper_of(block)),
                 "look": looks.of(block),
+                "windows": _windows(block, unit, fold, looks, tints),
+                "cells": _cells(block, unit, looks, tints),
             }
             for block in bottom_up
         ],
+    }
+
+
+def _windows(
+    block: Block, unit: Unit, fold: Fold | None, looks: Looks, tints: Mapping[str, int]
+) -> list[dict[str, Any]]:
+    return [
+        {
+            **_inset(seen.place, unit),
+            "backed": seen.backing is not None,
+            "tint": tints.get(seen.backing or ""),
+            "look": looks.on(seen.backing, ""),
+        }
+        for seen in windows_seen(block, looks.wishes.windows.get(block.id, ()), fold)
+    ]
+
+
+def _cells(block: Block, unit: Unit, looks: Looks, tints: Mapping[str, int]) -> list[dict[str, Any]]:
+    found = []
+    for seen in cells_seen(block, paper_of(block), looks.wishes):
+        one = seen.block
+        corners = drawn_outline(one) if one.shape is not Shape.RECT else ()
+        found.append(
+            {
+                **_inset(Inset(one.x, one.y, one.size), unit),
+                "points": [[corner.x / unit.grains, corner.y / unit.grains] for corner in corners] or None,
+                "tint": tints.get(seen.paper),
+                "look": looks.on(seen.paper, block.id),
+            }
+        )
+    return found
+
+
+def _inset(place: Inset, unit: Unit) -> dict[str, float]:
+    grains = unit.grains
+    size = place.size
+    return {
+        "x": place.x / grains,
+        "y": place.y / grains,
+        "width": size.width / grains,
+        "height": size.height / grains,
     }
 
 

@@ -1,9 +1,11 @@
 """Words of the core as choices of the API."""
 
+from inkquilt.cutting.pieces import Slant
 from inkquilt.fit import School, Status, Variant
 from inkquilt.fit.request import Ends
 from inkquilt.lengths import Unit
 from inkquilt.page import Side
+from inkquilt.paper.regions import Hold
 from inkquilt.sketch import Role, Shape
 from inkquilt.sketch.rework import Rework
 from inkquilt.sketch.ties import TieKind
@@ -18,3 +20,6 @@ STATUS_CHOICES = [(status.value, status.value) for status in Status]
 ROLE_CHOICES = [(role.value, role.value) for role in Role]
 SHAPE_CHOICES = [(shape.value, shape.value) for shape in Shape]
 SIDE_CHOICES = [(side.value, side.value) for side in Side]
+HOLD_CHOICES = [(hold.value, hold.value) for hold in Hold]
+SLANT_CHOICES = [(slant.value, slant.value) for slant in Slant]
+FOLD_CHOICES = [("left", "left"), ("top", "top")]

@@ -125,6 +125,8 @@ SPECTACULAR_SETTINGS = {
         "StatusEnum": "server.common.fields.STATUS_CHOICES",
         "ChangeKindEnum": "server.pages.changes.KIND_CHOICES",
         "RoleEnum": "server.common.fields.ROLE_CHOICES",
+        "FoldEnum": "server.common.fields.FOLD_CHOICES",
+        "HoldEnum": "server.common.fields.HOLD_CHOICES",
         "ShapeEnum": "server.common.fields.SHAPE_CHOICES",
         "DeletedKindEnum": "server.recovery.views.KIND_CHOICES",
         "StanceEnum": "server.photos.serializers.STANCES",

@@ -1,20 +1,26 @@
 """What the cutting table shows: plans of the core's values turned into texts and numbers to draw by."""
 
+from collections.abc import Mapping
 from typing import Any
 
 from inkquilt.cutting import CutPiece, PaperPlan
 from inkquilt.cutting.guillotine import CutSheet, Direction, Stock, StockKind
 from inkquilt.cutting.lacking import ToBuy, lacking, to_buy
+from inkquilt.cutting.motifs import fates_of
 from inkquilt.cutting.plan import piece_of_middle
 from inkquilt.cutting.steps import Outcome, Step, steps_of
+from inkquilt.cutting.terms import WindowTerm, may_have_window, may_repeat
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
 from inkquilt.lengths import Unit, format_length, format_nearest, with_unit
 from inkquilt.paper.kinds import PaperSide, SideName
+from inkquilt.paper.regions import Hold, Region
+from inkquilt.paper.repeats import Repeat
 from inkquilt.paper.saving import saving_words
-from inkquilt.sketch.model import Size
+from inkquilt.paper.tools import ToolUse
+from inkquilt.sketch.model import Role, Shape, Size
 from inkquilt_io.cut_book import CutBook
 from inkquilt_io.look import tints_of
-from server.cutting.models import Trimmer
+from server.cutting.models import ShapingTool, Trimmer
 from server.cutting.services import ASSUMED, PagePlan, PaperGroup, all_pieces
 from server.pages.answers import looks_of
 from server.pages.document import PageDocument
@@ -24,8 +30,9 @@ def table_answer(document: PageDocument, version: int, plan: PagePlan) -> dict[s
     """Return the whole cutting table."""
     unit = document.unit
     numbers = {piece.block: piece for piece in all_pieces(plan.pieces)}
+    first = {piece.block: piece.key for one in reversed(plan.plans) for piece in reversed(one.need.pieces)}
     papers = [
-        _paper(document, plan, place, group, one)
+        _paper(document, plan, place, group, one, first)
         for place, (group, one) in enumerate(zip(plan.groups, plan.plans, strict=True))
     ]
     bought = [to_buy(one, group.name) for group, one in zip(plan.groups, plan.plans, strict=True)]
@@ -51,6 +58,10 @@ def table_answer(document: PageDocument, version: int, plan: PagePlan) -> dict[s
             for saving in plan.savings
         ],
         "lip": format_length(document.cuts.lip, unit),
+        "troubles": list(plan.troubles),
+        "page_papers": [
+            {"letter": part.paper, "name": paper_name(document, part.paper)} for part in plan.pieces.papers
+        ],
         "to_buy": [{"paper": one.paper, "words": _to_buy_words(one, unit)} for one in bought if one is not None],
         "trimmers": [trimmer_answer(None, trimmer) for trimmer in plan.trimmers],
         "summary": f"{_count(sheets, 'new sheet')}, {_count(cuts, 'cut')}",
@@ -90,6 +101,20 @@ def trimmer_answer(row: Trimmer | None, trimmer: CoreTrimmer) -> dict[str, Any]:
     }
 
 
+def tool_answer(row: ShapingTool) -> dict[str, Any]:
+    """Return a punch or die."""
+    tool, unit = row.core, Unit(row.unit)
+    return {
+        "id": row.pk,
+        "name": tool.name,
+        "smallest": format_length(tool.smallest, unit) if tool.smallest else "",
+        "widest": format_length(tool.widest, unit) if tool.widest else "",
+        "blank": size_words(tool.blank, unit) if tool.blank else "",
+        "depth": format_length(tool.depth, unit) if tool.depth else "",
+        "unit": unit.value,
+    }
+
+
 def size_words(size: Size, unit: Unit) -> str:
     """Say a size without its unit."""
     return f"{format_nearest(size.width, unit)} × {format_nearest(size.height, unit)}"
@@ -99,7 +124,9 @@ def _count(count: int, what: str) -> str:
     return f"{count or 'no'} {what}{'s' * (count != 1)}"
 
 
-def _paper(document: PageDocument, plan: PagePlan, place: int, group: PaperGroup, one: PaperPlan) -> dict[str, Any]:
+def _paper(
+    document: PageDocument, plan: PagePlan, place: int, group: PaperGroup, one: PaperPlan, first: Mapping[str, str]
+) -> dict[str, Any]:
     unit = document.unit
     looks, tints = looks_of(document), tints_of(document.blocks)
     saver = plan.savers[place]
@@ -124,13 +151,14 @@ def _paper(document: PageDocument, plan: PagePlan, place: int, group: PaperGroup
             }
             for letter in group.letters
         ],
-        "pieces": [_piece(piece, one, document) for piece in one.need.pieces],
+        "pieces": [_piece(piece, one, document, first[piece.block] == piece.key) for piece in one.need.pieces],
         "sheets": [
             _sheet(f"{place}.{number}", sheet, one, plan.trimmers, unit) for number, sheet in enumerate(one.sheets)
         ],
         "lacking": [lack.words(unit) for lack in lacking(one)],
         "advice": saver.words(unit) if saver else "",
         "other_side": _other_side(group, one),
+        "motifs": [fate.words() for fate in fates_of(one)],
         "summary": _summary(one, unit),
         "status": one.plan.status.value,
     }
@@ -143,7 +171,7 @@ def _in_hand(one: PaperPlan, unit: Unit) -> str:
     return ", ".join(f"{_count(s.count or 0, s.kind.value)} {size_words(s.size, unit)}" for s in stocks)
 
 
-def _piece(piece: CutPiece, one: PaperPlan, document: PageDocument) -> dict[str, Any]:
+def _piece(piece: CutPiece, one: PaperPlan, document: PageDocument, leads: bool) -> dict[str, Any]:
     unit = document.unit
     return {
         "key": piece.key,
@@ -155,9 +183,85 @@ def _piece(piece: CutPiece, one: PaperPlan, document: PageDocument) -> dict[str,
         "side": piece.side.value,
         "lie": piece.lie.value,
         "directional": piece.side in one.need.directional,
-        "opening": piece.opening and size_words(piece.opening.size, unit),
-        "spares": document.cuts.copies.get(piece.block, 0),
+        "openings": [size_words(opening.size, unit) for opening in piece.openings],
+        "terms": terms_answer(document, piece) if leads else None,
     }
+
+
+def terms_answer(document: PageDocument, piece: CutPiece) -> dict[str, Any]:
+    """Return what is asked of a piece's block, in words."""
+    terms, unit = document.cuts.of(piece.block), document.unit
+    base = next(block for block in document.blocks if block.id == piece.block)
+    may = {
+        "window": may_have_window(base.shape),
+        "row": may_repeat(base.shape) and base.role is not Role.BASE,
+        "slant": base.shape in (Shape.RECT, Shape.FRAME),
+        "fold": base.shape is Shape.RECT and base.role is not Role.BASE,
+    }
+    return {
+        "spares": document.cuts.copies.get(piece.block, 0),
+        "windows": [_window_words(window, document) for window in terms.windows],
+        "row": _row_words(terms.repeat, document) if terms.repeat else "",
+        "place": _place_words(terms.region, unit) if terms.region else "",
+        "slant": terms.slant.value if terms.slant else None,
+        "tool": _tool_words(terms.tool) if terms.tool else "",
+        "folded": terms.folded and terms.folded.value,
+        "may": [name for name, can in may.items() if can],
+    }
+
+
+def paper_name(document: PageDocument, letter: str) -> str:
+    """Return what one of a page's papers is called: as in the stash, or by its letter."""
+    choice = document.cuts.papers.get(letter)
+    return choice.name if choice else f"paper {letter}" if len(letter) == 1 else letter
+
+
+def _window_words(window: WindowTerm, document: PageDocument) -> str:
+    away, unit = window.away, document.unit
+    sides = (("left", away.left), ("top", away.top), ("right", away.right), ("bottom", away.bottom))
+    words = ", ".join(f"{side} {format_nearest(length, unit) if length else 'open'}" for side, length in sides)
+    behind = f", {paper_name(document, window.backing)} behind" if window.backing else ""
+    return f"{words}{behind}{', mirrored for the facing page' if window.mirrored else ''}"
+
+
+def _row_words(repeat: Repeat, document: PageDocument) -> str:
+    unit = document.unit
+    if repeat.heights:
+        words = "strips of " + ", ".join(format_nearest(height, unit) for height in repeat.heights)
+    else:
+        words = f"{repeat.count} pieces"
+        words += f" of {format_nearest(repeat.width, unit)}" if repeat.width else " side by side"
+    if repeat.tuck:
+        words += f", {format_nearest(repeat.tuck, unit)} tucked under"
+    return (
+        f"{words}, {' and '.join(paper_name(document, one) for one in repeat.papers)} in turn"
+        if repeat.papers
+        else words
+    )
+
+
+_HOLDS = {
+    Hold.LOW: ("left edge", "top edge"),
+    Hold.MIDDLE: ("middle", "middle"),
+    Hold.HIGH: ("right edge", "bottom edge"),
+}
+
+
+def _place_words(region: Region, unit: Unit) -> str:
+    if region.across.hold is region.down.hold is Hold.MIDDLE:
+        return "the middle of the sheet"
+    words = []
+    for along, axis, edge in ((region.across, 0, "left"), (region.down, 1, "top")):
+        if along.hold is Hold.AT:
+            words.append(f"{format_nearest(along.at, unit)} from the {edge}")
+        else:
+            words.append(_HOLDS[along.hold][axis])
+    return f"the sheet’s {', '.join(words)}"
+
+
+def _tool_words(use: ToolUse) -> str:
+    edges = {1: ", one edge", 2: ", both edges"}.get(use.edges, "")
+    return f"{use.tool.name}{edges}"
 
 
 def _other_side(group: PaperGroup, one: PaperPlan) -> str:
@@ -184,7 +288,6 @@ def _summary(one: PaperPlan, unit: Unit) -> str:
 
 
 def _sheet(key: str, sheet: CutSheet, one: PaperPlan, trimmers: tuple[CoreTrimmer, ...], unit: Unit) -> dict[str, Any]:
-    sides = {one.piece(placed.key).side for placed in sheet.placed}
     return {
         "id": key,
         "kind": _kind(sheet.stock),
@@ -192,13 +295,17 @@ def _sheet(key: str, sheet: CutSheet, one: PaperPlan, trimmers: tuple[CoreTrimme
         "size": size_words(sheet.stock.size, unit),
         "width": sheet.stock.size.width / unit.grains,
         "height": sheet.stock.size.height / unit.grains,
-        "side_up": (SideName.B if sides == {SideName.B} else SideName.A).value,
+        "side_up": one.side_up(sheet).value,
         "placed": [
             {
                 "key": placed.key,
                 "side": one.piece(placed.key).side.value,
                 "turned": one.turned(placed.key, placed.size),
-                "opening": _opening(one.piece(placed.key), placed.size, placed.x, placed.y, unit),
+                "openings": [
+                    _box(placed.x + hole.x, placed.y + hole.y, hole.size, unit)
+                    for hole in one.piece(placed.key).openings_as(placed.size)
+                ],
+                "slant": (slant := one.piece(placed.key).slant_as(placed.size)) and slant.value,
                 **_box(placed.x, placed.y, placed.size, unit),
             }
             for placed in sheet.placed
@@ -218,15 +325,6 @@ def _kind(stock: Stock) -> str:
 def _box(x: int, y: int, size: Size, unit: Unit) -> dict[str, float]:
     grains = unit.grains
     return {"x": x / grains, "y": y / grains, "width": size.width / grains, "height": size.height / grains}
-
-
-def _opening(piece: CutPiece, lies: Size, x: int, y: int, unit: Unit) -> dict[str, float] | None:
-    if piece.opening is None:
-        return None
-    hole = piece.opening
-    if lies == piece.size:
-        return _box(x + hole.x, y + hole.y, hole.size, unit)
-    return _box(x + hole.y, y + hole.x, hole.size.swapped(), unit)
 
 
 def _steps(
@@ -253,7 +351,7 @@ def _step(
     key: str, step: Step, corners: dict[str, tuple[int, int]], trimmers: tuple[CoreTrimmer, ...], unit: Unit
 ) -> dict[str, Any]:
     how = step.instruction
-    x, y = corners[f"piece {how.part}" if how.is_inside else how.part]
+    x, y = corners[f"piece {how.part}" if how.is_on_piece else how.part]
     told = how.trimmer.unit if how.trimmer else unit
     inside = how.inside
     shifted = inside is not None and inside.start != inside.start_setting
@@ -267,7 +365,9 @@ def _step(
         "fence": how.fence.value,
         "setting": with_unit(how.setting, told),
         "exact": how.exact,
-        "inside": how.is_inside,
+        "inside": how.ends is not None,
+        "slant": how.slant.value if how.slant else None,
+        "face_to_face": step.face_to_face,
         "start": with_unit(inside.start, told) if inside else None,
         "stop": with_unit(inside.stop, told) if inside else None,
         "start_at": how.ends[0] / unit.grains if how.ends else None,

@@ -40,7 +40,10 @@ def _mats(asked: dict[str, Any], document: PageDocument) -> tuple[MachineMat, ..
     if not (INCH <= size.width <= LARGEST_MAT and INCH <= size.height <= LARGEST_MAT):
         raise refuse("mat-size", "A machine's mat is from 1 to 40 in long.", "width")
     keys = [key.strip() for key in asked["pieces"].split(",") if key.strip()]
-    return services.machine_mats(document, size, keys)
+    outline = asked_length(asked, "outline", document.unit, "The outline") if asked["outline"].strip() else 0
+    if abs(outline) > 4 * INCH:
+        raise refuse("outline", "An outline lies up to 4 in from its shape.", "outline")
+    return services.machine_mats(document, size, keys, outline)
 
 
 def _mat(asked: dict[str, Any], mats: tuple[MachineMat, ...]) -> MachineMat:

@@ -1,9 +1,11 @@
-"""The trimmers people own, and pages that are being cut."""
+"""The trimmers and shaping tools people own, and pages that are being cut."""
 
 from django.db import models
 
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
 from inkquilt.lengths import Unit
+from inkquilt.paper.tools import ShapingTool as CoreTool
+from inkquilt.sketch.model import Size
 from server.common.owned import Owned
 
 UNIT_CHOICES = [(unit.value, unit.value) for unit in Unit]
@@ -37,6 +39,37 @@ class Trimmer(Owned):
         return CoreTrimmer(
             self.name, self.longest, self.widest, self.finest, self.narrowest, Unit(self.unit), self.stop_offset
         )
+
+
+class ShapingTool(Owned):
+    """A border punch, punch or die; lengths in grains. A blank has both sides or none."""
+
+    name = models.CharField(max_length=60)
+    smallest = models.PositiveIntegerField(default=0, help_text="nothing narrower can be held")
+    widest = models.PositiveIntegerField(null=True, blank=True, help_text="nothing wider goes in")
+    blank_width = models.PositiveIntegerField(null=True, blank=True)
+    blank_height = models.PositiveIntegerField(null=True, blank=True)
+    depth = models.PositiveIntegerField(default=0, help_text="what it takes off an edge")
+    unit = models.CharField(max_length=2, choices=UNIT_CHOICES, default=Unit.IN.value)
+
+    class Meta:
+        ordering = ["id"]
+        constraints = [
+            models.CheckConstraint(
+                condition=models.Q(blank_width=None, blank_height=None)
+                | models.Q(blank_width__gt=0, blank_height__gt=0),
+                name="a_blank_has_both_sides",
+            )
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+    @property
+    def core(self) -> CoreTool:
+        """For the core."""
+        blank = Size(self.blank_width, self.blank_height) if self.blank_width and self.blank_height else None
+        return CoreTool(self.name, self.smallest, self.widest, blank, self.depth)
 
 
 class CutRun(models.Model):

@@ -13,6 +13,7 @@ from django.db import transaction
 
 from inkquilt.cutting import PaperPlan
 from inkquilt.cutting.guillotine import Cut, CutSheet, Direction, Placed, Stock, StockKind
+from inkquilt.cutting.pieces import InnerWork, numbers_in
 from inkquilt.cutting.plan import piece_of_middle
 from inkquilt.cutting.progress import standing, steps_in
 from inkquilt.lengths import Grains
@@ -47,7 +48,7 @@ class _Lying:
     id: str
     paper: int | None
     sheet: CutSheet
-    openings: Mapping[str, Size]
+    inner: Mapping[str, tuple[InnerWork, ...]]
 
 
 def start(*, page: Page) -> CutRun:
@@ -81,7 +82,7 @@ def tick(*, run: CutRun, version: int, sheet: str, done: int) -> CutRun:
     with transaction.atomic():
         current = _locked(run, version)
         lying = _found(current, sheet)
-        if not 0 <= done <= steps_in(lying.sheet, lying.openings):
+        if not 0 <= done <= steps_in(lying.sheet, lying.inner):
             raise refuse("no-such-step", "There is no such step on this sheet.", "done")
         current.ticks = {**dict(current.ticks or {}), sheet: done}
         current.version += 1
@@ -138,6 +139,18 @@ def put_away(*, run: CutRun) -> None:
     run.delete()
 
 
+def finished_numbers(run: CutRun) -> list[int]:
+    """Return the numbers of the page's pieces of which nothing is left to cut."""
+    done = set(run.made)
+    for one in _lying(run.table):
+        ticked = run.ticks.get(one.id, 0)
+        if ticked:
+            done |= standing(one.sheet, one.inner, ticked).finished
+    shown = [piece["key"] for paper in run.table["shown"]["papers"] for piece in paper["pieces"]]
+    waiting = {number for key in shown if key not in done for number in numbers_in(key)}
+    return sorted({number for key in done for number in numbers_in(key)} - waiting)
+
+
 # -- what was done ---------------------------------------------------------------------
 
 
@@ -153,7 +166,7 @@ def _settled(run: CutRun, keep_above: Grains, spoiled: Spoiled | None) -> tuple[
     opened = [one for one in lying if ticks.get(one.id) or (spoiled and one.id == spoiled.sheet)]
     taken_middles = {piece_of_middle(one.sheet.stock) for one in opened}
     for one in opened:
-        now = standing(one.sheet, one.openings, ticks[one.id])
+        now = standing(one.sheet, one.inner, ticks[one.id])
         is_spoiled = spoiled is not None and spoiled.sheet == one.id
         lost = spoiled.part if is_spoiled and spoiled else None
         if lost is not None and lost not in now.rest and lost not in now.pieces.values():
@@ -166,7 +179,12 @@ def _settled(run: CutRun, keep_above: Grains, spoiled: Spoiled | None) -> tuple[
         if piece_of_middle(stock) is None:
             changes.append(StockChange(one.paper, stock.kind, stock.size, -1))
         kept = [size for part, size in now.rest.items() if part != lost]
-        kept += [size for key, size in now.middles.items() if key not in taken_middles and key not in spoiled_pieces]
+        kept += [
+            size
+            for key, sizes in now.middles.items()
+            if key not in taken_middles and key not in spoiled_pieces
+            for size in sizes
+        ]
         kept += list(spoiled.left) if is_spoiled and spoiled else []
         changes += [
             StockChange(one.paper, StockKind.SCRAP, size, 1)
@@ -209,12 +227,11 @@ def _table(page: Page, plan: PagePlan) -> dict[str, Any]:
 
 
 def _written(key: str, paper: int | None, plan: PaperPlan, sheet: CutSheet) -> dict[str, Any]:
-    openings = {}
+    inner = {}
     for placed in sheet.placed:
-        piece = plan.piece(placed.key)
-        if piece.opening is not None:
-            size = piece.opening.size if placed.size == piece.size else piece.opening.size.swapped()
-            openings[placed.key] = [size.width, size.height]
+        work = plan.piece(placed.key).inner_work(placed.size)
+        if work:
+            inner[placed.key] = [[w.cuts, w.middle and [w.middle.width, w.middle.height]] for w in work]
     stock = sheet.stock
     return {
         "id": key,
@@ -222,7 +239,7 @@ def _written(key: str, paper: int | None, plan: PaperPlan, sheet: CutSheet) -> d
         "stock": {"key": stock.key, "kind": stock.kind.value, "size": [stock.size.width, stock.size.height]},
         "placed": [[p.key, p.x, p.y, p.size.width, p.size.height] for p in sheet.placed],
         "cuts": [[c.part, c.direction.value, c.at, c.part_size.width, c.part_size.height] for c in sheet.cuts],
-        "openings": openings,
+        "inner": inner,
     }
 
 
@@ -237,8 +254,18 @@ def _lying(table: Mapping[str, Any]) -> Sequence[_Lying]:
             (),
         )
         paper = None if stock.key == ASSUMED else row["paper"]
-        found.append(_Lying(row["id"], paper, sheet, {key: Size(*size) for key, size in row["openings"].items()}))
+        found.append(_Lying(row["id"], paper, sheet, _inner(row)))
     return found
+
+
+def _inner(row: Mapping[str, Any]) -> dict[str, tuple[InnerWork, ...]]:
+    """Return the work on a sheet's pieces; runs begun earlier tell holes only, of four cuts each."""
+    if "inner" not in row:
+        return {key: (InnerWork(4, Size(*size)),) for key, size in row["openings"].items()}
+    return {
+        key: tuple(InnerWork(cuts, Size(*middle) if middle else None) for cuts, middle in work)
+        for key, work in row["inner"].items()
+    }
 
 
 def _found(run: CutRun, sheet: str) -> _Lying:

@@ -13,7 +13,24 @@ from server.common.drawing import LookSerializer
 SIDES = [(side.value, side.value) for side in SideName]
 BECOMES = [(one.value, one.value) for one in Becomes]
 STOCK_KINDS = [*((kind.value, kind.value) for kind in StockKind), ("middle", "middle")]
+MAY_CHOICES = [(one, one) for one in ("window", "row", "slant", "fold")]
 SAVING_KINDS = [(kind.value, kind.value) for kind in SavingKind]
+
+
+class TermsSerializer(serializers.Serializer):
+    """What is asked of one block; texts are empty where nothing is.
+
+    ``may`` names what it can have: window, row, slant, fold.
+    """
+
+    spares = serializers.IntegerField(help_text="spare copies asked for")
+    windows = serializers.ListField(child=serializers.CharField(), help_text="each as it was asked for")
+    row = serializers.CharField(allow_blank=True)
+    place = serializers.CharField(allow_blank=True, help_text="of the sheet")
+    slant = serializers.ChoiceField(fields.SLANT_CHOICES, allow_null=True)
+    tool = serializers.CharField(allow_blank=True)
+    folded = serializers.ChoiceField(fields.FOLD_CHOICES, allow_null=True)
+    may = serializers.ListField(child=serializers.ChoiceField(MAY_CHOICES))
 
 
 class TablePieceSerializer(serializers.Serializer):
@@ -28,8 +45,8 @@ class TablePieceSerializer(serializers.Serializer):
     side = serializers.ChoiceField(SIDES)
     lie = serializers.ChoiceField([(lie.value, lie.value) for lie in Lie])
     directional = serializers.BooleanField()
-    opening = serializers.CharField(allow_null=True, help_text="the size of the hole that is cut out of it")
-    spares = serializers.IntegerField(help_text="spare copies asked for")
+    openings = serializers.ListField(child=serializers.CharField(), help_text="sizes of holes that are cut out of it")
+    terms = TermsSerializer(allow_null=True, help_text="what is asked of its block, at the first piece of it")
 
 
 class TableLetterSerializer(serializers.Serializer):
@@ -56,7 +73,8 @@ class LyingSerializer(BoxSerializer):
     key = serializers.CharField()
     side = serializers.ChoiceField(SIDES)
     turned = serializers.BooleanField()
-    opening = BoxSerializer(allow_null=True)
+    openings = BoxSerializer(many=True)
+    slant = serializers.ChoiceField(fields.SLANT_CHOICES, allow_null=True, help_text="cut corner to corner, as it lies")
 
 
 class LeftoverSerializer(BoxSerializer):
@@ -95,6 +113,8 @@ class StepSerializer(serializers.Serializer):
     stop = serializers.CharField(allow_null=True)
     start_at = serializers.FloatField(allow_null=True, help_text="along the cut, from the part's left or top")
     stop_at = serializers.FloatField(allow_null=True)
+    slant = serializers.ChoiceField(fields.SLANT_CHOICES, allow_null=True, help_text="a cut from corner to corner")
+    face_to_face = serializers.CharField(allow_null=True, help_text="the piece it can be cut together with")
     stops_set = serializers.CharField(allow_null=True, help_text="where the stops are set, when that differs")
     trimmer = serializers.IntegerField(allow_null=True)
     verdicts = serializers.ListField(child=serializers.CharField())
@@ -133,6 +153,7 @@ class TablePaperSerializer(serializers.Serializer):
     lacking = serializers.ListField(child=serializers.CharField())
     advice = serializers.CharField(allow_blank=True)
     other_side = serializers.CharField(allow_blank=True, help_text="what is cut away on the other side")
+    motifs = serializers.ListField(child=serializers.CharField(), help_text="what becomes of printed places")
     summary = serializers.CharField()
     status = serializers.ChoiceField([(proof.value, proof.value) for proof in Proof])
 
@@ -177,6 +198,13 @@ class TrimmerSerializer(serializers.Serializer):
     unit = serializers.ChoiceField(fields.UNIT_CHOICES)
 
 
+class PagePaperSerializer(serializers.Serializer):
+    """One of the page's papers: its letter, and its name where one of the stash was chosen."""
+
+    letter = serializers.CharField()
+    name = serializers.CharField()
+
+
 class TableSerializer(serializers.Serializer):
     """Everything to cut for a page."""
 
@@ -186,6 +214,8 @@ class TableSerializer(serializers.Serializer):
     photos = PhotoPieceSerializer(many=True)
     savings = SavingSerializer(many=True)
     lip = serializers.CharField()
+    troubles = serializers.ListField(child=serializers.CharField(), help_text="what was asked and cannot be")
+    page_papers = PagePaperSerializer(many=True)
     to_buy = ToBuySerializer(many=True)
     trimmers = TrimmerSerializer(many=True)
     summary = serializers.CharField()
@@ -208,6 +238,9 @@ class CutRunSerializer(serializers.Serializer):
     table = TableSerializer()
     done = DoneSerializer(many=True)
     made = serializers.ListField(child=serializers.CharField())
+    finished = serializers.ListField(
+        child=serializers.IntegerField(), help_text="numbers of the page's pieces with nothing left to cut"
+    )
     undo = serializers.CharField(allow_null=True)
 
 
@@ -254,6 +287,9 @@ class MachineQuerySerializer(serializers.Serializer):
     width = serializers.CharField(max_length=60, default="12 in")
     height = serializers.CharField(max_length=60, default="12 in")
     pieces = serializers.CharField(max_length=400, default="", allow_blank=True, help_text="numbers with commas")
+    outline = serializers.CharField(
+        max_length=60, default="", allow_blank=True, help_text="each once more, so much further out; less than 0: in"
+    )
     mat = serializers.IntegerField(min_value=1, max_value=50, default=1)
     kind = serializers.ChoiceField(["svg", "dxf"], default="svg")
 
@@ -293,4 +329,28 @@ class TrimmerAskedSerializer(serializers.Serializer):
     finest = serializers.CharField(max_length=60)
     narrowest = serializers.CharField(max_length=60)
     stop_offset = serializers.CharField(max_length=60, allow_null=True, allow_blank=True, default=None)
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
+
+
+class ShapingToolSerializer(serializers.Serializer):
+    """A punch or die, lengths as texts in its unit; empty where it has no such limit."""
+
+    id = serializers.IntegerField()
+    name = serializers.CharField()
+    smallest = serializers.CharField(allow_blank=True)
+    widest = serializers.CharField(allow_blank=True)
+    blank = serializers.CharField(allow_blank=True)
+    depth = serializers.CharField(allow_blank=True)
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES)
+
+
+class ShapingToolAskedSerializer(serializers.Serializer):
+    """A punch or die as typed."""
+
+    name = serializers.CharField(max_length=60)
+    smallest = serializers.CharField(max_length=60, allow_blank=True, default="")
+    widest = serializers.CharField(max_length=60, allow_blank=True, default="")
+    blank_width = serializers.CharField(max_length=60, allow_blank=True, default="")
+    blank_height = serializers.CharField(max_length=60, allow_blank=True, default="")
+    depth = serializers.CharField(max_length=60, allow_blank=True, default="")
     unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)

@@ -4,20 +4,22 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any, Final, Self
 
-from inkquilt.cutting import USUAL_SHEET, CutPiece, PaperNeed, PaperPlan, cut_pieces
-from inkquilt.cutting.advice import SheetSaver
+from inkquilt.cutting import USUAL_SHEET, CutPiece, PaperNeed, PaperPlan, pieces_to_cut
+from inkquilt.cutting.advice import SheetSaver, is_worth_joining
 from inkquilt.cutting.guillotine import Stock, StockKind
-from inkquilt.cutting.machine import MachineMat, is_shaped, machine_shapes, nested
+from inkquilt.cutting.machine import MachineMat, folded, is_shaped, machine_shapes, nested, offset_outline
+from inkquilt.cutting.pieces import CutWishes, is_made
 from inkquilt.cutting.trimmer import METRIC_TRIMMERS, USUAL_TRIMMERS
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
-from inkquilt.lengths import Unit
+from inkquilt.lengths import Grains, Unit
 from inkquilt.paper import Piece, PieceList, pieces_of
-from inkquilt.paper.kinds import PaperKind, SideName
-from inkquilt.paper.pieces import paper_of
-from inkquilt.paper.saving import Saving, savings_of
+from inkquilt.paper.kinds import SideName
+from inkquilt.paper.saving import Saving, SavingKind
+from inkquilt.paper.tools import ShapingTool as CoreTool
 from inkquilt.sketch.model import Size
-from server.cutting.models import Trimmer
+from server.cutting.models import ShapingTool, Trimmer
 from server.pages.document import PageDocument
+from server.pages.wishes import savings_on, wishes_on
 from server.solving.pool import solvers
 from server.stash.models import Paper, stock_of
 
@@ -49,6 +51,8 @@ class PagePlan:
     savers: tuple[SheetSaver | None, ...]
     savings: tuple[Saving, ...]
     trimmers: tuple[CoreTrimmer, ...]
+    wishes: CutWishes
+    troubles: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,35 +91,38 @@ def plan_of(
     with as if the stash had them.
     """
     pieces = pieces_of(document.blocks, document.page.fold)
-    savings = savings_on(document)
-    groups = groups_of(owner, document, pieces)
-    needs = [_need(document, group, pieces, savings, made or {}, changes) for group in groups]
+    asked = wishes_on(document, pieces)
+    found = savings_on(document, asked.wishes)
+    savings = {saving.block: saving for saving in found if saving.block in document.cuts.saved}
+    wishes = replace(asked.wishes, savings=savings)
+    to_cut = pieces_to_cut(pieces, wishes)
+    groups = groups_of(owner, document, to_cut)
+    needs = [_need(document, group, to_cut, made or {}, changes) for group in groups]
     plans, savers = solvers().run("planned_page", needs, seconds, document.unit)
-    return PagePlan(pieces, groups, plans, savers, savings, trimmers_of(owner, document.unit))
+    offered = tuple(one for one in found if one.kind is not SavingKind.JOIN or _is_worth_joining(one, groups, pieces))
+    return PagePlan(pieces, groups, plans, savers, offered, trimmers_of(owner, document.unit), wishes, asked.troubles)
 
 
-def savings_on(document: PageDocument) -> tuple[Saving, ...]:
-    """Return what could be saved on a page."""
-    sheer = {
-        block.id
-        for block in document.blocks
-        if (choice := document.cuts.papers.get(paper_of(block))) and choice.kind is PaperKind.VELLUM
-    }
-    return savings_of(document.blocks, document.grid, document.cuts.lip, frozenset(sheer))
+def _is_worth_joining(saving: Saving, groups: Sequence[PaperGroup], pieces: PieceList) -> bool:
+    """Tell whether the paper of a piece is in the stash as scraps that are too small for it whole."""
+    letter = next(part.paper for part in pieces.papers if any(piece.block == saving.block for piece in part.pieces))
+    paper = next((group.paper for group in groups if letter in group.letters), None)
+    stocks = [row.stock for row in paper.stocks.all()] if paper else []
+    return is_worth_joining(saving, stocks)
 
 
-def groups_of(owner: Any, document: PageDocument, pieces: PieceList) -> tuple[PaperGroup, ...]:
+def groups_of(owner: Any, document: PageDocument, to_cut: Mapping[str, Sequence[CutPiece]]) -> tuple[PaperGroup, ...]:
     """Return the page's papers; letters cut from one paper of the stash, whichever side shows, go together."""
     chosen = document.cuts.papers
     stash = Paper.objects.visible_to(owner).prefetch_related("stocks").in_bulk([c.paper for c in chosen.values()])
     groups: dict[str, PaperGroup] = {}
-    for part in pieces.papers:
-        choice = chosen.get(part.paper)
+    for letter in to_cut:
+        choice = chosen.get(letter)
         paper = stash.get(choice.paper) if choice else None
-        key = f"stash {paper.pk}" if paper else part.paper
-        name = paper.name if paper else choice.name if choice else part.paper
+        key = f"stash {paper.pk}" if paper else letter
+        name = paper.name if paper else choice.name if choice else letter
         before = groups.get(key)
-        letters = (*before.letters, part.paper) if before else (part.paper,)
+        letters = (*before.letters, letter) if before else (letter,)
         groups[key] = PaperGroup(key, name, letters, paper, choice is not None and paper is None)
     return tuple(groups.values())
 
@@ -123,22 +130,13 @@ def groups_of(owner: Any, document: PageDocument, pieces: PieceList) -> tuple[Pa
 def _need(
     document: PageDocument,
     group: PaperGroup,
-    pieces: PieceList,
-    savings: Sequence[Saving],
+    to_cut: Mapping[str, Sequence[CutPiece]],
     made: Mapping[str, int],
     changes: Sequence[StockChange],
 ) -> PaperNeed:
-    cuts = document.cuts
-    wanted = {saving.block: saving for saving in savings if saving.block in cuts.saved}
-    found: list[CutPiece] = []
-    for part in pieces.papers:
-        if part.paper in group.letters:
-            choice = cuts.papers.get(part.paper)
-            side = choice.side if choice else SideName.A
-            lies = {piece.block: cuts.lie(piece.block) for piece in part.pieces}
-            found += cut_pieces(part.pieces, wanted, lies, cuts.copies, side)
-    left = tuple(piece for piece in found if not made.get(piece.key))
-    return PaperNeed(group.key, left, _stocks(document, group, changes), _directional(group))
+    pieces = [piece for letter in group.letters for piece in to_cut[letter] if not is_made(piece.key, made)]
+    motifs = group.paper.core_motifs if group.paper else ()
+    return PaperNeed(group.key, tuple(pieces), _stocks(document, group, changes), _directional(group), motifs)
 
 
 def _stocks(document: PageDocument, group: PaperGroup, changes: Sequence[StockChange]) -> tuple[Stock, ...]:
@@ -163,19 +161,31 @@ def all_pieces(pieces: PieceList) -> list[Piece]:
     return [piece for part in pieces.papers for piece in part.pieces]
 
 
-def machine_mats(document: PageDocument, mat: Size, keys: Sequence[str]) -> tuple[MachineMat, ...]:
+def machine_mats(document: PageDocument, mat: Size, keys: Sequence[str], outline: Grains = 0) -> tuple[MachineMat, ...]:
     """Nest a page's pieces on a machine's mats: those named by number, or all that are no plain rectangles.
 
-    Raises ``CoreError`` for one larger than the mat.
+    With an ``outline`` each is there once more, so much further out. Raises ``CoreError`` for one
+    larger than the mat.
     """
-    numbers = pieces_of(document.blocks, document.page.fold).numbers
-    shapes = machine_shapes(document.blocks, numbers)
-    shaped = {str(numbers[b.id]) for b in document.blocks if b.id in numbers and is_shaped(b)}
-    wanted = set(keys) or shaped or {shape.key for shape in shapes}
-    return nested([shape for shape in shapes if shape.key in wanted], mat)
+    pieces = pieces_of(document.blocks, document.page.fold)
+    wishes = wishes_on(document, pieces).wishes
+    numbers = pieces.numbers
+    windows = {block: [window.opening for window in some] for block, some in wishes.windows.items()}
+    shapes = {shape.key: shape for shape in machine_shapes(document.blocks, numbers, windows)}
+    for block, along in wishes.folds.items():
+        key = str(numbers.get(block))
+        if key in shapes:
+            shapes[key] = folded(shapes[key], along)
+    special = set(windows) | set(wishes.folds)
+    shaped = {str(numbers[b.id]) for b in document.blocks if b.id in numbers and (is_shaped(b) or b.id in special)}
+    wanted = set(keys) or shaped or set(shapes)
+    chosen = [shape for key, shape in shapes.items() if key in wanted]
+    if outline:
+        chosen += [offset_outline(shape, outline) for shape in chosen]
+    return nested(chosen, mat)
 
 
-# -- trimmers --------------------------------------------------------------------------
+# -- trimmers and tools --------------------------------------------------------------------------
 
 
 def trimmers_of(owner: Any, unit: Unit) -> tuple[CoreTrimmer, ...]:
@@ -192,3 +202,18 @@ def keep_trimmer(*, owner: Any, trimmer: CoreTrimmer, row: Trimmer | None = None
     kept.unit = trimmer.unit.value
     kept.save()
     return kept
+
+
+def keep_tool(*, owner: Any, tool: CoreTool, unit: Unit) -> ShapingTool:
+    """Keep a punch or die."""
+    blank = tool.blank
+    return ShapingTool.objects.create(
+        owner=owner,
+        name=tool.name,
+        smallest=tool.smallest,
+        widest=tool.widest,
+        blank_width=blank and blank.width,
+        blank_height=blank and blank.height,
+        depth=tool.depth,
+        unit=unit.value,
+    )

@@ -3,7 +3,8 @@
 from django.urls import path, re_path
 
 from server.cutting.machine_views import MachineFileView, MachineRunView
-from server.cutting.views import CutFileView, RunView, TableView, TakeStockView, TrimmersView, TrimmerView, UndoRunView
+from server.cutting.tool_views import ShapingToolsView, ShapingToolView, TrimmersView, TrimmerView
+from server.cutting.views import CutFileView, RunView, TableView, TakeStockView, UndoRunView
 
 urlpatterns = [
     path("pages/<int:pk>/cutting/", TableView.as_view()),
@@ -15,4 +16,6 @@ urlpatterns = [
     path("pages/<int:pk>/cutting/machine/file/", MachineFileView.as_view()),
     path("trimmers/", TrimmersView.as_view()),
     path("trimmers/<int:pk>/", TrimmerView.as_view()),
+    path("tools/", ShapingToolsView.as_view()),
+    path("tools/<int:pk>/", ShapingToolView.as_view()),
 ]

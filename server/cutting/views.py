@@ -1,4 +1,4 @@
-"""The cutting table of a page, and the trimmers."""
+"""The cutting table of a page."""
 
 from typing import Any
 
@@ -10,7 +10,6 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
 from inkquilt.lengths import INCH, Unit
 from inkquilt.sketch.model import Size
 from inkquilt_io.cut_book import cuts_csv, cuts_pdf
@@ -19,8 +18,8 @@ from server.common.files import asked_sheet, download
 from server.common.serializers import ErrorSerializer
 from server.cutting import run as runs
 from server.cutting import services
-from server.cutting.answers import book_of, table_answer, trimmer_answer
-from server.cutting.models import CutRun, Trimmer
+from server.cutting.answers import book_of, table_answer
+from server.cutting.models import CutRun
 from server.cutting.serializers import (
     CutRunSerializer,
     RunVersionSerializer,
@@ -28,13 +27,9 @@ from server.cutting.serializers import (
     TableSerializer,
     TakeStockSerializer,
     TickSerializer,
-    TrimmerAskedSerializer,
-    TrimmerSerializer,
 )
 from server.pages.models import Page
 from server.pages.services import document_of, require_fit
-
-MOST_TRIMMERS = 12
 
 
 class TableView(APIView):
@@ -87,6 +82,7 @@ def run_answer(run: CutRun) -> dict[str, Any]:
         "table": shown,
         "done": [{"sheet": sheet, "steps": steps} for sheet, steps in run.ticks.items()],
         "made": sorted(run.made),
+        "finished": runs.finished_numbers(run),
         "undo": deed.words if deed else None,
     }
 
@@ -177,68 +173,3 @@ class UndoRunView(APIView):
         given = RunVersionSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         return Response(run_answer(runs.undo(run=runs.run_of(page), version=given.validated_data["version"])))
-
-
-class TrimmersView(APIView):
-    """A person's trimmers."""
-
-    @extend_schema(operation_id="trimmers", responses=TrimmerSerializer(many=True))
-    def get(self, request: Request) -> Response:
-        """List them."""
-        rows = Trimmer.objects.visible_to(request.user)[:MOST_TRIMMERS]
-        return Response([trimmer_answer(row, row.core) for row in rows])
-
-    @extend_schema(
-        operation_id="add_trimmer",
-        request=TrimmerAskedSerializer,
-        responses={201: TrimmerSerializer, 400: ErrorSerializer},
-    )
-    def post(self, request: Request) -> Response:
-        """Enter one."""
-        if Trimmer.objects.visible_to(request.user).count() >= MOST_TRIMMERS:
-            raise refuse("too-many-trimmers", f"There can be up to {MOST_TRIMMERS} trimmers.")
-        row = services.keep_trimmer(owner=request.user, trimmer=_asked(request))
-        return Response(trimmer_answer(row, row.core), status=status.HTTP_201_CREATED)
-
-
-class TrimmerView(APIView):
-    """One trimmer."""
-
-    @extend_schema(
-        operation_id="change_trimmer",
-        request=TrimmerAskedSerializer,
-        responses={200: TrimmerSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
-    )
-    def put(self, request: Request, pk: int) -> Response:
-        """Change it."""
-        row = Trimmer.objects.visible_to(request.user).one(pk)
-        row = services.keep_trimmer(owner=request.user, trimmer=_asked(request), row=row)
-        return Response(trimmer_answer(row, row.core))
-
-    @extend_schema(operation_id="delete_trimmer", responses={204: None, 404: ErrorSerializer})
-    def delete(self, request: Request, pk: int) -> Response:
-        """Put it aside."""
-        Trimmer.objects.visible_to(request.user).one(pk).delete_softly()
-        return Response(status=status.HTTP_204_NO_CONTENT)
-
-
-_WORDS = {
-    "longest": "The longest cut",
-    "widest": "How far the fence goes",
-    "finest": "The finest mark",
-    "narrowest": "The narrowest strip",
-}
-
-
-def _asked(request: Request) -> CoreTrimmer:
-    given = TrimmerAskedSerializer(data=request.data)
-    given.is_valid(raise_exception=True)
-    asked: dict[str, Any] = given.validated_data
-    unit = Unit(asked["unit"])
-    lengths = {name: asked_length(asked, name, unit, words) for name, words in _WORDS.items()}
-    for name, length in lengths.items():
-        if not (0 if name == "narrowest" else 1) <= length <= 80 * INCH:
-            raise refuse("trimmer-length", f"{_WORDS[name]} is more than nothing and at most 80 in.", name)
-    stop = asked["stop_offset"]
-    offset = asked_length(asked, "stop_offset", unit, "The stop's offset") if stop and stop.strip() else None
-    return CoreTrimmer(asked["name"], **lengths, unit=unit, stop_offset=offset)

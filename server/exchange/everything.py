@@ -17,12 +17,12 @@ from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
 
 from inkquilt.errors import BadInput, CoreError, Fault
-from inkquilt.paper.kinds import PaperKind
+from inkquilt.paper.kinds import PaperKind, SideName
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
 from inkquilt_io.places import without_place
 from server.common.errors import ApiError
-from server.cutting.models import Trimmer
+from server.cutting.models import ShapingTool, Trimmer
 from server.pages.answers import fit_answer
 from server.pages.document import PageDocument
 from server.pages.models import Page, Revision
@@ -31,7 +31,8 @@ from server.photos.models import Photo
 from server.photos.services import add_photo, add_print, describe, keep_areas
 from server.sketches.models import Sketch
 from server.sketches.services import keep_sketch
-from server.stash.models import Paper, PaperStock, is_colour
+from server.stash.models import Paper, PaperPicture, PaperStock, is_colour
+from server.stash.services import keep_picture
 
 KIND: Final = "ink-quilt/everything"
 VERSION: Final = 1
@@ -42,12 +43,16 @@ FACTS: Final = ("kind", "wish", "irreplaceable", "print_width", "print_height", 
 AREA_FACTS: Final = ("left", "top", "width", "height", "matters", "weight", "source", "accepted")
 PAPER_FACTS: Final = (
     "name", "front_kind", "front_colours", "front_directional", "back_kind", "back_colours", "back_directional",
-    "two_tone", "finish", "note", "price",
+    "two_tone", "finish", "note", "price", "motifs",
 )  # fmt: skip
 STOCK_FACTS: Final = ("kind", "width", "height", "count")
+TOOL_FACTS: Final = ("name", "smallest", "widest", "blank_width", "blank_height", "depth", "unit")
 TRIMMER_FACTS: Final = ("name", "longest", "widest", "finest", "narrowest", "stop_offset", "unit")
 #: One part that is not a photo, unpacked.
 MOST_PART_BYTES: Final = 64 * 1024 * 1024
+MOST_PICTURE_BYTES: Final = 2 * 1024 * 1024
+#: How every JPEG begins: ISO/IEC 10918-1, marker SOI.
+JPEG: Final = b"\xff\xd8\xff"
 
 
 def write_everything(owner: Any, out: IO[bytes], with_places: bool = False) -> None:
@@ -55,7 +60,11 @@ def write_everything(owner: Any, out: IO[bytes], with_places: bool = False) -> N
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
         index: dict[str, Any] = {"kind": KIND, "version": VERSION, "sketches": [], "photos": [], "pages": []}
         index["papers"] = [
-            _paper(row) for row in Paper.objects.visible_to(owner).prefetch_related("stocks").order_by("id")
+            _paper(row, archive)
+            for row in Paper.objects.visible_to(owner).prefetch_related("stocks", "pictures").order_by("id")
+        ]
+        index["tools"] = [
+            {name: getattr(row, name) for name in TOOL_FACTS} for row in ShapingTool.objects.visible_to(owner)
         ]
         index["trimmers"] = [
             {name: getattr(row, name) for name in TRIMMER_FACTS} for row in Trimmer.objects.visible_to(owner)
@@ -91,8 +100,14 @@ def _photo(photo: Photo) -> dict[str, Any]:
     }
 
 
-def _paper(paper: Paper) -> dict[str, Any]:
+def _paper(paper: Paper, archive: zipfile.ZipFile) -> dict[str, Any]:
+    pictures = []
+    for picture in paper.pictures.all():
+        file = f"papers/{paper.pk}-{picture.side}.jpg"
+        archive.writestr(file, bytes(picture.jpeg), zipfile.ZIP_STORED)
+        pictures.append({"side": picture.side, "file": file, "wide": picture.wide, "high": picture.high})
     return {
+        "pictures": pictures,
         "key": paper.pk,
         "facts": {name: getattr(paper, name) for name in PAPER_FACTS},
         "stocks": [{name: getattr(stock, name) for name in STOCK_FACTS} for stock in paper.stocks.all()],
@@ -145,6 +160,7 @@ class _Restoring:
             self.parts(rows["sketches"], self.sketch)
             self.parts(rows["papers"], self.paper)
             self.parts(rows["trimmers"], self.trimmer)
+            self.parts(rows["tools"], self.tool)
             self.parts(rows["pages"], self.page)
         return {name: len(part) for name, part in rows.items()}
 
@@ -156,7 +172,7 @@ class _Restoring:
         if index.get("version") != VERSION:
             raise ApiError("unknown-version", f"This zip has version {index.get('version')}; {VERSION} can be read.")
         lists = {name: index.get(name) for name in ("sketches", "photos", "pages")}
-        lists |= {name: index.get(name, []) for name in ("papers", "trimmers")}  # older zips have none
+        lists |= {name: index.get(name, []) for name in ("papers", "trimmers", "tools")}  # older zips have none
         for name, rows in lists.items():
             if not isinstance(rows, list) or len(rows) > MOST_PARTS:
                 raise ApiError("bad-index", f"The list of {name} in this zip cannot be read.")
@@ -182,15 +198,20 @@ class _Restoring:
         except (KeyError, TypeError, ValueError, AttributeError, ValidationError, IntegrityError) as error:
             raise ApiError("bad-part", f"{file} in this zip cannot be read. Nothing was restored.") from error
 
-    def read(self, name: str) -> Any:
-        """Return a JSON part, within bounds whatever the zip's directory claims."""
+    def content(self, name: str, most: int = MOST_PART_BYTES) -> bytes:
+        """Return a part, within bounds whatever the zip's directory claims."""
         try:
             with self.archive.open(name) as stream:
-                data = stream.read(MOST_PART_BYTES + 1)
+                data = stream.read(most + 1)
         except KeyError as error:
             raise ApiError("missing-part", f"{name[:80]} is missing in this zip.") from error
-        if len(data) > MOST_PART_BYTES:
+        if len(data) > most:
             raise ApiError("part-too-large", f"{name[:80]} in this zip is far too large.")
+        return data
+
+    def read(self, name: str) -> Any:
+        """Return a JSON part."""
+        data = self.content(name)
         try:
             return json.loads(data)
         except (ValueError, RecursionError) as error:
@@ -212,7 +233,8 @@ class _Restoring:
 
     def paper(self, row: dict[str, Any]) -> None:
         """Restore a paper; one of that name that is there already stays as it is, and serves."""
-        facts = {name: row["facts"][name] for name in PAPER_FACTS}
+        facts = {name: row["facts"][name] for name in PAPER_FACTS if name != "motifs"}
+        facts["motifs"] = row["facts"].get("motifs", [])  # older zips have none
         paper = Paper.objects.visible_to(self.owner).filter(name=facts["name"]).first()
         if paper is None:
             paper = Paper(owner=self.owner, **facts)
@@ -220,11 +242,31 @@ class _Restoring:
                 PaperKind(facts[f"{face}_kind"])
                 for colour in facts[f"{face}_colours"]:
                     is_colour(colour)
+            list(paper.core_motifs)  # fails for what is none
             paper.full_clean(exclude=["owner"])
             paper.save()
+            for picture in row.get("pictures", []):
+                jpeg = self.content(str(picture["file"]), MOST_PICTURE_BYTES)
+                if not jpeg.startswith(JPEG):
+                    raise ValueError("that is no JPEG")
+                keep_picture(
+                    paper=paper,
+                    side=SideName(picture["side"]),
+                    jpeg=jpeg,
+                    wide=int(picture["wide"]),
+                    high=int(picture["high"]),
+                )
             for stock in row["stocks"]:
                 PaperStock.objects.create(paper=paper, **{name: stock[name] for name in STOCK_FACTS})
         self.papers[int(row["key"])] = paper.pk
+
+    def tool(self, row: dict[str, Any]) -> None:
+        """Restore a punch or die, unless one of that name is there."""
+        facts = {name: row[name] for name in TOOL_FACTS}
+        if not ShapingTool.objects.visible_to(self.owner).filter(name=facts["name"]).exists():
+            tool = ShapingTool(owner=self.owner, **facts)
+            tool.full_clean(exclude=["owner"])
+            tool.save()
 
     def trimmer(self, row: dict[str, Any]) -> None:
         """Restore a trimmer, unless one of that name is there."""
@@ -260,6 +302,11 @@ class _Restoring:
             revision.page = page
         Revision.objects.bulk_create(revisions)
 
+    def picture(self, choice: dict[str, Any]) -> list[Any] | None:
+        """Return a chosen paper's picture at its new address."""
+        known = PaperPicture.objects.filter(paper=self.papers[choice["paper"]], side=choice["side"]).first()
+        return [known.address, *choice["picture"][1:]] if known and choice.get("picture") else None
+
     def document(self, data: dict[str, Any]) -> dict[str, Any]:
         """Return a state of a page, checked, with its photos' new numbers; one that is gone leaves its slot empty."""
         placed = {
@@ -269,7 +316,7 @@ class _Restoring:
         }
         cuts = data.get("cuts") or {}
         papers = {
-            letter: {**row, "paper": self.papers[row["paper"]]}
+            letter: {**row, "paper": self.papers[row["paper"]], "picture": self.picture(row)}
             for letter, row in (cuts.get("papers") or {}).items()
             if row["paper"] in self.papers
         }

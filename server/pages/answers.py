@@ -7,21 +7,24 @@ from typing import Any, Final
 
 from django.db.models import QuerySet
 
+from inkquilt.cutting.pieces import CutWishes
 from inkquilt.fit import Way
 from inkquilt.fit.rules import relations_for
 from inkquilt.fit.ways import drawn_for, usual_ways
-from inkquilt.lengths import format_length, format_nearest, with_unit
+from inkquilt.lengths import Unit, format_length, format_nearest, with_unit
 from inkquilt.page import Side
 from inkquilt.sketch import Role
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.relations import cut_to_page
 from inkquilt.sketch.ties import added_words, ties_of
 from inkquilt.sketch.transform import oriented
-from server.common.drawing import Looks, PaperLook, board
+from server.common.drawing import Looks, PaperLook, PictureLook, board
+from server.pages.cut_terms import PaperChoice
 from server.pages.document import PageDocument, read_blocks, written_way
 from server.pages.matching import Match
 from server.pages.models import Page
 from server.pages.photos_on_page import cover_answers, slot_facts
+from server.pages.wishes import wishes_on
 from server.photos.models import Photo
 
 
@@ -179,10 +182,16 @@ def fit_answer(written: dict[str, Any], document: PageDocument) -> dict[str, Any
 def looks_of(document: PageDocument) -> Looks:
     """Return how the papers chosen for a page look."""
     papers = {
-        letter: PaperLook(choice.colour, choice.kind, choice.directional)
+        letter: PaperLook(choice.colour, choice.kind, choice.directional, _picture_look(choice, document.unit))
         for letter, choice in document.cuts.papers.items()
     }
-    return Looks(papers, document.cuts.across)
+    wishes = wishes_on(document).wishes if document.cuts.pieces and document.blocks else CutWishes()
+    return Looks(papers, document.cuts.across, wishes)
+
+
+def _picture_look(choice: PaperChoice, unit: Unit) -> PictureLook | None:
+    picture = choice.picture
+    return picture and PictureLook(picture.address, picture.wide / unit.grains, picture.high / unit.grains)
 
 
 def slots_answer(

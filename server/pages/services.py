@@ -16,12 +16,15 @@ from inkquilt.fit.request import Budget
 from inkquilt.page import Page as CorePage
 from inkquilt.page import Side
 from inkquilt.paper.kinds import SideName
+from inkquilt.paper.tools import ShapingTool as CoreTool
 from inkquilt.sketch import Role
 from inkquilt.sketch import Sketch as CoreSketch
 from inkquilt.sketch.companion import MOST_PHOTOS, Companion, companions
 from inkquilt.sketch.reading import read_sketch
 from server.common.errors import ApiError
+from server.cutting.models import ShapingTool
 from server.pages.changes import Known, KnownPaper, KnownPhoto, apply_change
+from server.pages.cut_terms import SidePicture
 from server.pages.document import PageDocument, page_as_sketch
 from server.pages.fits import first_that_fits, fit_of, refitted
 from server.pages.models import Page, Revision
@@ -32,7 +35,12 @@ from server.sketches.services import core_sketch, keep_sketch
 from server.stash.models import Paper
 
 #: Changes that leave every block where it is.
-KEEPS_FIT = frozenset({"photo", "match", "title", "sheet", "unpin", "paper", "lie", "saving", "copies", "lip"})
+KEEPS_FIT = frozenset(
+    {
+        "photo", "match", "title", "sheet", "unpin", "paper", "lie", "saving", "copies", "lip", "window",
+        "close-window", "row", "cut-from", "slant", "tool", "fold",
+    }
+)  # fmt: skip
 #: Changes after which the page as it lies is fitted again with as little change as possible.
 REFITS = frozenset({"pin"})
 
@@ -173,9 +181,19 @@ def change_page(*, page: Page, version: int, change: dict[str, Any]) -> Page:
 
     def find_paper(pk: int) -> KnownPaper | None:
         paper = Paper.objects.visible_to(page.owner).filter(pk=pk).first()
-        return paper and KnownPaper(paper.pk, paper.name, {name: paper.side(name) for name in SideName})
+        if paper is None:
+            return None
+        pictures = {
+            SideName(one.side): SidePicture(one.address, one.wide, one.high)
+            for one in paper.pictures.defer("jpeg").select_related(None)
+        }
+        return KnownPaper(paper.pk, paper.name, {name: paper.side(name) for name in SideName}, pictures)
 
-    changed = apply_change(document_of(page), change, Known(find_photo, find_paper))
+    def find_tool(pk: int) -> CoreTool | None:
+        tool = ShapingTool.objects.visible_to(page.owner).filter(pk=pk).first()
+        return tool and tool.core
+
+    changed = apply_change(document_of(page), change, Known(find_photo, find_paper, find_tool))
     document = _with_photos(page, changed.document)
     if change["kind"] in REFITS or (document.pins and change["kind"] in ("untie", "tie")):
         document = replace(document, fit=refitted(page, document))

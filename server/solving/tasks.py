@@ -27,10 +27,11 @@ if TYPE_CHECKING:
     from inkquilt_io.photo_files import PhotoFacts
     from inkquilt_io.photo_prints import Pixelled, Source
     from inkquilt_io.sketch_files import FromFile
+    from inkquilt_io.swatches import Swatch
 
 __all__ = [
     "best_choice", "fit", "is_possible", "look_for_areas", "pixelled", "planned_page",
-    "print_sheets", "proposals", "read_photo",
+    "print_sheets", "proposals", "read_photo", "read_swatch",
     "serve", "sketches_in", "tones_of", "ways_out", "with_reasons",
 ]  # fmt: skip
 
@@ -57,6 +58,13 @@ def read_photo(path: Path, folder: Path, most_pixels: int) -> "PhotoFacts":
     from inkquilt_io.photo_files import read_photo as read
 
     return read(path, folder, most_pixels)
+
+
+def read_swatch(path: Path, most_pixels: int) -> "Swatch":
+    """Read a picture of a paper."""
+    from inkquilt_io.swatches import read_swatch as read
+
+    return read(path, most_pixels)
 
 
 def look_for_areas(path: Path) -> "list[Proposal]":

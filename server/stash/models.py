@@ -1,12 +1,15 @@
 """The papers people own: what each looks like, and the sheets and scraps there are of it."""
 
-from typing import Any
+from typing import Any, Final
 
 from django.core.validators import RegexValidator
 from django.db import models
+from django.db.models import Prefetch
 
 from inkquilt.cutting.guillotine import Stock, StockKind
 from inkquilt.paper.kinds import PaperKind, PaperSide, SideName
+from inkquilt.paper.openings import Inset
+from inkquilt.paper.regions import Motif
 from inkquilt.sketch.model import Size
 from server.common.owned import Owned
 
@@ -31,6 +34,9 @@ class Paper(Owned):
     finish = models.CharField(max_length=40, blank=True)
     note = models.CharField(max_length=300, blank=True)
     price = models.PositiveIntegerField(null=True, blank=True)
+    motifs = models.JSONField(
+        default=list, blank=True, help_text="printed places: name, side, left, top, width, height in grains, saved"
+    )
 
     class Meta:
         ordering = ["name", "id"]
@@ -44,6 +50,52 @@ class Paper(Owned):
         face = "front" if name is SideName.A else "back"
         kind, colours, directional = (getattr(self, f"{face}_{fact}") for fact in ("kind", "colours", "directional"))
         return PaperSide(PaperKind(kind), tuple(colours), directional)
+
+    @property
+    def core_motifs(self) -> tuple[Motif, ...]:
+        """Printed places, for the core."""
+        return tuple(
+            Motif(
+                row["name"],
+                SideName(row["side"]),
+                Inset(row["left"], row["top"], Size(row["width"], row["height"])),
+                row["saved"],
+            )
+            for row in self.motifs
+        )
+
+
+class PaperPicture(models.Model):
+    """A picture of one side of a paper, small enough to lie in the database.
+
+    ``wide`` is how much of the paper it shows; ``mark`` changes with the picture, so that
+    addresses with it may be kept for long.
+    """
+
+    paper = models.ForeignKey(Paper, on_delete=models.CASCADE, related_name="pictures")
+    side = models.CharField(max_length=1, choices=[(side.value, side.value) for side in SideName])
+    jpeg = models.BinaryField()
+    wide = models.PositiveIntegerField(help_text="grains of paper from left to right")
+    high = models.PositiveIntegerField(help_text="grains of paper from top to bottom")
+    mark = models.CharField(max_length=16)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["paper", "side"], name="one_picture_of_a_side"),
+            models.CheckConstraint(condition=models.Q(wide__gt=0, high__gt=0), name="a_picture_shows_some_paper"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.side} side of {self.paper_id}"
+
+    @property
+    def address(self) -> str:
+        """Where it is served."""
+        return f"/api/stash/papers/{self.paper_id}/pictures/{self.side}/?mark={self.mark}"
+
+
+#: What is shown of papers; the pictures themselves are fetched one by one.
+SHOWN: Final = ("stocks", Prefetch("pictures", PaperPicture.objects.defer("jpeg")))
 
 
 class StockQuerySet(models.QuerySet):

@@ -5,8 +5,10 @@ from typing import Any
 from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 
-from inkquilt.lengths import INCH, Unit, format_nearest
+from inkquilt.lengths import INCH, Unit, format_length, format_nearest
+from inkquilt.paper.kinds import SideName
 from server.common import fields
+from server.common.asked import asked_length, refuse
 from server.stash.models import KIND_CHOICES, MOST_COLOURS, STOCK_CHOICES, Paper, PaperStock, is_colour
 
 
@@ -49,30 +51,79 @@ class SideSerializer(serializers.Serializer):
     directional = serializers.BooleanField()
 
 
+class SidePictureSerializer(serializers.Serializer):
+    """A picture of a side: where it is, and how much of the paper it shows, in inches."""
+
+    address = serializers.CharField()
+    wide = serializers.FloatField()
+    high = serializers.FloatField()
+
+
+class StashSideSerializer(SideSerializer):
+    """One side with its picture, if it was photographed."""
+
+    picture = SidePictureSerializer(allow_null=True)
+
+
+class MotifSerializer(serializers.Serializer):
+    """A printed place of a whole sheet, seen from its own side, as texts in inches; ``saved`` is cut out first."""
+
+    name = serializers.CharField(max_length=60)
+    side = serializers.ChoiceField([(side.value, side.value) for side in SideName])
+    left = serializers.CharField(max_length=60)
+    top = serializers.CharField(max_length=60)
+    width = serializers.CharField(max_length=60)
+    height = serializers.CharField(max_length=60)
+    saved = serializers.BooleanField(default=False)
+
+
+_MOTIF_LENGTHS = ("left", "top", "width", "height")
+MOST_MOTIFS = 20
+
+
+def asked_motif(row: dict[str, Any]) -> dict[str, Any]:
+    """Return a motif in grains. Raises ``BadInput`` for one that is nowhere on a sheet."""
+    lengths = {name: asked_length(row, name, Unit.IN, f"The {name} of “{row['name']}”") for name in _MOTIF_LENGTHS}
+    if min(lengths["left"], lengths["top"]) < 0 or min(lengths["width"], lengths["height"]) <= 0:
+        raise refuse("motif", f"“{row['name']}” must lie on the sheet and be more than nothing large.", "motifs")
+    return {"name": row["name"], "side": row["side"], **lengths, "saved": row["saved"]}
+
+
 class StashPaperSerializer(serializers.ModelSerializer):
     """One paper of the stash with its sheets and scraps."""
 
     front = serializers.SerializerMethodField()
     back = serializers.SerializerMethodField()
     stocks = StockSerializer(many=True)
+    motifs = serializers.SerializerMethodField()
 
     class Meta:
         model = Paper
-        fields = ["id", "name", "front", "back", "two_tone", "finish", "note", "price", "stocks"]
+        fields = ["id", "name", "front", "back", "two_tone", "finish", "note", "price", "stocks", "motifs"]
 
-    @extend_schema_field(SideSerializer)
+    @extend_schema_field(StashSideSerializer)
     def get_front(self, paper: Paper) -> dict[str, Any]:
         """Return the A side."""
         return _side(paper, "front")
 
-    @extend_schema_field(SideSerializer)
+    @extend_schema_field(StashSideSerializer)
     def get_back(self, paper: Paper) -> dict[str, Any]:
         """Return the B side."""
         return _side(paper, "back")
 
+    @extend_schema_field(MotifSerializer(many=True))
+    def get_motifs(self, paper: Paper) -> list[dict[str, Any]]:
+        """Return its printed places."""
+        return [{**row, **{name: format_length(row[name], Unit.IN) for name in _MOTIF_LENGTHS}} for row in paper.motifs]
+
 
 def _side(paper: Paper, face: str) -> dict[str, Any]:
-    return {fact: getattr(paper, f"{face}_{fact}") for fact in ("kind", "colours", "directional")}
+    side = SideName.A if face == "front" else SideName.B
+    picture = next((one for one in paper.pictures.all() if one.side == side.value), None)
+    return {
+        **{fact: getattr(paper, f"{face}_{fact}") for fact in ("kind", "colours", "directional")},
+        "picture": picture and {"address": picture.address, "wide": picture.wide / INCH, "high": picture.high / INCH},
+    }
 
 
 class EntryLineSerializer(serializers.Serializer):
@@ -92,10 +143,13 @@ class DescribePaperSerializer(serializers.Serializer):
     finish = serializers.CharField(max_length=40, allow_blank=True, required=False)
     note = serializers.CharField(max_length=300, allow_blank=True, required=False)
     price = serializers.IntegerField(min_value=0, max_value=1_000_000, allow_null=True, required=False)
+    motifs = MotifSerializer(many=True, required=False, max_length=MOST_MOTIFS)
 
     def facts(self) -> dict[str, Any]:
         """Return what was given, as fields of the model."""
         given = dict(self.validated_data)
+        if "motifs" in given:
+            given["motifs"] = [asked_motif(row) for row in given["motifs"]]
         for face in ("front", "back"):
             side = given.pop(face, None)
             given |= {f"{face}_{fact}": value for fact, value in (side or {}).items()}
@@ -121,3 +175,10 @@ class PaperQuerySerializer(serializers.Serializer):
     """Words to look for."""
 
     words = serializers.CharField(required=False, allow_blank=True, max_length=80, default="")
+
+
+class PictureSerializer(serializers.Serializer):
+    """A photo of a sheet, and how much of the paper it shows from left to right."""
+
+    file = serializers.FileField()
+    wide = serializers.CharField(max_length=60, default="12 in")

@@ -1,22 +1,29 @@
 """What can be done with the stash."""
 
-from typing import Any
+import hashlib
+import shutil
+from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import IO, Any
 
+from django.conf import settings
 from django.db import transaction
 from django.db.models import F, Q, QuerySet
 
 from inkquilt.cutting.guillotine import StockKind
-from inkquilt.lengths import Unit
+from inkquilt.lengths import Grains, Unit
 from inkquilt.paper.entry import MOST_SHEETS, PaperEntry, read_entry
-from inkquilt.paper.kinds import PaperKind, PaperSide
+from inkquilt.paper.kinds import PaperKind, PaperSide, SideName
 from inkquilt.sketch.model import Size
+from inkquilt_io.swatches import Swatch
 from server.common.asked import refuse
-from server.stash.models import Paper, PaperStock
+from server.solving.pool import solvers
+from server.stash.models import SHOWN, Paper, PaperPicture, PaperStock
 
 
 def papers_of(user: Any, words: str = "") -> QuerySet:
     """Return a person's papers, those with all of these words in their name, kind, finish or note."""
-    papers = Paper.objects.visible_to(user).prefetch_related("stocks")
+    papers = Paper.objects.visible_to(user).prefetch_related(*SHOWN)
     for word in words.split()[:8]:
         papers = papers.filter(
             Q(name__icontains=word)
@@ -36,7 +43,7 @@ def enter_line(*, owner: Any, line: str, unit: Unit) -> Paper:
         add_stock(
             paper=paper, kind=StockKind.SCRAP if entry.scrap else StockKind.SHEET, size=entry.size, count=entry.count
         )
-    return Paper.objects.prefetch_related("stocks").get(pk=paper.pk)
+    return Paper.objects.prefetch_related(*SHOWN).get(pk=paper.pk)
 
 
 def _same(owner: Any, entry: PaperEntry) -> Paper | None:
@@ -73,7 +80,37 @@ def describe_paper(*, paper: Paper, facts: dict[str, Any]) -> Paper:
     for name, value in facts.items():
         setattr(paper, name, value)
     paper.save(update_fields=list(facts))
-    return Paper.objects.prefetch_related("stocks").get(pk=paper.pk)
+    return Paper.objects.prefetch_related(*SHOWN).get(pk=paper.pk)
+
+
+def add_picture(*, paper: Paper, side: SideName, file: IO[bytes], wide: Grains) -> Paper:
+    """Keep a picture of one side, in place of the one there was; a side without colours takes those it shows.
+
+    Raises ``NotAPhoto`` for what is no picture; then nothing is changed.
+    """
+    with TemporaryDirectory() as folder:
+        path = Path(folder) / "picture"
+        with path.open("wb") as kept:
+            shutil.copyfileobj(file, kept)
+        swatch: Swatch = solvers().run("read_swatch", path, settings.PHOTO_MOST_PIXELS)
+    face = "front" if side is SideName.A else "back"
+    with transaction.atomic():
+        keep_picture(
+            paper=paper, side=side, jpeg=swatch.jpeg, wide=wide, high=max(1, wide * swatch.height // swatch.width)
+        )
+        if not getattr(paper, f"{face}_colours"):
+            setattr(paper, f"{face}_colours", list(swatch.colours))
+            paper.save(update_fields=[f"{face}_colours"])
+    return papers_of(paper.owner).get(pk=paper.pk)
+
+
+def keep_picture(*, paper: Paper, side: SideName, jpeg: bytes, wide: Grains, high: Grains) -> None:
+    """Keep a picture that is read already."""
+    PaperPicture.objects.update_or_create(
+        paper=paper,
+        side=side.value,
+        defaults={"jpeg": jpeg, "wide": wide, "high": high, "mark": hashlib.sha256(jpeg).hexdigest()[:16]},
+    )
 
 
 def add_stock(*, paper: Paper, kind: StockKind, size: Size, count: int) -> PaperStock:

@@ -1,16 +1,22 @@
 """The stash of paper, for its owner only."""
 
+from django.conf import settings
 from django.db.models import QuerySet
+from django.http import Http404, HttpResponse
+from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
 from rest_framework import status
+from rest_framework.parsers import BaseParser, MultiPartParser
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from inkquilt.cutting.guillotine import StockKind
 from inkquilt.lengths import INCH, Unit
+from inkquilt.paper.kinds import SideName
 from inkquilt.sketch.model import Size
 from server.common.asked import asked_length, refuse
+from server.common.errors import ApiError
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
 from server.stash import services
@@ -20,11 +26,13 @@ from server.stash.serializers import (
     EntryLineSerializer,
     NewStockSerializer,
     PaperQuerySerializer,
+    PictureSerializer,
     StashPaperSerializer,
     StockCountSerializer,
 )
 
 LARGEST_SHEET = 40 * INCH
+SIDES = [side.value for side in SideName]
 
 
 def _papers(request: Request) -> QuerySet:
@@ -121,3 +129,47 @@ class StockView(APIView):
         given.is_valid(raise_exception=True)
         services.set_count(stock=row, count=given.validated_data["count"])
         return Response(StashPaperSerializer(_papers(request).get(pk=pk)).data)
+
+
+class PictureView(APIView):
+    """A picture of one side of a paper."""
+
+    def get_parsers(self) -> list[BaseParser]:
+        """Pictures come as form data."""
+        return [MultiPartParser()]
+
+    @extend_schema(operation_id="paper_picture", responses={(200, "image/jpeg"): OpenApiTypes.BINARY, 404: None})
+    def get(self, request: Request, pk: int, side: str) -> HttpResponse:
+        """Return it; its address changes with it."""
+        paper = Paper.objects.visible_to(request.user).one(pk)
+        picture = paper.pictures.filter(side=side).first()
+        if picture is None:
+            raise Http404
+        answer = HttpResponse(bytes(picture.jpeg), content_type="image/jpeg")
+        answer["Cache-Control"] = "private, max-age=31536000, immutable"
+        return answer
+
+    @extend_schema(
+        operation_id="add_paper_picture",
+        request={"multipart/form-data": PictureSerializer},
+        responses={200: StashPaperSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def post(self, request: Request, pk: int, side: str) -> Response:
+        """Keep one, in place of the one there is."""
+        paper = Paper.objects.visible_to(request.user).one(pk)
+        if side not in SIDES:
+            raise Http404
+        file = request.FILES.get("file")
+        if file is None or file.size is None or file.size > settings.PHOTO_MOST_BYTES:
+            raise ApiError("no-file", "A picture of up to 30 MB is needed.")
+        wide = asked_length(request.data, "wide", Unit.IN, "How much of the paper the picture shows")
+        if not 0 < wide <= LARGEST_SHEET:
+            raise refuse("picture-wide", "A picture shows more than nothing and at most 40 in of paper.", "wide")
+        paper = services.add_picture(paper=paper, side=SideName(side), file=file, wide=wide)
+        return Response(StashPaperSerializer(paper).data)
+
+    @extend_schema(operation_id="drop_paper_picture", responses={204: None, 404: ErrorSerializer})
+    def delete(self, request: Request, pk: int, side: str) -> Response:
+        """Take it away."""
+        Paper.objects.visible_to(request.user).one(pk).pictures.filter(side=side).delete()
+        return Response(status=status.HTTP_204_NO_CONTENT)

@@ -120,7 +120,16 @@ class Ownership(ApiTestCase):
         paper = enter_line(owner=self.ida, line="2 navy 12x12", unit=Unit.IN)
         lists = [
             ("get", path, None)
-            for path in ("sketches/", "pages/", "photos/", "formats/", "deleted/", "stash/papers/", "trimmers/")
+            for path in (
+                "sketches/",
+                "pages/",
+                "photos/",
+                "formats/",
+                "deleted/",
+                "stash/papers/",
+                "trimmers/",
+                "tools/",
+            )
         ]
         for method, path, data in [*self.addresses(page.pk, page.sketch_id, photo.pk, paper.pk), *lists]:
             with self.subTest(path, method=method):

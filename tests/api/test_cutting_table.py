@@ -92,7 +92,7 @@ class Stash(ApiTestCase):
     def test_the_list_takes_the_same_few_queries_for_many(self):
         for name in ("navy", "mint", "cream"):
             enter_line(owner=self.ida, line=f"2 {name} 12x12", unit=Unit.IN)
-        with self.assertNumQueries(5):  # session, user, count, papers, stocks
+        with self.assertNumQueries(6):  # session, user, count, papers, stocks, pictures
             self.send("get", "stash/papers/")
 
 
@@ -130,7 +130,7 @@ class Tables(CuttingCase):
     def test_a_paper_is_chosen_for_a_letter_or_by_touching_a_piece_and_shows_on_the_board(self):
         page = self.do(kind="paper", block="m1", stash_paper=self.white.pk, side="B")
         looks = {block["id"]: block["look"] for block in page["fit"]["board"]["blocks"]}
-        self.assertEqual(looks["m2"], {"colour": "#e9e1cf", "kind": "solid", "lie": None})
+        self.assertEqual(looks["m2"], {"colour": "#e9e1cf", "kind": "solid", "lie": None, "picture": None})
         papers, _ = self.table()
         self.assertEqual(
             (papers["white"]["stash_paper"], papers["white"]["in_hand"]), (self.white.pk, "2 sheets 12 × 12")
@@ -161,7 +161,7 @@ class Tables(CuttingCase):
         papers, table = self.table()
         self.assertTrue(next(s for s in table["savings"] if s["block"] == "base")["on"])
         (piece,) = papers["A"]["pieces"]
-        self.assertIsNotNone(piece["opening"])
+        self.assertEqual(len(piece["openings"]), 1)
         self.assertEqual(len(papers["A"]["sheets"][0]["steps"]), 4)
 
     def test_directional_papers_lie_upright_or_across(self):

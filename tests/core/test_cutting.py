@@ -10,15 +10,16 @@ from inkquilt.cutting.advice import sheet_saver
 from inkquilt.cutting.guillotine import Proof, Stock, StockKind, Wanted, improving_plans, plan_cuts
 from inkquilt.cutting.guillotine.bounds import least_sheets
 from inkquilt.cutting.guillotine.values import Leftover
+from inkquilt.cutting.instructions import Edge, cut_out, instructions
 from inkquilt.cutting.lacking import Why, lacking, to_buy
 from inkquilt.cutting.plan import piece_of_middle
 from inkquilt.cutting.progress import standing, steps_in
 from inkquilt.cutting.steps import Becomes, steps_of
-from inkquilt.cutting.trimmer import Edge, Trimmer, gutting, instructions
+from inkquilt.cutting.trimmer import Trimmer
 from inkquilt.lengths import INCH, Unit
 from inkquilt.paper import pieces_of
 from inkquilt.paper.kinds import Lie, SideName
-from inkquilt.paper.saving import Opening
+from inkquilt.paper.openings import Inset
 from inkquilt.sketch import Shape
 from inkquilt.sketch.model import Size
 from tests.building import demo_sketch, size
@@ -35,7 +36,17 @@ def wanted(*sizes, may_turn=True):
 
 
 def piece(key, width, height, opening=None, lie=Lie.UP, side=SideName.A):
-    return CutPiece(key, int(key), f"b{key}", f"piece {key}", Shape.RECT, size(width, height), side, lie, opening)
+    return CutPiece(
+        key,
+        int(key),
+        f"b{key}",
+        f"piece {key}",
+        Shape.RECT,
+        size(width, height),
+        side,
+        lie,
+        (opening,) if opening else (),
+    )
 
 
 def scrap(key, width, height):
@@ -155,15 +166,15 @@ class Pages(TestCase):
 
     def test_the_middle_of_a_frame_gives_the_next_frame_before_a_new_sheet_is_opened(self):
         """A 1 in frame from 12 x 12 leaves 10 x 10, from which the next is cut: common practice, no source."""
-        outer = piece("1", "12", "12", Opening(INCH, INCH, size("10", "10")))
-        inner = piece("2", "10", "10", Opening(INCH, INCH, size("8", "8")))
+        outer = piece("1", "12", "12", Inset(INCH, INCH, size("10", "10")))
+        inner = piece("2", "10", "10", Inset(INCH, INCH, size("8", "8")))
         mat = piece("3", "8", "8")
         plan = planned(mat, inner, outer)
         self.assertEqual([piece_of_middle(sheet.stock) for sheet in plan.sheets], [None, "1", "2"])
         self.assertEqual((plan.plan.new_sheets, plan.plan.waste), (1, 0))
 
     def test_a_middle_is_not_used_when_its_piece_has_no_place(self):
-        large = piece("1", "13", "13", Opening(INCH, INCH, size("11", "11")))
+        large = piece("1", "13", "13", Inset(INCH, INCH, size("11", "11")))
         plan = planned(large, piece("2", "10", "10"), stocks=[Stock("sheet", SHEET.size, count=0)])
         self.assertEqual(plan.plan.unplaced, ("1", "2"))
 
@@ -209,16 +220,16 @@ class Trimming(TestCase):
 
     def test_a_window_starts_and_stops_inside_the_sheet(self):
         """An 11 x 11 hole in 12 x 12 starts 1/2 in from each edge: common practice, no source."""
-        frame = piece("1", "12", "12", Opening(INCH // 2, INCH // 2, size("11", "11")))
+        frame = piece("1", "12", "12", Inset(INCH // 2, INCH // 2, size("11", "11")))
         plain = Trimmer("plain", 12 * INCH, 12 * INCH, INCH // 16, INCH // 8, Unit.IN, 0)
-        for how in gutting(frame, [plain], frame.size):
+        for how in cut_out(frame, frame.openings[0], [plain], frame.size):
             self.assertEqual((how.inside.start, how.inside.stop), (INCH // 2, 11 * INCH + INCH // 2))
             self.assertIn(how.setting, (INCH // 2, 11 * INCH + INCH // 2))
 
     def test_the_stop_is_set_off_from_the_mark_by_the_trimmers_offset(self):
         """A window 9 x 7 1/2, 1 1/4 from the outer edge, 2 from the top, stop 1 in off: common practice, no source."""
-        window = piece("1", "12", "12", Opening(5 * INCH // 4, 2 * INCH, size("9", "7 1/2")))
-        first = next(gutting(window, [TRIMMER], window.size))
+        window = piece("1", "12", "12", Inset(5 * INCH // 4, 2 * INCH, size("9", "7 1/2")))
+        first = next(cut_out(window, window.openings[0], [TRIMMER], window.size))
         self.assertEqual((first.setting, first.inside.start, first.inside.stop), (10160, 2 * INCH, 77216))
         self.assertEqual((first.inside.start_setting, first.inside.stop_setting), (3 * INCH, 85344))
 
@@ -231,13 +242,13 @@ class Trimming(TestCase):
         (none,) = instructions(sliver.sheets[0], [LITTLE, TRIMMER])
         self.assertIsNone(none.trimmer)
         self.assertIn("cuts no strip under 1/8 in cleanly, this is 1/16 in", none.refusals[-1])
-        frame = piece("1", "5", "5", Opening(INCH, INCH, size("3", "3")))
-        self.assertEqual({how.trimmer for how in gutting(frame, [LITTLE], frame.size)}, {None})
+        frame = piece("1", "5", "5", Inset(INCH, INCH, size("3", "3")))
+        self.assertEqual({how.trimmer for how in cut_out(frame, frame.openings[0], [LITTLE], frame.size)}, {None})
 
     def test_a_stop_that_cannot_be_set_so_near_the_end_is_refused(self):
         short = Trimmer("short", 12 * INCH, 12 * INCH, INCH // 16, INCH // 8, Unit.IN, -INCH)
-        frame = piece("1", "6", "6", Opening(INCH // 2, INCH // 2, size("5", "5")))
-        how = next(gutting(frame, [short], frame.size))
+        frame = piece("1", "6", "6", Inset(INCH // 2, INCH // 2, size("5", "5")))
+        how = next(cut_out(frame, frame.openings[0], [short], frame.size))
         self.assertEqual((how.trimmer, how.refusals), (None, ("the stop of short cannot be set so near the end",)))
 
     def test_the_edge_is_taken_from_which_the_setting_is_on_a_mark(self):
@@ -249,16 +260,16 @@ class Trimming(TestCase):
 
 class Progress(TestCase):
     def test_pieces_middles_and_rests_appear_as_the_cuts_are_made(self):
-        frame = piece("1", "8", "8", Opening(INCH, INCH, size("6", "6")))
+        frame = piece("1", "8", "8", Inset(INCH, INCH, size("6", "6")))
         sheet = planned(frame).sheets[0]
-        openings = {"1": size("6", "6")}
-        self.assertEqual(steps_in(sheet, openings), 6)
-        untouched = standing(sheet, openings, 0)
+        inner = {"1": frame.inner_work(frame.size)}
+        self.assertEqual(steps_in(sheet, inner), 6)
+        untouched = standing(sheet, inner, 0)
         self.assertEqual((untouched.pieces, list(untouched.rest.values())), ({}, [SHEET.size]))
-        cut_out = standing(sheet, openings, 2)
-        self.assertEqual((list(cut_out.pieces), dict(cut_out.middles)), (["1"], {}))
-        self.assertEqual(dict(standing(sheet, openings, 6).middles), openings)
+        cut = standing(sheet, inner, 2)
+        self.assertEqual((list(cut.pieces), dict(cut.middles)), (["1"], {}))
+        self.assertEqual(dict(standing(sheet, inner, 6).middles), {"1": (size("6", "6"),)})
         for done in range(7):
-            now = standing(sheet, openings, done)
+            now = standing(sheet, inner, done)
             area = sum(s.width * s.height for s in now.rest.values()) + 64 * INCH**2 * len(now.pieces)
             self.assertEqual(area, 144 * INCH**2)

@@ -4,7 +4,8 @@ A change never touches the database; ``services`` keeps its result as a revision
 
 ``layout``    the page, the way to fit, what is left out
 ``contents``  titles and sheets
-``papers``    papers of the stash, and how pieces are cut from them
+``papers``    papers of the stash
+``cutting``   how pieces are cut from them
 ``photos``    photos in their slots, mats behind them
 ``by_hand``   pieces moved and sized, relations let go or added
 """
@@ -12,7 +13,7 @@ A change never touches the database; ``services`` keeps its result as a revision
 from collections.abc import Callable
 from typing import Any, Final
 
-from server.pages.changes import by_hand, contents, layout, papers, photos
+from server.pages.changes import by_hand, contents, cutting, layout, papers, photos
 from server.pages.changes.base import Changed, Known, KnownPaper, KnownPhoto
 from server.pages.changes.contents import LONGEST_TITLE
 from server.pages.changes.layout import asked_way
@@ -40,10 +41,17 @@ _APPLY: Final[dict[str, Callable[..., Changed]]] = {
     "title": contents.type_title,
     "sheet": contents.set_sheet,
     "paper": papers.choose_paper,
-    "lie": papers.lie_across,
-    "saving": papers.save_on,
-    "copies": papers.spare_copies,
-    "lip": papers.set_lip,
+    "lie": cutting.lie_across,
+    "saving": cutting.save_on,
+    "copies": cutting.spare_copies,
+    "lip": cutting.set_lip,
+    "window": cutting.cut_window,
+    "close-window": cutting.close_window,
+    "row": cutting.make_row,
+    "cut-from": cutting.cut_from,
+    "slant": cutting.cut_slanting,
+    "tool": cutting.shape_with,
+    "fold": cutting.fold,
     "pin": by_hand.pin,
     "unpin": by_hand.unpin,
     "untie": by_hand.untie,

@@ -5,9 +5,11 @@ from dataclasses import dataclass
 from typing import Any
 
 from inkquilt.paper.kinds import PaperSide, SideName
+from inkquilt.paper.tools import ShapingTool
 from inkquilt.photos import Pixels
 from inkquilt.sketch import Role
 from server.common.asked import refuse
+from server.pages.cut_terms import SidePicture
 from server.pages.document import PageDocument
 
 
@@ -26,6 +28,7 @@ class KnownPaper:
     pk: int
     name: str
     sides: Mapping[SideName, PaperSide]
+    pictures: Mapping[SideName, SidePicture]
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,6 +37,7 @@ class Known:
 
     photo: Callable[[int], KnownPhoto | None]
     paper: Callable[[int], KnownPaper | None]
+    tool: Callable[[int], ShapingTool | None]
 
 
 @dataclass(frozen=True, slots=True)

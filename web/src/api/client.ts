@@ -35,6 +35,7 @@ export type CutRun = Schemas['CutRun']
 export type Trimmer = Schemas['Trimmer']
 export type MachineRun = Schemas['MachineRun']
 export type TrimmerAsked = Schemas['TrimmerAskedRequest']
+export type ShapingToolAsked = Schemas['ShapingToolAskedRequest']
 export type Session = Schemas['Session']
 export type Deleted = Schemas['Deleted']
 export type Fault = Schemas['Fault']
@@ -125,6 +126,19 @@ function formOf(file: File, fields: Record<string, string> = {}) {
 /** Adds one photo file. */
 export async function uploadPhoto(file: File): Promise<AddedPhoto> {
   return take(api.POST('/api/photos/', formOf(file)))
+}
+
+/** Keeps a photo of one side of a paper that shows so many inches of it. */
+export async function uploadPaperPicture(id: number, side: 'A' | 'B', file: File, wide: string) {
+  const params = { path: { id, side } }
+  const { body, bodySerializer } = formOf(file, { wide })
+  return take(
+    api.POST('/api/stash/papers/{id}/pictures/{side}/', {
+      params,
+      body: body as { file: string; wide: string },
+      bodySerializer,
+    }),
+  )
 }
 
 /** Reads the sketches in a file; `format` is the page a picture shows, when it is known. */

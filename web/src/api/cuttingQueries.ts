@@ -1,6 +1,15 @@
 /** The stash of paper, the plan of a page's cuts, cutting at the table, and the trimmers. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { api, take, type CutRun, type DescribePaper, type Page, type TrimmerAsked } from './client'
+import {
+  api,
+  take,
+  uploadPaperPicture,
+  type CutRun,
+  type DescribePaper,
+  type Page,
+  type ShapingToolAsked,
+  type TrimmerAsked,
+} from './client'
 import { keys } from './queries'
 
 /** How long a better plan is looked for after the first one is shown. */
@@ -52,6 +61,23 @@ export function useStash() {
     onSuccess,
   })
   return { enter, describe, remove, add, count }
+}
+
+/** Photos of a paper's sides. */
+export function usePaperPictures(id: number) {
+  const cache = useQueryClient()
+  const onSuccess = () => void cache.invalidateQueries({ queryKey: keys.papers })
+  const add = useMutation({
+    mutationFn: ({ side, file, wide }: { side: 'A' | 'B'; file: File; wide: string }) =>
+      uploadPaperPicture(id, side, file, wide),
+    onSuccess,
+  })
+  const drop = useMutation({
+    mutationFn: (side: 'A' | 'B') =>
+      take(api.DELETE('/api/stash/papers/{id}/pictures/{side}/', { params: { path: { id, side } } })),
+    onSuccess,
+  })
+  return { add, drop }
 }
 
 /** The plan of a page's cuts: a first one at once, a better one while it is looked at. */
@@ -125,6 +151,8 @@ export interface MachineAsked {
   height: string
   /** Numbers with commas; nothing for those that are no plain rectangles. */
   pieces: string
+  /** Each shape once more so much further out; nothing for none. */
+  outline: string
   mat: number
   kind: 'svg' | 'dxf'
 }
@@ -138,6 +166,25 @@ export function useMachineRun(page: Page, asked: MachineAsked, wanted: boolean) 
     enabled: wanted,
     retry: false,
   })
+}
+
+/** Punches and dies. */
+export function useShapingTools() {
+  return useQuery({ queryKey: keys.tools, queryFn: () => take(api.GET('/api/tools/')) })
+}
+
+export function useShapingToolWrites() {
+  const cache = useQueryClient()
+  const onSuccess = () => cache.invalidateQueries({ queryKey: keys.tools })
+  const add = useMutation({
+    mutationFn: (tool: ShapingToolAsked) => take(api.POST('/api/tools/', { body: tool })),
+    onSuccess,
+  })
+  const remove = useMutation({
+    mutationFn: (id: number) => take(api.DELETE('/api/tools/{id}/', { params: { path: { id } } })),
+    onSuccess,
+  })
+  return { add, remove }
 }
 
 export function useTrimmers() {

@@ -18,6 +18,7 @@ export const keys = {
   proposals: (id: number, terms: string, way: Way) => ['proposals', ...keys.fit(id, terms, way)] as const,
   papers: ['papers'] as const,
   trimmers: ['trimmers'] as const,
+  tools: ['tools'] as const,
   table: (id: number, version: number) => ['cutting', id, version] as const,
   run: (id: number) => ['cut-run', id] as const,
   waysOut: (id: number, terms: string, way: Way) =>

@@ -905,6 +905,25 @@ export interface paths {
         patch: operations["describe_paper"];
         trace?: never;
     };
+    "/api/stash/papers/{id}/pictures/{side}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it; its address changes with it. */
+        get: operations["paper_picture"];
+        put?: never;
+        /** @description Keep one, in place of the one there is. */
+        post: operations["add_paper_picture"];
+        /** @description Take it away. */
+        delete: operations["drop_paper_picture"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stash/papers/{id}/stock/": {
         parameters: {
             query?: never;
@@ -937,6 +956,41 @@ export interface paths {
         head?: never;
         /** @description Say how many there are. */
         patch: operations["set_stock"];
+        trace?: never;
+    };
+    "/api/tools/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them. */
+        get: operations["shaping_tools"];
+        put?: never;
+        /** @description Enter one. */
+        post: operations["add_shaping_tool"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tools/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Put it aside; pages that use it keep its figures. */
+        delete: operations["delete_shaping_tool"];
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/trimmers/": {
@@ -1101,9 +1155,10 @@ export interface components {
          *     * `cut on` - cut on
          *     * `middle` - middle
          *     * `frame` - frame
+         *     * `triangle` - triangle
          * @enum {string}
          */
-        BecomesEnum: "piece" | "leftover" | "cut on" | "middle" | "frame";
+        BecomesEnum: "piece" | "leftover" | "cut on" | "middle" | "frame" | "triangle";
         /** @enum {unknown} */
         BlankEnum: "";
         /** @description What became of one block. */
@@ -1156,6 +1211,8 @@ export interface components {
             stack: string;
             points: number[][] | null;
             hole: number[][] | null;
+            windows: components["schemas"]["WindowSeen"][];
+            cells: components["schemas"]["Cell"][];
             box: number[];
             texts: components["schemas"]["Texts"];
         };
@@ -1181,6 +1238,20 @@ export interface components {
             blocks: string[];
             axis: string | null;
             why: string;
+        };
+        /** @description One piece of a row, from the block's own corner; ``points`` outline one that is no rectangle. */
+        Cell: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            points: number[][] | null;
+            tint: number | null;
+            look: components["schemas"]["Look"] | null;
         };
         /** @description One change to a page; ``kind`` says which of the fields count. */
         Change: {
@@ -1247,6 +1318,19 @@ export interface components {
             on?: boolean;
             count?: number;
             lip?: string;
+            /** @description paper behind a window */
+            backing?: string | null;
+            /** @description width of each of a row */
+            each?: string;
+            tuck?: string;
+            heights?: string;
+            papers?: string[];
+            across?: (components["schemas"]["HoldEnum"] | components["schemas"]["NullEnum"]) | null;
+            down?: (components["schemas"]["HoldEnum"] | components["schemas"]["NullEnum"]) | null;
+            flags?: boolean;
+            slant?: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
+            tool?: number | null;
+            fold?: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
             leave_out?: string[];
             smaller_prints?: boolean;
             no_margin?: boolean;
@@ -1265,6 +1349,13 @@ export interface components {
          *     * `saving` - saving
          *     * `copies` - copies
          *     * `lip` - lip
+         *     * `window` - window
+         *     * `close-window` - close-window
+         *     * `row` - row
+         *     * `cut-from` - cut-from
+         *     * `slant` - slant
+         *     * `tool` - tool
+         *     * `fold` - fold
          *     * `pin` - pin
          *     * `unpin` - unpin
          *     * `untie` - untie
@@ -1282,7 +1373,7 @@ export interface components {
          *     * `whole` - whole
          * @enum {string}
          */
-        ChangeKindEnum: "format" | "way" | "leave-out" | "bring-back" | "concede" | "photo" | "title" | "sheet" | "paper" | "lie" | "saving" | "copies" | "lip" | "pin" | "unpin" | "untie" | "tie" | "switches" | "grid" | "never-trim" | "leads" | "least" | "rework" | "room" | "shield" | "match" | "mat" | "whole";
+        ChangeKindEnum: "format" | "way" | "leave-out" | "bring-back" | "concede" | "photo" | "title" | "sheet" | "paper" | "lie" | "saving" | "copies" | "lip" | "window" | "close-window" | "row" | "cut-from" | "slant" | "tool" | "fold" | "pin" | "unpin" | "untie" | "tie" | "switches" | "grid" | "never-trim" | "leads" | "least" | "rework" | "room" | "shield" | "match" | "mat" | "whole";
         /** @description One change to a page; ``kind`` says which of the fields count. */
         ChangeRequest: {
             format?: string | null;
@@ -1348,6 +1439,19 @@ export interface components {
             on?: boolean;
             count?: number;
             lip?: string;
+            /** @description paper behind a window */
+            backing?: string | null;
+            /** @description width of each of a row */
+            each?: string;
+            tuck?: string;
+            heights?: string;
+            papers?: string[];
+            across?: (components["schemas"]["HoldEnum"] | components["schemas"]["NullEnum"]) | null;
+            down?: (components["schemas"]["HoldEnum"] | components["schemas"]["NullEnum"]) | null;
+            flags?: boolean;
+            slant?: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
+            tool?: number | null;
+            fold?: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
             leave_out?: string[];
             smaller_prints?: boolean;
             no_margin?: boolean;
@@ -1403,6 +1507,8 @@ export interface components {
             table: components["schemas"]["Table"];
             done: components["schemas"]["Done"][];
             made: string[];
+            /** @description numbers of the page's pieces with nothing left to cut */
+            finished: number[];
             undo: string | null;
         };
         /** @description Something that was deleted and can still come back. */
@@ -1540,6 +1646,12 @@ export interface components {
             match: components["schemas"]["Match"] | null;
             cost: number | null;
         };
+        /**
+         * @description * `left` - left
+         *     * `top` - top
+         * @enum {string}
+         */
+        FoldEnum: "left" | "top";
         /** @description A page format people own; width and height in inches, for drawing it in proportion. */
         Format: {
             key: string;
@@ -1600,6 +1712,14 @@ export interface components {
          * @enum {string}
          */
         GradeEnum: "fine" | "soft" | "poor";
+        /**
+         * @description * `low` - low
+         *     * `middle` - middle
+         *     * `high` - high
+         *     * `at` - at
+         * @enum {string}
+         */
+        HoldEnum: "low" | "middle" | "high" | "at";
         /** @description What came of a job: the log, and each sheet that came out as a PNG picture in a data address. */
         Job: {
             log: components["schemas"]["LogLine"][];
@@ -1676,6 +1796,15 @@ export interface components {
             colour: string;
             kind: components["schemas"]["PaperKindEnum"];
             lie: (components["schemas"]["LieEnum"] | components["schemas"]["NullEnum"]) | null;
+            picture: components["schemas"]["LookPicture"] | null;
+        };
+        /** @description A picture of a paper, and how much of the paper it shows, in the page's unit. */
+        LookPicture: {
+            address: string;
+            /** Format: double */
+            wide: number;
+            /** Format: double */
+            high: number;
         };
         /** @description A piece where it lies on its sheet; ``turned`` when it lies another way than on the page. */
         Lying: {
@@ -1690,7 +1819,14 @@ export interface components {
             key: string;
             side: components["schemas"]["PaperSideEnum"];
             turned: boolean;
-            opening: components["schemas"]["Box"] | null;
+            openings: components["schemas"]["Box"][];
+            /**
+             * @description cut corner to corner, as it lies
+             *
+             *     * `falling` - falling
+             *     * `rising` - rising
+             */
+            slant: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
         };
         /** @description What a machine that is not there does with the file of one mat. */
         MachineRun: {
@@ -1747,6 +1883,14 @@ export interface components {
             photo: number;
             why: string[];
         };
+        /**
+         * @description * `window` - window
+         *     * `row` - row
+         *     * `slant` - slant
+         *     * `fold` - fold
+         * @enum {string}
+         */
+        MayEnum: "window" | "row" | "slant" | "fold";
         /** @description One piece on the measure card, in words a ruler knows. */
         MeasureRow: {
             block: string;
@@ -1789,6 +1933,28 @@ export interface components {
             top?: string;
             height?: string;
             bottom?: string;
+        };
+        /** @description A printed place of a whole sheet, seen from its own side, as texts in inches; ``saved`` is cut out first. */
+        Motif: {
+            name: string;
+            side: components["schemas"]["PaperSideEnum"];
+            left: string;
+            top: string;
+            width: string;
+            height: string;
+            /** @default false */
+            saved: boolean;
+        };
+        /** @description A printed place of a whole sheet, seen from its own side, as texts in inches; ``saved`` is cut out first. */
+        MotifRequest: {
+            name: string;
+            side: components["schemas"]["PaperSideEnum"];
+            left: string;
+            top: string;
+            width: string;
+            height: string;
+            /** @default false */
+            saved: boolean;
         };
         /** @description Which proposal shall become a page. */
         NewCompanionRequest: {
@@ -1882,6 +2048,11 @@ export interface components {
             slots: components["schemas"]["Slot"][];
             titles: components["schemas"]["Title"][];
         };
+        /** @description One of the page's papers: its letter, and its name where one of the stash was chosen. */
+        PagePaper: {
+            letter: string;
+            name: string;
+        };
         PaginatedPageCardList: {
             /** @example 123 */
             count: number;
@@ -1967,6 +2138,7 @@ export interface components {
             finish?: string;
             note?: string;
             price?: number | null;
+            motifs?: components["schemas"]["MotifRequest"][];
         };
         /** @description What shall be known of a photo; what is not given stays. Both sides of its print, or nothing for no print. */
         PatchedDescribeRequest: {
@@ -2066,6 +2238,13 @@ export interface components {
             per_inch: number;
             grade: components["schemas"]["GradeEnum"];
             largest_fine: string;
+        };
+        /** @description A photo of a sheet, and how much of the paper it shows from left to right. */
+        PictureRequest: {
+            /** Format: binary */
+            file: string;
+            /** @default 12 in */
+            wide: string;
         };
         /** @description What was settled by hand about a block: its place, its size, or both. */
         Pin: {
@@ -2215,10 +2394,11 @@ export interface components {
         /**
          * @description * `gut` - gut
          *     * `short` - short
+         *     * `join` - join
          *     * `spare` - spare
          * @enum {string}
          */
-        SavingKindEnum: "gut" | "short" | "spare";
+        SavingKindEnum: "gut" | "short" | "join" | "spare";
         /**
          * @description * `keep-photos` - keep-photos
          *     * `keep-proportions` - keep-proportions
@@ -2251,6 +2431,32 @@ export interface components {
          * @enum {string}
          */
         ShapeEnum: "rect" | "circle" | "triangle" | "banner" | "frame" | "half-circle" | "polygon";
+        /** @description A punch or die, lengths as texts in its unit; empty where it has no such limit. */
+        ShapingTool: {
+            id: number;
+            name: string;
+            smallest: string;
+            widest: string;
+            blank: string;
+            depth: string;
+            unit: components["schemas"]["UnitEnum"];
+        };
+        /** @description A punch or die as typed. */
+        ShapingToolAskedRequest: {
+            name: string;
+            /** @default  */
+            smallest: string;
+            /** @default  */
+            widest: string;
+            /** @default  */
+            blank_width: string;
+            /** @default  */
+            blank_height: string;
+            /** @default  */
+            depth: string;
+            /** @default in */
+            unit: components["schemas"]["UnitEnum"];
+        };
         /** @description A piece that may cover so much of a photo along an axis: ``covered`` in ``of``, both whole numbers. */
         Shield: {
             upper: string;
@@ -2265,12 +2471,6 @@ export interface components {
             covered: number;
             of: number;
         };
-        /** @description One side of a paper: what it shows, its colours, the main one first, and whether it has a right way up. */
-        Side: {
-            kind: components["schemas"]["PaperKindEnum"];
-            colours: string[];
-            directional: boolean;
-        };
         /**
          * @description * `left` - left
          *     * `top` - top
@@ -2279,6 +2479,14 @@ export interface components {
          * @enum {string}
          */
         SideEnum: "left" | "top" | "right" | "bottom";
+        /** @description A picture of a side: where it is, and how much of the paper it shows, in inches. */
+        SidePicture: {
+            address: string;
+            /** Format: double */
+            wide: number;
+            /** Format: double */
+            high: number;
+        };
         /** @description One side of a paper: what it shows, its colours, the main one first, and whether it has a right way up. */
         SideRequest: {
             kind: components["schemas"]["PaperKindEnum"];
@@ -2315,6 +2523,12 @@ export interface components {
             /** Format: binary */
             file: string;
         };
+        /**
+         * @description * `falling` - falling
+         *     * `rising` - rising
+         * @enum {string}
+         */
+        SlantEnum: "falling" | "rising";
         /** @description A photo slot of the page: what is in it, and how it shows. ``missing``: the photo was deleted. */
         Slot: {
             block: string;
@@ -2381,8 +2595,8 @@ export interface components {
         StashPaper: {
             readonly id: number;
             name: string;
-            readonly front: components["schemas"]["Side"];
-            readonly back: components["schemas"]["Side"];
+            readonly front: components["schemas"]["StashSide"];
+            readonly back: components["schemas"]["StashSide"];
             /** @description lighter on one side */
             two_tone?: boolean;
             finish?: string;
@@ -2390,6 +2604,14 @@ export interface components {
             /** Format: int64 */
             price?: number | null;
             stocks: components["schemas"]["Stock"][];
+            readonly motifs: components["schemas"]["Motif"][];
+        };
+        /** @description One side with its picture, if it was photographed. */
+        StashSide: {
+            kind: components["schemas"]["PaperKindEnum"];
+            colours: string[];
+            directional: boolean;
+            picture: components["schemas"]["SidePicture"] | null;
         };
         /**
          * @description * `optimal` - optimal
@@ -2425,6 +2647,15 @@ export interface components {
             start_at: number | null;
             /** Format: double */
             stop_at: number | null;
+            /**
+             * @description a cut from corner to corner
+             *
+             *     * `falling` - falling
+             *     * `rising` - rising
+             */
+            slant: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
+            /** @description the piece it can be cut together with */
+            face_to_face: string | null;
             /** @description where the stops are set, when that differs */
             stops_set: string | null;
             trimmer: number | null;
@@ -2482,6 +2713,9 @@ export interface components {
             photos: components["schemas"]["PhotoPiece"][];
             savings: components["schemas"]["Saving"][];
             lip: string;
+            /** @description what was asked and cannot be */
+            troubles: string[];
+            page_papers: components["schemas"]["PagePaper"][];
             to_buy: components["schemas"]["ToBuy"][];
             trimmers: components["schemas"]["Trimmer"][];
             summary: string;
@@ -2512,6 +2746,8 @@ export interface components {
             advice: string;
             /** @description what is cut away on the other side */
             other_side: string;
+            /** @description what becomes of printed places */
+            motifs: string[];
             summary: string;
             status: components["schemas"]["TablePaperStatusEnum"];
         };
@@ -2532,10 +2768,10 @@ export interface components {
             side: components["schemas"]["PaperSideEnum"];
             lie: components["schemas"]["LieEnum"];
             directional: boolean;
-            /** @description the size of the hole that is cut out of it */
-            opening: string | null;
-            /** @description spare copies asked for */
-            spares: number;
+            /** @description sizes of holes that are cut out of it */
+            openings: string[];
+            /** @description what is asked of its block, at the first piece of it */
+            terms: components["schemas"]["Terms"] | null;
         };
         /** @description One sheet, scrap or middle that is cut: its pieces, what is left, and the steps. */
         TableSheet: {
@@ -2565,6 +2801,24 @@ export interface components {
             /** @default 1 in */
             keep_above: string;
             spoiled?: components["schemas"]["SpoiledRequest"] | null;
+        };
+        /**
+         * @description What is asked of one block; texts are empty where nothing is.
+         *
+         *     ``may`` names what it can have: window, row, slant, fold.
+         */
+        Terms: {
+            /** @description spare copies asked for */
+            spares: number;
+            /** @description each as it was asked for */
+            windows: string[];
+            row: string;
+            /** @description of the sheet */
+            place: string;
+            slant: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
+            tool: string;
+            folded: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
+            may: components["schemas"]["MayEnum"][];
         };
         /** @description A block's measures in fractions (or mm): size, and distances from the four page edges. */
         Texts: {
@@ -2694,6 +2948,20 @@ export interface components {
         WayToShow: {
             words: string;
             change: components["schemas"]["Change"];
+        };
+        /** @description A window in a block, from the block's own corner; ``look`` and ``tint`` are those of the paper behind it. */
+        WindowSeen: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            backed: boolean;
+            tint: number | null;
+            look: components["schemas"]["Look"] | null;
         };
         /**
          * @description * `` - None
@@ -3453,6 +3721,8 @@ export interface operations {
                  */
                 kind?: "svg" | "dxf";
                 mat?: number;
+                /** @description each once more, so much further out; less than 0: in */
+                outline?: string;
                 /** @description numbers with commas */
                 pieces?: string;
                 width?: string;
@@ -3501,6 +3771,8 @@ export interface operations {
                  */
                 kind?: "svg" | "dxf";
                 mat?: number;
+                /** @description each once more, so much further out; less than 0: in */
+                outline?: string;
                 /** @description numbers with commas */
                 pieces?: string;
                 width?: string;
@@ -5086,6 +5358,106 @@ export interface operations {
             };
         };
     };
+    paper_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                side: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description No response body */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    add_paper_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                side: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["PictureRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StashPaper"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    drop_paper_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                side: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     add_stock: {
         parameters: {
             query?: never;
@@ -5158,6 +5530,84 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Error"];
                 };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    shaping_tools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShapingTool"][];
+                };
+            };
+        };
+    };
+    add_shaping_tool: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShapingToolAskedRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShapingTool"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    delete_shaping_tool: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             404: {
                 headers: {

@@ -42,18 +42,55 @@ function drawing(props: BlockShapeProps): ReactNode {
     case 'tag':
       return <TagShape {...props} />
     default:
-      return <Outline {...props} />
+      return props.block.cells.length > 0 ? <RowOfPieces {...props} /> : <Outline {...props} />
   }
 }
 
+/** A strip or border made of several pieces. */
+function RowOfPieces({ block, prefix }: BlockShapeProps) {
+  return block.cells.map((cell) => {
+    const look = { className: 'paper-edge', fill: paperFill(prefix, cell) }
+    const { x, y, width, height } = cell
+    return (
+      <g key={`${x} ${y}`} transform={`translate(${block.x} ${block.y})`}>
+        {cell.points ? (
+          <polygon points={cell.points.map((point) => point.join(',')).join(' ')} {...look} />
+        ) : (
+          <rect {...{ x, y, width, height }} {...look} />
+        )}
+      </g>
+    )
+  })
+}
+
+/** A piece with windows: the papers behind them show, or what lies beneath. */
+function Windowed({ block, prefix, look }: BlockShapeProps & { look: { className: string; fill: string } }) {
+  const open = block.windows.filter((window) => !window.backed)
+  const rings = [{ x: 0, y: 0, width: block.width, height: block.height }, ...open]
+  const path = rings.map(({ x, y, width, height }) => `M${x} ${y}h${width}v${height}h${-width}z`).join('')
+  return (
+    <g transform={`translate(${block.x} ${block.y})`}>
+      <path d={path} fillRule="evenodd" {...look} />
+      {block.windows.map((window) => {
+        const { x, y, width, height } = window
+        return (
+          <rect
+            key={`${x} ${y}`}
+            className="window-edge"
+            {...{ x, y, width, height }}
+            fill={window.backed ? paperFill(prefix, window) : 'none'}
+          />
+        )
+      })}
+    </g>
+  )
+}
+
 /** The block's outline, filled with its paper. */
-function Outline({
-  block,
-  prefix,
-  className,
-  fill,
-}: BlockShapeProps & { className?: string; fill?: string }) {
+function Outline(props: BlockShapeProps & { className?: string; fill?: string }) {
+  const { block, prefix, className, fill } = props
   const look = { className: className ?? 'paper-edge', fill: fill ?? paperFill(prefix, block) }
+  if (block.windows.length > 0) return <Windowed {...props} look={look} />
   if (block.shape === 'circle') {
     const radius = block.width / 2
     return <circle cx={block.x + radius} cy={block.y + radius} r={radius} {...look} />

@@ -4,7 +4,10 @@ import type { Look } from '../api/client'
 
 /** The same look has the same key, which serves as part of an id. */
 export const lookKey = (look: Look) =>
-  `look-${look.colour.slice(1)}-${look.kind.replace(' ', '')}-${look.lie ?? 'any'}`
+  `look-${look.colour.slice(1)}-${look.kind.replace(' ', '')}-${look.lie ?? 'any'}${pictureMark(look)}`
+
+/** Tells one picture of a paper from another. */
+const pictureMark = ({ picture }: Look) => (picture ? `-${picture.address.replace(/\W+/g, '-')}` : '')
 
 /** Ink that shows on a colour: darker on light paper, lighter on dark. */
 function printed(colour: string): string {
@@ -33,11 +36,23 @@ interface LookPatternProps {
   id: string
   look: Look
   scale: number
+  /** So long is the page's unit in this drawing: a picture of a paper keeps its true size. */
+  unit?: number | undefined
 }
 
 /** One look as a pattern; across the piece it lies a quarter turned. */
-export function LookPattern({ id, look, scale }: LookPatternProps) {
+export function LookPattern({ id, look, scale, unit = 1 }: LookPatternProps) {
   const turned = look.lie === 'across' ? ' rotate(90)' : ''
+  if (look.picture) {
+    const { address, wide, high } = look.picture
+    const size = { width: wide * unit, height: high * unit }
+    return (
+      <pattern id={id} {...size} patternUnits="userSpaceOnUse" patternTransform={turned}>
+        <rect {...size} fill={look.colour} />
+        <image href={address} {...size} preserveAspectRatio="none" />
+      </pattern>
+    )
+  }
   return (
     <pattern
       id={id}

@@ -9,12 +9,14 @@ interface PageThumbProps {
   titles?: Title[]
   /** Longest side in pixels. */
   size: number
+  /** Ids of pieces of which only the place is drawn. */
+  bare?: ReadonlySet<string>
   /** What to call it aloud; without a name it is decoration. */
   label?: string
 }
 
 /** A small page in true proportion, wearing its photos. */
-export function PageThumb({ board, slots = [], titles = [], size, label }: PageThumbProps) {
+export function PageThumb({ board, slots = [], titles = [], size, bare, label }: PageThumbProps) {
   const prefix = useId().replaceAll(':', '')
   const scale = size / Math.max(board.width, board.height)
   const named = label ? { role: 'img', 'aria-label': label } : { 'aria-hidden': true }
@@ -29,15 +31,16 @@ export function PageThumb({ board, slots = [], titles = [], size, label }: PageT
       <PaperPatterns prefix={prefix} scale={scale * 1.6} blocks={board.blocks} />
       <rect className="bare-page" width={board.width} height={board.height} />
       {board.blocks.map((block) => (
-        <BlockShape
-          key={block.id}
-          block={block}
-          prefix={prefix}
-          scale={scale}
-          picture="thumb"
-          slot={slots.find((slot) => slot.block === block.id)}
-          title={titles.find((title) => title.block === block.id)?.text}
-        />
+        <g key={block.id} className={bare?.has(block.id) ? 'bare-place' : undefined}>
+          <BlockShape
+            block={block}
+            prefix={prefix}
+            scale={scale}
+            picture="thumb"
+            slot={slots.find((slot) => slot.block === block.id)}
+            title={titles.find((title) => title.block === block.id)?.text}
+          />
+        </g>
       ))}
       <rect className="page-edge" width={board.width} height={board.height} />
     </svg>

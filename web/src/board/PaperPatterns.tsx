@@ -39,7 +39,8 @@ interface PaperPatternsProps {
 
 /** Pattern definitions under ids that begin with `prefix`; they keep their size whatever the page's scale. */
 export function PaperPatterns({ prefix, scale, blocks }: PaperPatternsProps) {
-  const looks = new Map(blocks.flatMap((block) => (block.look ? [[lookKey(block.look), block.look]] : [])))
+  const worn = blocks.flatMap((block) => [block, ...block.windows, ...block.cells])
+  const looks = new Map(worn.flatMap(({ look }) => (look ? [[lookKey(look), look]] : [])))
   return (
     <defs>
       {[...looks].map(([key, look]) => (

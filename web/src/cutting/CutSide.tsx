@@ -8,6 +8,7 @@ import { Cautions } from './Cautions'
 import { MachinePart } from './MachinePart'
 import { PaperPart } from './PaperPart'
 import { Savings } from './Savings'
+import { ShapingTools } from './ShapingTools'
 
 interface CutSideProps {
   page: Page
@@ -37,6 +38,11 @@ export function CutSide({ page, onChange }: CutSideProps) {
           To the cutting table
         </Link>
       </section>
+      {table.troubles.map((words) => (
+        <p key={words} className="refusal" role="alert">
+          <Fractions text={words} />
+        </p>
+      ))}
       <Savings key={table.page_version} table={table} onChange={onChange} />
       <section className="cut-panel" aria-label="Pieces to cut">
         {table.papers.map((paper) => (
@@ -45,6 +51,7 @@ export function CutSide({ page, onChange }: CutSideProps) {
         <PhotoPart table={table} />
       </section>
       <ToBuy table={table} />
+      <ShapingTools unit={table.unit} />
       <section className="cut-files" aria-label="Cut sheets to print">
         <h2>Cut sheets</h2>
         <p>
@@ -78,12 +85,14 @@ function PhotoPart({ table }: { table: CutTable }) {
       </header>
       <ol className="piece-list">
         {table.photos.map((piece) => (
-          <li key={piece.block} value={piece.number}>
-            <b className="piece-number">{piece.number}</b>
-            <span className="piece-name">{piece.name}</span>
-            <b className="piece-size">
-              <Fractions text={piece.size} />
-            </b>
+          <li key={piece.block}>
+            <div className="piece-line">
+              <b className="piece-number">{piece.number}</b>
+              <span className="piece-name">{piece.name}</span>
+              <b className="piece-size">
+                <Fractions text={piece.size} />
+              </b>
+            </div>
           </li>
         ))}
       </ol>

@@ -3,11 +3,13 @@ import Button from 'react-bootstrap/Button'
 import { Link, useParams } from 'react-router'
 import type { CutRun, TablePaper, TableSheet } from '../api/client'
 import { useCutRun, useCutRunWrites } from '../api/cuttingQueries'
+import { usePage } from '../api/queries'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import { AllCut } from './AllCut'
 import { Cautions } from './Cautions'
+import { GrowingPage } from './GrowingPage'
 import { SheetStack } from './SheetStack'
 import { StepWords } from './StepWords'
 import { TakeStock } from './TakeStock'
@@ -60,6 +62,7 @@ function sheetsOf(run: CutRun): LaidSheet[] {
 function Table({ id, run }: { id: number; run: CutRun }) {
   const writes = useCutRunWrites(id)
   const awake = useAwake()
+  const page = usePage(id)
   const [chosenId, choose] = useState<string | null>(null)
   const [trimmer, take] = useState<number | null>(null)
   const [wrong, setWrong] = useState(false)
@@ -76,7 +79,10 @@ function Table({ id, run }: { id: number; run: CutRun }) {
   }
   return (
     <main className="table-body" aria-busy={writes.tick.isPending || writes.takeStock.isPending}>
-      <SheetStack sheets={sheets} made={run.made} chosen={laid?.sheet.id ?? null} onChoose={choose} />
+      <div className="table-left">
+        <SheetStack sheets={sheets} made={run.made} chosen={laid?.sheet.id ?? null} onChoose={choose} />
+        {page.data && <GrowingPage page={page.data} finished={new Set(run.finished)} />}
+      </div>
       <section className="table-middle" aria-label="This cut">
         {run.stale && (
           <p className="refusal">The page was changed since: these sizes are those of when cutting began.</p>

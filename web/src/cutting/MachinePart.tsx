@@ -15,6 +15,7 @@ export function MachinePart({ page }: { page: Page }) {
     width: unit === 'in' ? '12' : '305',
     height: unit === 'in' ? '12' : '305',
     pieces: '',
+    outline: '',
     mat: 1,
     kind: 'svg',
   })
@@ -48,6 +49,13 @@ export function MachinePart({ page }: { page: Page }) {
             value={asked.pieces}
             placeholder="all shaped ones"
             onKeep={(pieces) => keep({ pieces })}
+          />
+          <span>outline</span>
+          <LengthField
+            label="An outline so much further out"
+            value={asked.outline}
+            placeholder="none"
+            onKeep={(outline) => keep({ outline })}
           />
         </div>
         {run.error && <Trouble error={run.error} />}

@@ -6,6 +6,7 @@ import { formText } from '../app/formText'
 import { Fractions } from '../app/Fractions'
 import { lookOf, Swatch } from '../stash/Swatch'
 import { usePapers } from '../api/cuttingQueries'
+import { PieceRow } from './PieceRow'
 import { paperLook, SheetPicture } from './SheetPicture'
 
 interface PaperPartProps {
@@ -34,34 +35,7 @@ export function PaperPart({ paper, table, onChange }: PaperPartProps) {
       </p>
       <ol className="piece-list">
         {paper.pieces.map((piece) => (
-          <li key={piece.key}>
-            <b className="piece-number">{piece.key}</b>
-            <span className="piece-name">
-              {piece.name}
-              {piece.shape !== 'rect' && <em> {piece.shape}</em>}
-              {piece.side === 'B' && <em> B side</em>}
-              {piece.opening && (
-                <em>
-                  {' '}
-                  hole <Fractions text={piece.opening} />
-                </em>
-              )}
-              <SpareButton piece={piece} onChange={onChange} />
-              {piece.directional && (
-                <button
-                  type="button"
-                  className="stitched lie"
-                  aria-label={`${piece.lie === 'up' ? 'upright' : 'across'}: pattern on ${piece.key} ${piece.name}`}
-                  onClick={() => onChange({ kind: 'lie', block: piece.block, on: piece.lie === 'up' })}
-                >
-                  {piece.lie === 'up' ? 'upright' : 'across'}
-                </button>
-              )}
-            </span>
-            <b className="piece-size">
-              <Fractions text={piece.size} />
-            </b>
-          </li>
+          <PieceRow key={piece.key} piece={piece} table={table} onChange={onChange} />
         ))}
       </ol>
       <div className="sheets">
@@ -84,40 +58,16 @@ export function PaperPart({ paper, table, onChange }: PaperPartProps) {
           <Fractions text={paper.advice} />
         </p>
       )}
+      {paper.motifs.map((words) => (
+        <p key={words} className="hint">
+          {words}
+        </p>
+      ))}
       {paper.other_side && <p className="hint">{paper.other_side}</p>}
       {paper.letters.map((letter) => (
         <ChoosePaper key={letter.letter} letter={letter.letter} paper={paper} onChange={onChange} />
       ))}
     </article>
-  )
-}
-
-type Piece = TablePaper['pieces'][number]
-
-/** A spare copy more, for a test or in case; a letter at the number tells copies apart. */
-function SpareButton({ piece, onChange }: { piece: Piece; onChange: (change: Change) => void }) {
-  const set = (count: number) => onChange({ kind: 'copies', block: piece.block, count })
-  return (
-    <span className="spare">
-      <button
-        type="button"
-        className="stitched"
-        aria-label={`+ spare of ${piece.key} ${piece.name}`}
-        onClick={() => set(piece.spares + 1)}
-      >
-        + spare
-      </button>
-      {piece.spares > 0 && (
-        <button
-          type="button"
-          className="stitched"
-          aria-label={`− spare of ${piece.key} ${piece.name}`}
-          onClick={() => set(piece.spares - 1)}
-        >
-          − spare
-        </button>
-      )}
-    </span>
   )
 }
 

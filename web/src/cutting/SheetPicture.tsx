@@ -6,7 +6,9 @@ import { LookPattern } from '../board/LookPattern'
 export function paperLook(paper: TablePaper, side: 'A' | 'B'): Look {
   const letter = paper.letters.find((one) => one.side === side && one.look) ?? paper.letters[0]
   const look = letter?.look
-  return look ? { ...look, lie: look.lie && 'up' } : { colour: '#f4eee2', kind: 'solid', lie: null }
+  return look
+    ? { ...look, lie: look.lie && 'up' }
+    : { colour: '#f4eee2', kind: 'solid', lie: null, picture: null }
 }
 
 interface SheetPictureProps {
@@ -38,10 +40,13 @@ export function SheetPicture({ paper, sheet, size }: SheetPictureProps) {
       {sheet.placed.map((place) => (
         <g key={place.key}>
           <rect {...box(place)} fill={`url(#${id})`} />
-          {place.opening && <rect className="sheet-opening" {...box(place.opening)} />}
+          {place.openings.map((hole) => (
+            <rect key={`${hole.x} ${hole.y}`} className="sheet-opening" {...box(hole)} />
+          ))}
+          {place.slant && <path className="sheet-opening" d={slantPath(place)} />}
           <text
             x={place.x + place.width / 2}
-            y={place.opening ? place.y + place.height - 0.4 : place.y + place.height / 2}
+            y={place.openings.length > 0 ? place.y + place.height - longest / 24 : place.y + place.height / 2}
             fontSize={Math.min(longest / 9, place.height * 0.9, place.width * 0.7)}
             textAnchor="middle"
             dominantBaseline="central"
@@ -52,6 +57,11 @@ export function SheetPicture({ paper, sheet, size }: SheetPictureProps) {
       ))}
     </svg>
   )
+}
+
+/** The cut from corner to corner of a piece as it lies. */
+export function slantPath({ x, y, width, height, slant }: TableSheet['placed'][number]): string {
+  return slant === 'falling' ? `M${x} ${y}l${width} ${height}` : `M${x} ${y + height}l${width} ${-height}`
 }
 
 const box = ({ x, y, width, height }: { x: number; y: number; width: number; height: number }) => ({

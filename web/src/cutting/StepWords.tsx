@@ -15,14 +15,7 @@ export function StepWords({ step, table, trimmer }: StepWordsProps) {
   const able = table.trimmers.filter((_, place) => step.verdicts[place] === '').map((one) => one.name)
   return (
     <div className="step-words" aria-live="polite">
-      <p className="set-to">
-        <span>
-          <b>{step.fence}</b> edge at the fence, set to
-        </span>
-        <strong>
-          <Fractions text={step.setting} />
-        </strong>
-      </p>
+      <SetTo step={step} />
       {step.inside && (
         <p className="stops">
           start at{' '}
@@ -42,6 +35,11 @@ export function StepWords({ step, table, trimmer }: StepWordsProps) {
               </b>
             </>
           )}
+        </p>
+      )}
+      {step.face_to_face && (
+        <p className="hint">
+          It mirrors {step.face_to_face}: laid face to face on it, the same cut makes both.
         </p>
       )}
       {step.kept && step.falls && (
@@ -73,11 +71,36 @@ export function StepWords({ step, table, trimmer }: StepWordsProps) {
   )
 }
 
+function SetTo({ step }: { step: CutStep }) {
+  if (step.slant) {
+    const [from, to] = step.slant === 'falling' ? ['top left', 'bottom right'] : ['bottom left', 'top right']
+    return (
+      <p className="set-to">
+        <span>lay two corners on the blade’s line</span>
+        <strong>
+          {from} to {to}
+        </strong>
+      </p>
+    )
+  }
+  return (
+    <p className="set-to">
+      <span>
+        <b>{step.fence}</b> edge at the fence, set to
+      </span>
+      <strong>
+        <Fractions text={step.setting} />
+      </strong>
+    </p>
+  )
+}
+
 function Became({ outcome }: { outcome: Outcome }) {
   const words: Record<Outcome['becomes'], string> = {
     piece: `piece ${outcome.piece}`,
     frame: `piece ${outcome.piece}, now a frame`,
     middle: 'its middle, paper for others',
+    triangle: `triangle ${outcome.piece}`,
     leftover: 'left over',
     'cut on': 'to be cut on',
   }

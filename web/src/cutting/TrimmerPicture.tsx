@@ -4,7 +4,7 @@ import { LookPattern } from '../board/LookPattern'
 import { lie, type Lying, type PartBox } from '../geometry/lying'
 import { rulerTicks } from '../geometry/ticks'
 import { Fractions } from '../app/Fractions'
-import { paperLook } from './SheetPicture'
+import { paperLook, slantPath } from './SheetPicture'
 
 interface TrimmerPictureProps {
   paper: TablePaper
@@ -29,7 +29,7 @@ export function TrimmerPicture({ paper, sheet, step, unit }: TrimmerPictureProps
   const top = -ROOM.top * longest
   const width = lying.width + (ROOM.left + ROOM.right) * longest
   const height = lying.height + (ROOM.top + ROOM.bottom) * longest
-  const words = `${step.fence} edge at the fence, set to ${step.setting}`
+  const words = step.slant ? 'corner to corner' : `${step.fence} edge at the fence, set to ${step.setting}`
   return (
     <svg
       className="trimmer-picture"
@@ -44,7 +44,7 @@ export function TrimmerPicture({ paper, sheet, step, unit }: TrimmerPictureProps
       <FenceRuler lying={lying} unit={unit} longest={longest} text={text} />
       <rect className="part-ground" width={lying.width} height={lying.height} fill={`url(#${id})`} />
       <Pieces sheet={sheet} step={step} lying={lying} text={text} />
-      {!step.inside && (
+      {!step.inside && !step.slant && (
         <rect
           className="falls-off"
           x={lying.setting}
@@ -52,7 +52,7 @@ export function TrimmerPicture({ paper, sheet, step, unit }: TrimmerPictureProps
           height={lying.height}
         />
       )}
-      <Blade step={step} lying={lying} text={text} longest={longest} />
+      {!step.slant && <Blade step={step} lying={lying} text={text} longest={longest} />}
     </svg>
   )
 }
@@ -93,14 +93,11 @@ function Pieces(props: { sheet: TableSheet; step: CutStep; lying: Lying; text: n
         {inside.map((place) => (
           <g key={place.key}>
             <rect className="lying-piece" x={place.x} y={place.y} width={place.width} height={place.height} />
-            {place.opening && (
-              <rect
-                className="lying-opening"
-                x={place.opening.x}
-                y={place.opening.y}
-                width={place.opening.width}
-                height={place.opening.height}
-              />
+            {place.openings.map(({ x, y, width, height }) => (
+              <rect key={`${x} ${y}`} className="lying-opening" {...{ x, y, width, height }} />
+            ))}
+            {place.slant && (
+              <path className={step.slant ? 'lying-slant' : 'lying-opening'} d={slantPath(place)} />
             )}
           </g>
         ))}

@@ -6,6 +6,7 @@ import { useStash } from '../api/cuttingQueries'
 import { formText } from '../app/formText'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
+import { Motifs } from './Motifs'
 import { PaperFacts } from './PaperFacts'
 import { SideForm } from './SideForm'
 
@@ -39,9 +40,10 @@ export function PaperSheet({ paper, onClose }: PaperSheetProps) {
           if (name && name !== paper.name) keep({ name })
         }}
       />
-      <SideForm name="A" side={paper.front} onKeep={(front) => keep({ front })} />
-      <SideForm name="B" side={paper.back} onKeep={(back) => keep({ back })} />
+      <SideForm key={`A ${paper.front.picture?.address}`} name="A" paper={paper} onKeep={keep} />
+      <SideForm key={`B ${paper.back.picture?.address}`} name="B" paper={paper} onKeep={keep} />
       <PaperFacts paper={paper} onKeep={keep} />
+      <Motifs paper={paper} onKeep={keep} />
       <h3>Sheets and scraps</h3>
       <ul className="stock-list">
         {paper.stocks.map((stock) => (

@@ -1,6 +1,7 @@
 import { useId, useState } from 'react'
 import Form from 'react-bootstrap/Form'
-import type { StashPaper } from '../api/client'
+import type { DescribePaper, StashPaper } from '../api/client'
+import { SidePicture } from './SidePicture'
 import { lookOf, Swatch } from './Swatch'
 
 type Side = StashPaper['front']
@@ -9,17 +10,18 @@ const KINDS: Side['kind'][] = ['solid', 'small print', 'busy', 'stripe', 'metall
 
 interface SideFormProps {
   name: 'A' | 'B'
-  side: Side
-  onKeep: (side: Side) => void
+  paper: StashPaper
+  onKeep: (facts: DescribePaper) => void
 }
 
 /** What one side of a paper shows. */
-export function SideForm({ name, side: kept, onKeep }: SideFormProps) {
+export function SideForm({ name, paper, onKeep }: SideFormProps) {
   const id = useId()
-  const [side, setSide] = useState(kept)
+  const [side, setSide] = useState(name === 'A' ? paper.front : paper.back)
   const keep = (changed: Side) => {
     setSide(changed)
-    onKeep(changed)
+    const { kind, colours, directional } = changed
+    onKeep({ [name === 'A' ? 'front' : 'back']: { kind, colours, directional } })
   }
   return (
     <fieldset className="side-form">
@@ -53,6 +55,7 @@ export function SideForm({ name, side: kept, onKeep }: SideFormProps) {
             onChange={(event) => keep({ ...side, directional: event.target.checked })}
           />
         </span>
+        <SidePicture paper={paper} name={name} />
       </div>
     </fieldset>
   )

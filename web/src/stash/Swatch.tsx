@@ -8,6 +8,7 @@ export function lookOf(side: StashPaper['front']): Look {
     colour: side.colours[0] ?? '#e9e1cf',
     kind: side.kind,
     lie: side.directional ? 'up' : null,
+    picture: side.picture,
   }
 }
 
@@ -23,11 +24,14 @@ interface SwatchProps {
 export function Swatch({ look, width, height, back }: SwatchProps) {
   const id = useId().replaceAll(':', '')
   const corner = Math.min(width, height) * 0.34
+  /** A photographed side shows whole. */
+  const fitted = ({ picture }: Look) =>
+    picture ? Math.max(width / picture.wide, height / picture.high) : undefined
   return (
     <svg className="paper-swatch" width={width} height={height} aria-hidden>
       <defs>
-        <LookPattern id={`${id}a`} look={look} scale={0.9} />
-        {back && <LookPattern id={`${id}b`} look={back} scale={0.9} />}
+        <LookPattern id={`${id}a`} look={look} scale={0.9} unit={fitted(look)} />
+        {back && <LookPattern id={`${id}b`} look={back} scale={0.9} unit={fitted(back)} />}
       </defs>
       <path
         d={

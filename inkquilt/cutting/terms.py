@@ -1,0 +1,174 @@
+"""What people ask of single pieces, as they ask it, and what that comes to on the pieces as they are now.
+
+A window is kept as its distances from the piece's edges, so that it stays right when the page is
+fitted anew. What a piece can have no more is left out and told as *trouble*: it is
+never lost, and comes back when the piece allows it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, replace
+from typing import Final
+
+from inkquilt.cutting.pieces import CutWishes, Slant
+from inkquilt.errors import CoreError
+from inkquilt.lengths import Unit
+from inkquilt.page import Fold
+from inkquilt.paper.openings import Distances, Inset, NoWindow, Window, window_at
+from inkquilt.paper.pieces import Piece, PieceList
+from inkquilt.paper.regions import Region
+from inkquilt.paper.repeats import Repeat, cells_of
+from inkquilt.paper.saving import Openwork
+from inkquilt.paper.tools import ToolUse
+from inkquilt.sketch.model import Block, End, Shape, Size
+
+#: Shapes that can be a row of such shapes.
+_ROWS: Final = frozenset({Shape.RECT, Shape.BANNER, Shape.TRIANGLE})
+
+
+@dataclass(frozen=True, slots=True)
+class WindowTerm:
+    """A window as it is asked for."""
+
+    away: Distances
+    backing: str | None = None
+    mirrored: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class PieceTerms:
+    """What is asked of one piece. ``folded`` is the side along which it is cut double and folded."""
+
+    windows: tuple[WindowTerm, ...] = ()
+    repeat: Repeat | None = None
+    region: Region | None = None
+    slant: Slant | None = None
+    tool: ToolUse | None = None
+    folded: End | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Settled:
+    """The wishes that can be met, and in words why others cannot."""
+
+    wishes: CutWishes
+    troubles: tuple[str, ...]
+
+
+def settled(pieces: PieceList, terms: Mapping[str, PieceTerms], wishes: CutWishes) -> Settled:
+    """Return the wishes with what the terms come to on these pieces."""
+    unit = wishes.unit
+    windows: dict[str, tuple[Window, ...]] = {}
+    repeats: dict[str, Repeat] = {}
+    troubles: list[str] = []
+    firsts = {piece.block: piece for group in reversed(pieces.papers) for piece in reversed(group.pieces)}
+    for block, piece in sorted(firsts.items(), key=lambda one: one[1].number):
+        asked = terms.get(block)
+        if asked is None:
+            continue
+        fine, wrong = _windows(piece, asked, unit)
+        if fine:
+            windows[block] = fine
+        troubles += wrong
+        if asked.repeat is not None:
+            try:
+                cells_of(piece.size, asked.repeat, "", wishes.grid, unit)
+                repeats[block] = asked.repeat
+            except CoreError as error:
+                troubles.append(f"{piece.number} {piece.name}: {error}")
+        if asked.tool is not None and (trouble := asked.tool.trouble(piece.size, unit)):
+            troubles.append(f"{piece.number} {piece.name}: {trouble}")
+    known = {block: one for block, one in terms.items() if block in firsts}
+    return Settled(
+        replace(
+            wishes,
+            windows=windows,
+            repeats=repeats,
+            regions={block: one.region for block, one in known.items() if one.region is not None},
+            slants={block: one.slant for block, one in known.items() if one.slant is not None},
+            tools={block: one.tool for block, one in known.items() if one.tool is not None},
+            folds={block: one.folded for block, one in known.items() if one.folded is not None},
+        ),
+        tuple(troubles),
+    )
+
+
+def _windows(piece: Piece, asked: PieceTerms, unit: Unit) -> tuple[tuple[Window, ...], list[str]]:
+    fine: list[Window] = []
+    troubles = []
+    if asked.windows and (asked.tool is not None or asked.folded is not None or asked.repeat is not None):
+        why = "a piece that is folded, punched or a row of pieces has no window of its own"
+        return (), [f"{piece.number} {piece.name}: {why}."]
+    for term in asked.windows:
+        try:
+            opening = window_at(piece.size, term.away, unit)
+            check_apart(opening, [one.opening for one in fine])
+            fine.append(Window(opening, term.backing, term.mirrored))
+        except NoWindow as error:
+            troubles.append(f"{piece.number} {piece.name}: {error}")
+    return tuple(fine), troubles
+
+
+def check_apart(opening: Inset, others: list[Inset]) -> None:
+    """Raise ``NoWindow`` for a window that lies over another of its piece."""
+    if any(opening.overlaps(other) for other in others):
+        raise NoWindow("This window lies over another one of the same piece: other distances would do.")
+
+
+def may_have_window(shape: Shape) -> bool:
+    """Tell whether a piece of that shape can have a window: a plain rectangle."""
+    return shape is Shape.RECT
+
+
+def may_repeat(shape: Shape) -> bool:
+    """Tell whether a piece of that shape can be a row of such pieces."""
+    return shape in _ROWS
+
+
+def openwork_of(wishes: CutWishes, sheer: frozenset[str] = frozenset()) -> Openwork:
+    """Return what does not hide all that lies under it; through the gaps of a row one looks."""
+    holes = {
+        block: tuple(window.opening for window in windows if window.backing is None)
+        for block, windows in wishes.windows.items()
+    }
+    return Openwork(sheer | frozenset(wishes.repeats), holes)
+
+
+@dataclass(frozen=True, slots=True)
+class Seen:
+    """A window as it is seen on the page, in its block; ``backing`` is the paper behind it."""
+
+    place: Inset
+    backing: str | None
+
+
+def windows_seen(block: Block, windows: tuple[Window, ...], fold: Fold | None) -> Iterator[Seen]:
+    """Yield a block's windows as they lie on the page: over two facing pages the mirrored ones too."""
+    right = block.x + block.width
+    spans = fold is not None and block.x < fold.at and right > fold.end
+    for window in windows:
+        yield Seen(window.opening, window.backing)
+        if spans and window.mirrored and fold is not None:
+            half = right - fold.end
+            turned = window.opening.mirrored(half)
+            yield Seen(replace(turned, x=turned.x + fold.end - block.x), window.backing)
+
+
+@dataclass(frozen=True, slots=True)
+class CellSeen:
+    """One piece of a row as it is seen: a block of its own, its place counted from the corner of the row's block."""
+
+    block: Block
+    paper: str
+
+
+def cells_seen(block: Block, paper: str, wishes: CutWishes) -> Iterator[CellSeen]:
+    """Yield the pieces of a row as they lie in its block, none for a block that is no row."""
+    repeat = wishes.repeats.get(block.id)
+    if repeat is None:
+        return
+    free = End.BOTTOM if block.width >= block.height else End.RIGHT
+    for cell in cells_of(Size(block.width, block.height), repeat, paper, wishes.grid, wishes.unit):
+        one = replace(block.placed(cell.place.x, cell.place.y, cell.place.size), turn=0)
+        yield CellSeen(replace(one, shape=Shape.BANNER, end=free, notch=None) if repeat.flags else one, cell.paper)

@@ -1,0 +1,38 @@
+"""What a page's document asks of its pieces, as the core knows it."""
+
+from inkquilt.cutting.pieces import CutWishes
+from inkquilt.cutting.terms import Settled, openwork_of, settled
+from inkquilt.paper import PieceList, pieces_of
+from inkquilt.paper.kinds import PaperKind
+from inkquilt.paper.pieces import paper_of
+from inkquilt.paper.saving import Saving, savings_of
+from server.pages.document import PageDocument
+
+
+def wishes_on(document: PageDocument, pieces: PieceList | None = None) -> Settled:
+    """Return what is asked of a page's pieces, the savings that are wanted left out."""
+    cuts = document.cuts
+    pieces = pieces or pieces_of(document.blocks, document.page.fold)
+    every = [piece.block for group in pieces.papers for piece in group.pieces]
+    wishes = CutWishes(
+        lies={block: cuts.lie(block) for block in every},
+        sides={letter: choice.side for letter, choice in cuts.papers.items()},
+        copies=cuts.copies,
+        directional=frozenset(letter for letter, choice in cuts.papers.items() if choice.directional),
+        lip=cuts.lip,
+        grid=document.grid,
+        unit=document.unit,
+    )
+    return settled(pieces, cuts.pieces, wishes)
+
+
+def savings_on(document: PageDocument, wishes: CutWishes) -> tuple[Saving, ...]:
+    """Return what could be saved on a page."""
+    vellum = {
+        block.id
+        for block in document.blocks
+        if (choice := document.cuts.papers.get(paper_of(block))) and choice.kind is PaperKind.VELLUM
+    }
+    shaped = set(wishes.tools) | set(wishes.folds) | set(wishes.slants)
+    found = savings_of(document.blocks, document.grid, document.cuts.lip, openwork_of(wishes, frozenset(vellum)))
+    return tuple(saving for saving in found if saving.block not in shaped)

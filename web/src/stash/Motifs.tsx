@@ -1,0 +1,96 @@
+import { useState, type FormEvent } from 'react'
+import Button from 'react-bootstrap/Button'
+import Form from 'react-bootstrap/Form'
+import type { DescribePaper, StashPaper } from '../api/client'
+import { formText } from '../app/formText'
+import { Fractions } from '../app/Fractions'
+
+interface MotifsProps {
+  paper: StashPaper
+  onKeep: (facts: DescribePaper) => void
+}
+
+const LENGTHS = [
+  ['left', 'from its left'],
+  ['top', 'from its top'],
+  ['width', 'wide'],
+  ['height', 'high'],
+] as const
+
+/** Printed places of a sheet worth knowing: the plan says which cut goes through them, or saves them first. */
+export function Motifs({ paper, onKeep }: MotifsProps) {
+  const [adding, show] = useState(false)
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = event.currentTarget
+    const text = (name: (typeof LENGTHS)[number][0]) => formText(form, name)
+    const motif = {
+      name: formText(form, 'name'),
+      side: formText(form, 'side') === 'B' ? ('B' as const) : ('A' as const),
+      left: text('left'),
+      top: text('top'),
+      width: text('width'),
+      height: text('height'),
+      saved: formText(form, 'saved') === 'on',
+    }
+    onKeep({ motifs: [...paper.motifs, motif] })
+    show(false)
+  }
+  return (
+    <section className="motifs" aria-label="Printed places">
+      <h3>Printed places to mind</h3>
+      <ul>
+        {paper.motifs.map((motif, place) => (
+          <li key={`${motif.name} ${place}`}>
+            <span>
+              <b>{motif.name}</b>, {motif.side} side,{' '}
+              <Fractions
+                text={`${motif.width} × ${motif.height} in, ${motif.left} from the left, ${motif.top} from the top`}
+              />
+              {motif.saved && <em> saved first</em>}
+            </span>
+            <button
+              type="button"
+              className="stitched"
+              aria-label={`forget ${motif.name}`}
+              onClick={() => onKeep({ motifs: paper.motifs.filter((_, other) => other !== place) })}
+            >
+              forget
+            </button>
+          </li>
+        ))}
+      </ul>
+      {adding ? (
+        <Form className="wish-form" aria-label="A printed place" onSubmit={submit}>
+          <Form.Control
+            size="sm"
+            className="wide"
+            name="name"
+            aria-label="What is printed there"
+            placeholder="the bee, a title strip …"
+            required
+            maxLength={60}
+          />
+          <Form.Select size="sm" className="wide" name="side" aria-label="On which side">
+            <option value="A">on the A side</option>
+            <option value="B">on the B side</option>
+          </Form.Select>
+          {LENGTHS.map(([name, words]) => (
+            <Form.Group key={name} className="field" controlId={`motif-${name}`}>
+              <Form.Label>{words}</Form.Label>
+              <Form.Control size="sm" name={name} placeholder="in" required />
+            </Form.Group>
+          ))}
+          <Form.Check className="wide" id="motif-saved" name="saved" label="cut it out first and keep it" />
+          <Button type="submit" size="sm">
+            Mind it
+          </Button>
+        </Form>
+      ) : (
+        <button type="button" className="stitched" onClick={() => show(true)}>
+          a place on a sheet
+        </button>
+      )}
+    </section>
+  )
+}
