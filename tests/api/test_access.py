@@ -95,6 +95,9 @@ class Ownership(ApiTestCase):
             ("patch", f"stash/papers/{paper}/stock/1/", {"count": 1}),
             ("delete", f"stash/papers/{paper}/", None),
             ("delete", f"trimmers/{paper}/", None),
+            ("delete", f"tools/{paper}/", None),
+            ("get", f"stash/papers/{paper}/pictures/A/", None),
+            ("delete", f"stash/papers/{paper}/pictures/A/", None),
             *(("get", f"pages/{page}/files/{name}", None) for name in
               ("page.pdf", "page.svg", "pieces.csv", "page.quilt.json")),
             ("get", f"photos/{photo}/view/", None),

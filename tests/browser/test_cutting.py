@@ -7,6 +7,7 @@ from server.cutting.models import CutRun, Trimmer
 from server.pages.services import document_of
 from server.stash.models import Paper, PaperStock
 from server.stash.services import enter_line
+from tests.api.base import picture
 from tests.api.test_cutting_table import PAGE
 from tests.browser.base import BrowserTestCase, expect
 
@@ -41,6 +42,17 @@ class Cutting(BrowserTestCase):
         sheet.get_by_label("What the B side shows").select_option("stripe")
         sheet.get_by_label("has a right way up").last.check()
         expect(sheet.get_by_label("has a right way up").last).to_be_checked()
+        sheet.get_by_label("Photo of the A side", exact=True).set_input_files(
+            {"name": "sheet.jpg", "mimeType": "image/jpeg", "buffer": picture(colour="maroon")}
+        )
+        expect(sheet.locator(".side-form image")).to_have_count(1)
+        sheet.get_by_role("button", name="a place on a sheet").click()
+        place = sheet.get_by_role("form", name="A printed place")
+        place.get_by_label("What is printed there").fill("title strip")
+        for side, length in (("from its left", "0"), ("from its top", "11"), ("wide", "4 1/2"), ("high", "1")):
+            place.get_by_label(side, exact=True).fill(length)
+        self.page.keyboard.press("Enter")
+        expect(sheet.locator(".motifs li")).to_contain_text("title strip, A side, 4 1/2 × 1 in")
         sheet.get_by_label("price of a sheet").fill("1,20")
         sheet.get_by_label("note").fill("top drawer")
         self.page.keyboard.press("Tab")
@@ -72,16 +84,67 @@ class Cutting(BrowserTestCase):
         choice.focus()
         choice.select_option(label="white, A side: solid")
         expect(self.page.get_by_role("article", name="white")).to_be_visible()
-        spare = self.page.get_by_role("button", name="+ spare of 3 mat of p1")
-        spare.click()
-        expect(self.page.get_by_role("article", name="white").locator(".piece-number").first).to_have_text("3a")
-        self.page.get_by_role("button", name="− spare of 3a mat of p1").click()
-        expect(spare).to_be_visible()
+        first = self.page.get_by_role("article", name="white").locator(".piece-number").first
+        self.page.get_by_role("button", name="ask more of 3 mat of p1").focus()
+        self.page.keyboard.press("Enter")
+        self.page.get_by_role("button", name="one spare more of mat of p1").click()
+        expect(first).to_have_text("3a")
+        self.page.get_by_role("button", name="one spare less of mat of p1").click()
+        expect(first).to_have_text("3")
         self.assert_accessible("cut")
         page.refresh_from_db()
         papers = document_of(page).cuts.papers
         self.assertEqual({letter: c.name for letter, c in papers.items()}, {"B": "honey", "white": "white"})
         self.assert_quiet()
+
+    def test_more_is_asked_of_pieces_and_shows_on_the_page_and_the_sheets(self):
+        page = self.lay_out(PAGE, key="12x12")
+        self.open(f"/pages/{page.pk}/cut")
+        self.page.get_by_role("button", name="ask more of 1 base").click()
+        base = self.page.get_by_role("group", name="What is asked of base")
+        base.get_by_role("button", name="cut a window").click()
+        window = base.get_by_role("form", name="Window in base")
+        for side, away in (("left", "8"), ("top", "10 1/4"), ("right", "1")):
+            window.get_by_label(side, exact=True).fill(away)
+        window.get_by_label("behind it").select_option(label="paper B, a lip larger")
+        window.get_by_role("button", name="Cut this window").focus()
+        self.page.keyboard.press("Enter")
+        expect(base.locator("li")).to_contain_text("left 8, top 10")
+        expect(self.page.locator(".window-edge")).to_have_count(1)
+        expect(self.page.get_by_role("article", name="B", exact=True).locator(".piece-number").first).to_have_text("1b")
+        self.page.get_by_role("button", name="ask more of 2 strip band").click()
+        band = self.page.get_by_role("group", name="What is asked of strip band")
+        band.get_by_role("button", name="equal ones").click()
+        band.get_by_label("how many").fill("30")
+        band.get_by_label("each wide").fill("1")
+        band.get_by_role("button", name="Make these pieces").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("18 in longer than 12 in")
+        band.get_by_role("button", name="equal ones").click()
+        band.get_by_label("how many").fill("8")
+        band.get_by_label("paper A").check()
+        band.get_by_label("paper B").check()
+        band.get_by_role("button", name="Make these pieces").click()
+        expect(self.page.get_by_role("article", name="A", exact=True).locator(".piece-number")).to_have_count(5)
+        mat = self.page.get_by_label("Place of the sheet for mat of p1")
+        self.page.get_by_role("button", name="ask more of 3 mat of p1").click()
+        mat.focus()
+        mat.select_option(label="the bottom right corner")
+        white = self.page.get_by_role("article", name="white")
+        expect(white.locator(".piece-name em").first).to_contain_text("from the sheet’s right edge, bottom edge")
+        self.assert_accessible("asked")
+        self.page.get_by_role("button", name="in one piece again").click()
+        expect(band.get_by_text("pieces side by side")).to_have_count(0)
+        self.page.get_by_role("link", name="To the cutting table").click()
+        self.page.get_by_role("button", name="understood").click()
+        so_far = self.page.get_by_role("img", name="The page so far")
+        expect(so_far).to_have_attribute("aria-label", "The page so far: 0 of 4 pieces cut")
+        self.page.get_by_role("navigation", name="Sheets").get_by_role("button", name="white").click()
+        cut = self.page.get_by_role("button", name="Cut", exact=True)
+        for done in (1, 2):
+            cut.click()
+            expect(self.page.locator(".sheet-stack [aria-current] .how-far")).to_contain_text(f"{done} of")
+        expect(so_far).to_have_attribute("aria-label", "The page so far: 1 of 4 pieces cut")
+        self.assertEqual([m for m in self.console if "400" not in m], [])
 
     def test_a_page_is_saved_on_cut_cut_wrong_and_its_leftovers_put_into_the_stash(self):
         page = self.lay_out(PAGE, key="12x12")

@@ -43,7 +43,7 @@ export function CutSide({ page, onChange }: CutSideProps) {
           <Fractions text={words} />
         </p>
       ))}
-      <Savings key={table.page_version} table={table} onChange={onChange} />
+      <Savings table={table} onChange={onChange} />
       <section className="cut-panel" aria-label="Pieces to cut">
         {table.papers.map((paper) => (
           <PaperPart key={paper.key} paper={paper} table={table} onChange={onChange} />

@@ -35,7 +35,12 @@ export function PaperPart({ paper, table, onChange }: PaperPartProps) {
       </p>
       <ol className="piece-list">
         {paper.pieces.map((piece) => (
-          <PieceRow key={piece.key} piece={piece} table={table} onChange={onChange} />
+          <PieceRow
+            key={piece.terms ? piece.block : piece.key}
+            piece={piece}
+            table={table}
+            onChange={onChange}
+          />
         ))}
       </ol>
       <div className="sheets">

@@ -13,37 +13,12 @@ const count = (places: number) => (places === 1 ? 'One piece' : `${places} piece
 /** What lies hidden need not be cut: each saving with its gain and its price, to be ticked. */
 export function Savings({ table, onChange }: SavingsProps) {
   const [lip, type] = useState<string | null>(null)
-  /** What was ticked just now stands until the plan that obeys it is there. */
-  const [ticked, tick] = useState<Record<string, boolean>>({})
   if (table.savings.length === 0) return null
   return (
     <section className="savings" aria-label="Paper to save">
       <details open={table.savings.some((saving) => saving.on)}>
         <summary>{count(table.savings.length)} where paper lies hidden and can be saved</summary>
-        <ul>
-          {table.savings.map((saving) => (
-            <li key={saving.block}>
-              <Form.Check
-                id={`save-${saving.block}`}
-                checked={ticked[saving.block] ?? saving.on}
-                onChange={(event) => {
-                  tick({ ...ticked, [saving.block]: event.target.checked })
-                  onChange({ kind: 'saving', block: saving.block, on: event.target.checked })
-                }}
-                label={
-                  <>
-                    <b>
-                      {saving.number} {saving.name}
-                    </b>
-                    <span>
-                      <Fractions text={saving.words} />
-                    </span>
-                  </>
-                }
-              />
-            </li>
-          ))}
-        </ul>
+        <SavingList key={table.page_version} table={table} onChange={onChange} />
         <p className="hint lip">
           A lip of{' '}
           {lip === null ? (
@@ -70,5 +45,36 @@ export function Savings({ table, onChange }: SavingsProps) {
         </p>
       </details>
     </section>
+  )
+}
+
+/** The savings to tick. What was ticked just now stands until the plan that obeys it is there. */
+function SavingList({ table, onChange }: SavingsProps) {
+  const [ticked, tick] = useState<Record<string, boolean>>({})
+  return (
+    <ul>
+      {table.savings.map((saving) => (
+        <li key={saving.block}>
+          <Form.Check
+            id={`save-${saving.block}`}
+            checked={ticked[saving.block] ?? saving.on}
+            onChange={(event) => {
+              tick({ ...ticked, [saving.block]: event.target.checked })
+              onChange({ kind: 'saving', block: saving.block, on: event.target.checked })
+            }}
+            label={
+              <>
+                <b>
+                  {saving.number} {saving.name}
+                </b>
+                <span>
+                  <Fractions text={saving.words} />
+                </span>
+              </>
+            }
+          />
+        </li>
+      ))}
+    </ul>
   )
 }

@@ -28,7 +28,7 @@ export function WindowWish({ piece, table, onChange }: WishProps) {
             <button
               type="button"
               className="stitched"
-              aria-label={`close window ${place + 1} of ${piece.name}`}
+              aria-label={`close it: window ${place + 1} of ${piece.name}`}
               onClick={() => onChange({ kind: 'close-window', block: piece.block, count: place })}
             >
               close it
