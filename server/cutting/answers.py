@@ -13,6 +13,7 @@ from inkquilt.cutting.terms import WindowTerm, may_have_window, may_repeat
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
 from inkquilt.lengths import Unit, format_length, format_nearest, with_unit
 from inkquilt.paper.kinds import PaperSide, SideName
+from inkquilt.paper.pieces import paper_of
 from inkquilt.paper.regions import Hold, Region
 from inkquilt.paper.repeats import Repeat
 from inkquilt.paper.saving import saving_words
@@ -30,7 +31,7 @@ def table_answer(document: PageDocument, version: int, plan: PagePlan) -> dict[s
     """Return the whole cutting table."""
     unit = document.unit
     numbers = {piece.block: piece for piece in all_pieces(plan.pieces)}
-    first = {piece.block: piece.key for one in reversed(plan.plans) for piece in reversed(one.need.pieces)}
+    first = _first_pieces(document, plan)
     papers = [
         _paper(document, plan, place, group, one, first)
         for place, (group, one) in enumerate(zip(plan.groups, plan.plans, strict=True))
@@ -66,6 +67,22 @@ def table_answer(document: PageDocument, version: int, plan: PagePlan) -> dict[s
         "trimmers": [trimmer_answer(None, trimmer) for trimmer in plan.trimmers],
         "summary": f"{_count(sheets, 'new sheet')}, {_count(cuts, 'cut')}",
     }
+
+
+def _first_pieces(document: PageDocument, plan: PagePlan) -> dict[str, str]:
+    """Return of each block the piece at which it is told what is asked: the first one of its own paper, if any is."""
+    own = {block.id: paper_of(block) for block in document.blocks}
+    rows = [
+        (piece, own[piece.block] in group.letters)
+        for group, one in zip(plan.groups, plan.plans, strict=True)
+        for piece in one.need.pieces
+    ]
+    found: dict[str, str] = {}
+    for own_paper in (True, False):
+        for piece, is_own in rows:
+            if is_own is own_paper:
+                found.setdefault(piece.block, piece.key)
+    return found
 
 
 def book_of(title: str, document: PageDocument, plan: PagePlan) -> CutBook:
