@@ -10,13 +10,16 @@ from typing import Any, Final, NamedTuple
 from django.conf import settings
 from django.contrib.auth import get_user_model
 
+from demo.draw_papers import comb
 from demo.draw_photos import PHOTOS, draw
 from inkquilt.cutting.trimmer import Trimmer
 from inkquilt.lengths import INCH, Unit
+from inkquilt.paper.kinds import SideName
+from inkquilt.paper.tools import ShapingTool
 from inkquilt.sketch.model import Size
 from server.accounts.services import DEMO_USER
 from server.common.asked import asked_page
-from server.cutting.services import keep_trimmer
+from server.cutting.services import keep_tool, keep_trimmer
 from server.pages.models import Page
 from server.pages.services import change_page, make_page
 from server.photos.models import Photo
@@ -24,7 +27,7 @@ from server.photos.services import add_photo, add_print, describe, keep_areas
 from server.sketches.models import Sketch
 from server.sketches.services import add_sketch
 from server.stash.models import Paper
-from server.stash.services import enter_line
+from server.stash.services import describe_paper, enter_line, keep_picture
 
 SKETCH_FILES: Final = Path(settings.BASE_DIR) / "demo" / "sketches"
 
@@ -81,6 +84,7 @@ PAPERS: Final = (
     "2 navy cardstock 12x12",
     "6 white cardstock 12x12",
     "pad meadow 6x6, 16 sheets, busy sage directional / small print cream",
+    "2 comb 12x12, small print directional mustard / cream",
     "3 dusk sky 12x12, busy denim directional / lilac",
     "2 ember 12x12, small print orange / charcoal",
     "1 star foil 12x12, metallic gold / white",
@@ -94,13 +98,29 @@ PAPERS: Final = (
 PAGE_PAPERS: Final[dict[str, dict[str, tuple[str, str]]]] = {
     "First honey on the roof": {
         "A": ("linen grid", "A"),
-        "B": ("mint dot", "A"),
+        "B": ("comb", "A"),
         "C": ("honey stripe", "A"),
         "D": ("navy cardstock", "A"),
         "white": ("white cardstock", "A"),
         "E": ("white cardstock", "A"),
     },
+    "Kite day": {
+        "A": ("linen grid", "A"),
+        "B": ("dusk sky", "A"),
+        "C": ("ember", "A"),
+        "E": ("mint dot", "A"),
+        "navy": ("navy cardstock", "A"),
+        "white": ("white cardstock", "A"),
+    },
 }
+#: What is asked of single pieces of a page.
+PAGE_WISHES: Final[dict[str, dict[str, Any]]] = {
+    "Kite day": {"kind": "row", "block": "tail", "count": 16, "papers": ["C", "E"]},
+}
+#: The paper that is photographed, and what is printed along its lower edge: name, and its place in inches.
+PHOTOGRAPHED: Final = "comb"
+PRINTED: Final = ("row of bees", (0, 11, 12, 1))
+PUNCH: Final = ShapingTool("lace punch", INCH, 6 * INCH, None, INCH // 4)
 #: The demo's trimmers: longest cut, reach of the fence, finest mark, narrowest strip in sixteenths; offset of the stop.
 TRIMMERS: Final = (
     ("Long blue trimmer", 200, 192, 1, 2, 16),
@@ -168,6 +188,19 @@ def _fill_stash(user: Any) -> None:
         sides = [sixteenths * INCH // 16 for sixteenths in (longest, widest, finest, narrowest)]
         stop = None if offset is None else offset * INCH // 16
         keep_trimmer(owner=user, trimmer=Trimmer(name, *sides, stop_offset=stop))
+    keep_tool(owner=user, tool=PUNCH, unit=Unit.IN)
+    _photograph(Paper.objects.get(owner=user, name=PHOTOGRAPHED))
+
+
+def _photograph(paper: Paper) -> None:
+    """Keep the drawn picture of a paper, and mind what is printed on it."""
+    file = io.BytesIO()
+    comb().save(file, "JPEG", quality=88)
+    keep_picture(paper=paper, side=SideName.A, jpeg=file.getvalue(), wide=12 * INCH, high=12 * INCH)
+    name, place = PRINTED
+    left, top, width, height = (side * INCH for side in place)
+    motif = {"name": name, "side": "A", "left": left, "top": top, "width": width, "height": height, "saved": True}
+    describe_paper(paper=paper, facts={"motifs": [motif]})
 
 
 def _choose_papers(user: Any, row: Page) -> Page:
@@ -175,6 +208,8 @@ def _choose_papers(user: Any, row: Page) -> Page:
     for letter, (name, side) in PAGE_PAPERS.get(row.name, {}).items():
         change = {"kind": "paper", "paper": letter, "stash_paper": papers[name], "side": side}
         row = change_page(page=row, version=row.version, change=change)
+    if row.name in PAGE_WISHES:
+        row = change_page(page=row, version=row.version, change=PAGE_WISHES[row.name])
     return row
 
 

@@ -100,6 +100,36 @@ def fewest_by_cp_sat(pieces, sheet):
     raise AssertionError("a piece is larger than the sheet")
 
 
+def largest_by_trying(width, height, pieces, known=None):
+    """The largest part that can be left of a sheet with all pieces on it, by trying every cut; None when none do."""
+    known = {} if known is None else known
+    key = (width, height, tuple(sorted(piece.key for piece in pieces)))
+    if key not in known:
+        known[key] = _tried(width, height, pieces, known)
+    return known[key]
+
+
+def _tried(width, height, pieces, known):
+    if not pieces:
+        return width * height
+    if len(pieces) == 1 and Size(width, height) in pieces[0].stances:
+        return 0
+    if sum(p.size.width * p.size.height for p in pieces) > width * height:
+        return None
+    found = []
+    for count in range(len(pieces) + 1):
+        for chosen in itertools.combinations(pieces, count):
+            rest = [piece for piece in pieces if piece not in chosen]
+            halves = [((at, height), (width - at, height)) for at in range(1, width)]
+            halves += [((width, at), (width, height - at)) for at in range(1, height)]
+            for one, other in halves:
+                first = largest_by_trying(*one, chosen, known)
+                second = None if first is None else largest_by_trying(*other, rest, known)
+                if second is not None:
+                    found.append(max(first, second))
+    return max(found, default=None)
+
+
 class KnownAnswers(TestCase):
     def test_sheets_without_waste_are_found_and_proven(self):
         tasks = [
@@ -134,10 +164,23 @@ class OtherReckonings(TestCase):
                 self.assertLessEqual(plan.bound, fewest)
                 self.assertLessEqual(fewest_by_cp_sat(pieces, SMALL.size), fewest)
 
+    def test_the_largest_leftover_is_the_one_that_trying_every_cut_finds(self):
+        """On a sheet of 8 by 7 units; with few kinds of pieces the plan knows that nothing larger can be left."""
+        for seed in range(24):
+            pick = random.Random(seed)
+            sizes = [(pick.randint(1, 5), pick.randint(1, 4)) for _ in range(2)]
+            pieces = [Wanted(f"p{n}", Size(*sizes[n % 2]), may_turn=seed % 3 > 0) for n in range(pick.randint(2, 5))]
+            if (largest := largest_by_trying(8, 7, pieces)) is None:
+                continue
+            plan = plan_cuts(pieces, [Stock("s", Size(8, 7))], 0.5)
+            left = plan.largest_leftover
+            with self.subTest(seed=seed):
+                self.assertEqual((plan.new_sheets, left.area if left else 0), (1, largest))
+
     def test_never_more_sheets_than_a_known_packer_needs(self):
         fewer = 0
         for task in of_pages(82, 6):
-            plan = plan_cuts(task.pieces, task.stocks, 1.0)
+            plan = plan_cuts(task.pieces, task.stocks, 2.0)  # tests run beside each other
             known = known_best(task.pieces, SHEET)
             with self.subTest(task.name):
                 self.assertEqual(faults_of(task.pieces, task.stocks, plan), [])

@@ -18,6 +18,8 @@ from inkquilt.sketch.model import Size
 
 #: With more pieces on one part only the first cut that leaves most is followed.
 _WEIGHED: Final = 14
+#: The key of what is to be left in one piece.
+_FREE: Final = "\0free"
 
 
 class NotSeparable(CoreError):
@@ -59,7 +61,7 @@ def tightened(layout: Layout) -> Layout:
     Every distance is then a sum of sides of pieces, so that pieces on the cutter's marks
     are cut at marks, and that part is at least as large as before. Raises ``NotSeparable``.
     """
-    if not layout.placed:
+    if not layout.placed or layout.free is not None:
         return layout
     size = layout.stock.size
     return Layout(layout.stock, tuple(_pushed(_apart(Rect(0, 0, size.width, size.height), layout.placed, {})).placed))
@@ -89,15 +91,20 @@ def _pushed(tree: _Tree) -> _Pushed:
 
 def with_cuts(layout: Layout) -> CutSheet:
     """Return the sheet with its cuts and leftovers. Raises ``NotSeparable``."""
-    size = layout.stock.size
-    tree = _apart(Rect(0, 0, size.width, size.height), layout.placed, {})
+    tree = _tree_of(layout)
     return CutSheet(layout.stock, layout.placed, tuple(_ordered(tree)), tuple(_leftovers(tree, "0")))
 
 
 def largest_part(layout: Layout) -> int:
     """Return the area of the largest single part that the cuts can leave."""
-    size = layout.stock.size
-    return _apart(Rect(0, 0, size.width, size.height), layout.placed, {}).largest
+    return _tree_of(layout).largest
+
+
+def _tree_of(layout: Layout) -> _Tree:
+    """Take a sheet apart; what is to be left in one piece is held together like a piece."""
+    size, free = layout.stock.size, layout.free
+    kept = [Placed(_FREE, free.x, free.y, Size(free.width, free.height))] if free is not None else []
+    return _apart(Rect(0, 0, size.width, size.height), [*layout.placed, *kept], {})
 
 
 def _apart(rect: Rect, pieces: Sequence[Placed], known: dict[Rect, _Tree]) -> _Tree:
@@ -111,7 +118,8 @@ def _taken_apart(rect: Rect, pieces: Sequence[Placed], known: dict[Rect, _Tree])
     if not pieces:
         return _Tree(rect, rect.area, 0)
     if len(pieces) == 1 and pieces[0].size == Size(rect.width, rect.height):
-        return _Tree(rect, 0, 0, piece=pieces[0])
+        only = pieces[0]
+        return _Tree(rect, rect.area, 0) if only.key == _FREE else _Tree(rect, 0, 0, piece=only)
     lines = list(_lines(rect, pieces))
     if not lines:
         raise NotSeparable([piece.key for piece in pieces])

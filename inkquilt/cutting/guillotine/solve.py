@@ -20,6 +20,7 @@ from numpy.typing import NDArray
 
 from inkquilt.cutting.guillotine.bounds import least_sheets
 from inkquilt.cutting.guillotine.construct import Attempt, Draft, attempts, construct, shaken
+from inkquilt.cutting.guillotine.leftover import Largest, largest_leftover
 from inkquilt.cutting.guillotine.parts import largest_part, tightened, with_cuts
 from inkquilt.cutting.guillotine.search import Verdict, can_search, is_soon_settled, search
 from inkquilt.cutting.guillotine.values import CutPlan, Layout, Proof, Stock, StockKind, Wanted
@@ -48,6 +49,10 @@ _BESIDE_PIECES: Final = 0.75
 _CLIMBS: Final = 3
 #: The search for fewer sheets may take this part of the time; the rest is for a larger leftover.
 _FEWER_PART: Final = 0.9
+#: Once so much of the time is spent the exact leftover is tried again.
+_AGAIN: Final = 0.5
+#: The first time it is given up when so much is spent.
+_FIRST_EXACT: Final = 0.35
 #: The key of a leftover that is asked for as if it were a piece.
 _LEFTOVER: Final = "\0leftover"
 
@@ -179,10 +184,18 @@ class _Planning:
         climbs = [_Climb(start, self.stocks, self._random) for start in [self.best, *starts[-_CLIMBS:]]]
         asking = _Asking(self.placeable, self._random)
         rounds = 0
+        again = [_AGAIN, 0.0]  # a better plan leaves less to be looked at
         while self.best.layouts and not self.best.unplaced and not self.is_spent():
             spare = self._spare()
             if self.best.leftover >= spare:
                 return
+            if again and (not again[-1] or self.is_spent(again[-1])):
+                again.pop()
+                exact = self._exact_leftover(1.0 if asking.soon_settled or not again else _FIRST_EXACT)
+                if exact is not None and exact.layouts:
+                    yield _draft(exact.layouts)
+                if exact is not None and exact.proven:
+                    return
             sheets = [layout.stock for layout in self.best.layouts]
             better = climbs[rounds % len(climbs)].better(_SHAKEN, self.best) or asking.quick(
                 self.best, sheets, spare, _SHAKEN // 2
@@ -192,6 +205,21 @@ class _Planning:
                 better = asking.thorough(self.best, sheets, spare, self.is_spent)
             if better is not None:
                 yield better
+
+    def _exact_leftover(self, part: float) -> Largest | None:
+        """Return the largest leftover where that is exact: few kinds of pieces, on equal new sheets alone.
+
+        None when that is too much for this part of the time.
+        """
+        stocks = {layout.stock for layout in self.best.layouts}
+        if self.best.unplaced or len(stocks) != 1:
+            return None
+        (sheet,) = stocks
+        if sheet.kind is not StockKind.SHEET:
+            return None
+        return largest_leftover(
+            self.placeable, sheet, len(self.best.layouts), self.best.leftover, partial(self.is_spent, part)
+        )
 
     def _spare(self) -> int:
         """What all sheets cut into have in common to spare: no single leftover is larger."""

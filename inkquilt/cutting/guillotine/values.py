@@ -177,6 +177,8 @@ class Layout:
 
     stock: Stock
     placed: tuple[Placed, ...]
+    #: A rectangle that is to be left in one piece.
+    free: Rect | None = None
 
     @property
     def filled(self) -> int:

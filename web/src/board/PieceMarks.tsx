@@ -5,9 +5,10 @@ import type { PageLayout } from '../geometry/layout'
 const RADIUS = 10
 
 /** An arrow beside the number: which way up the pattern of a directional paper lies on the piece. */
-function Direction({ across }: { across: boolean }) {
+function Direction({ across, before }: { across: boolean; before: boolean }) {
+  const beside = (before ? -2.3 : 2.3) * RADIUS
   return (
-    <g className="direction" transform={`translate(${2.3 * RADIUS} 0) rotate(${across ? 90 : 0})`}>
+    <g className="direction" transform={`translate(${beside} 0) rotate(${across ? 90 : 0})`}>
       <circle r={RADIUS} />
       <path d="M0 5.5V-5.5M-3.6 -1.9L0 -5.5L3.6 -1.9" />
     </g>
@@ -37,7 +38,12 @@ export function PieceMarks({ board, layout }: { board: Board; layout: PageLayout
     <g className="piece-marks" aria-hidden>
       {placeMarks(marked, wanted, RADIUS).map((mark) => (
         <g key={mark.id} transform={`translate(${left + mark.x} ${top + mark.y})`} data-mark={mark.id}>
-          {lies.get(mark.id) && <Direction across={lies.get(mark.id) === 'across'} />}
+          {lies.get(mark.id) && (
+            <Direction
+              across={lies.get(mark.id) === 'across'}
+              before={mark.x + 3.3 * RADIUS > board.width * scale}
+            />
+          )}
           <circle r={RADIUS} />
           <text textAnchor="middle" dominantBaseline="central">
             {numbers.get(mark.id)}
