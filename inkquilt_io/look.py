@@ -31,5 +31,10 @@ def tints_of(blocks: tuple[Block, ...]) -> dict[str, int]:
 
 def tint_of(block: Block, tints: dict[str, int]) -> Colour:
     """Return the colour a block's paper is drawn in."""
-    number = tints.get(paper_of(block))
+    return colour_of(paper_of(block), tints)
+
+
+def colour_of(paper: str, tints: dict[str, int]) -> Colour:
+    """Return the colour a paper is drawn in."""
+    number = tints.get(paper)
     return WHITE if number is None else TINTS[number]

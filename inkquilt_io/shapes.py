@@ -6,14 +6,19 @@ top left corner, y downward.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Iterator
+from dataclasses import dataclass, field, replace
 from typing import Protocol
 
+from inkquilt.cutting.pieces import CutWishes
+from inkquilt.cutting.terms import cells_seen, windows_seen
 from inkquilt.lengths import Grains, Unit, format_nearest
+from inkquilt.page import Fold
+from inkquilt.paper import paper_of
 from inkquilt.photos import Crop
 from inkquilt.sketch import Block, Role, Shape
 from inkquilt.sketch.geometry import Vertex, drawn_outline, hole_outline
-from inkquilt_io.look import Colour, tint_of, tints_of
+from inkquilt_io.look import Colour, colour_of, tint_of, tints_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,6 +63,9 @@ class FittedPage:
     pictures: dict[str, Picture]
     titles: dict[str, str]
     numbers: dict[str, int]
+    #: What is asked of single pieces: rows and windows are drawn as they are.
+    wishes: CutWishes = field(default_factory=CutWishes)
+    fold: Fold | None = None
 
 
 class Canvas(Protocol):
@@ -101,7 +109,8 @@ def walk(page: FittedPage, canvas: Canvas, notes: bool = True) -> None:
             case Role.CLUSTER:
                 canvas.cluster(outline)
             case _:
-                canvas.paper(outline, tint_of(block, tints))
+                for piece, paper in _parts(page, outline):
+                    canvas.paper(piece, colour_of(paper, tints))
     if notes:
         for outline in outlines:
             number = page.numbers.get(outline.block.id)
@@ -109,3 +118,25 @@ def walk(page: FittedPage, canvas: Canvas, notes: bool = True) -> None:
                 size = outline.block.size
                 text = f"{number}: {format_nearest(size.width, page.unit)} × {format_nearest(size.height, page.unit)}"
                 canvas.note(outline, text)
+
+
+def _parts(page: FittedPage, outline: Outline) -> Iterator[tuple[Outline, str]]:
+    """Yield what a piece of paper is drawn as, each with its paper: the pieces of a row, or itself with its windows.
+
+    A window one looks through is drawn white. Tilted pieces are drawn whole.
+    """
+    block = outline.block
+    cells = [] if block.turn else list(cells_seen(block, paper_of(block), page.wishes))
+    for number, seen in enumerate(cells, 1):
+        one = seen.block
+        moved = replace(one, id=f"{block.id}-{number}", x=one.x + block.x, y=one.y + block.y)
+        yield Outline(moved, drawn_outline(moved)), seen.paper
+    if cells:
+        return
+    yield outline, paper_of(block)
+    windows = () if block.turn else page.wishes.windows.get(block.id, ())
+    for number, window in enumerate(windows_seen(block, windows, page.fold), 1):
+        place = window.place
+        shown = block.placed(block.x + place.x, block.y + place.y, place.size)
+        shown = replace(shown, id=f"{block.id}-window-{number}")
+        yield Outline(shown, drawn_outline(shown)), window.backing or "white"

@@ -9,9 +9,12 @@ from __future__ import annotations
 
 import csv
 import io
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
 from decimal import Decimal
 from typing import Final
 
+from inkquilt.cutting import CutPiece
 from inkquilt.lengths import Grains, Unit, with_unit
 from inkquilt.paper import Piece, PieceList
 
@@ -21,24 +24,29 @@ HEADER: Final = (
 _FORMULA_STARTS: Final = ("=", "+", "-", "@", "\t", "\r", "\n")
 
 
-def pieces_csv(pieces: PieceList, unit: Unit) -> bytes:
-    """Return the piece list, UTF-8 with a byte order mark so that every spreadsheet reads its letters."""
+def pieces_csv(pieces: PieceList, to_cut: Mapping[str, Sequence[CutPiece]], unit: Unit) -> bytes:
+    """Return the piece list, UTF-8 with a byte order mark so that every spreadsheet reads its letters.
+
+    Papers are listed as they are cut: the pieces of a row one by one, what lies behind a window too.
+    """
     out = io.StringIO()
     writer = csv.writer(out)
     writer.writerow(HEADER)
-    for group in pieces.papers:
-        for piece in group.pieces:
-            writer.writerow(_row(piece, group.paper, unit))
+    whole = {piece.block: piece for group in pieces.papers for piece in group.pieces}
+    for paper, some in to_cut.items():
+        for one in some:
+            piece = replace(whole[one.block], name=one.name, size=one.size, shape=one.shape)
+            writer.writerow(_row(one.key, piece, paper, unit))
     for piece in pieces.photos:
-        writer.writerow(_row(piece, "photo print", unit))
+        writer.writerow(_row(str(piece.number), piece, "photo print", unit))
     return out.getvalue().encode("utf-8-sig")
 
 
-def _row(piece: Piece, paper: str, unit: Unit) -> list[str]:
+def _row(key: str, piece: Piece, paper: str, unit: Unit) -> list[str]:
     size = piece.size
     shape = piece.shape.value + (", stuck down tilted" if piece.tilted else "")
     cells = [
-        str(piece.number),
+        key,
         piece.name,
         piece.role.value,
         paper,

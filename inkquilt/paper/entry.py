@@ -40,6 +40,7 @@ _NUMBER: Final = r"\d+(?:[.,]\d+|\s*[½¼¾⅛⅜⅝⅞]|(?:\s+|-)\d+/\d+|/\d+)?
 _SIZE: Final = re.compile(
     rf"(?P<w>{_NUMBER})\s*(?:in|\"|″)?\s*[x×]\s*(?P<h>{_NUMBER})\s*(?P<unit>mm|cm|in\b|\"|″)?", re.IGNORECASE
 )
+_PLAIN_PRICE: Final = re.compile(r"(\d{1,6})(?:[.,](\d{1,2}))?")
 _SHEETS: Final = re.compile(r"\b(\d{1,4})\s*(?:sheets?|pcs|pieces?)\b", re.IGNORECASE)
 _COUNT: Final = re.compile(r"^\s*(\d{1,4})(?:\s*[x×])?\s+(?=[^\W\d_])")
 _PRICE: Final = re.compile(r"\b(?:at|each)\s+(\d+(?:[.,]\d{1,2})?)\b|\b(\d+[.,]\d{2})\s+each\b", re.IGNORECASE)
@@ -55,6 +56,16 @@ class UnreadablePaper(CoreError):
     def __init__(self, line: str, why: str) -> None:
         self.line = line
         super().__init__(f"“{line[:60]}”: {why} These would do: 2 navy 12x12, directional; scrap kraft 4 1/2 x 7.")
+
+
+class UnreadablePrice(CoreError):
+    """A price that is no number."""
+
+    code = "unreadable-price"
+
+    def __init__(self, text: str) -> None:
+        self.text = text
+        super().__init__(f"“{text[:20]}” is no price. 1.20 would do.")
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,6 +117,17 @@ def read_entry(line: str, unit: Unit = Unit.IN) -> PaperEntry:
 _TAKEN: Final = {"scrap", "scraps", "offcut", "pad", "sheet", "sheets", "of", "directional", "two-tone", "twotone"}
 
 
+def unit_of(size: Size) -> Unit:
+    """Return the unit a size was most likely made in: millimetres when only they come out whole.
+
+    >>> unit_of(Size(210 * MM, 297 * MM)), unit_of(Size(12 * INCH, 12 * INCH))
+    (<Unit.MM: 'mm'>, <Unit.IN: 'in'>)
+    """
+    sides = (size.width, size.height)
+    in_inches = all(side % (INCH // 16) == 0 for side in sides)
+    return Unit.MM if not in_inches and all(side % (MM // 2) == 0 for side in sides) else Unit.IN
+
+
 def _size(text: str, unit: Unit) -> tuple[Size, str]:
     match = _SIZE.search(text)
     if match is not None:
@@ -130,6 +152,21 @@ def _price(text: str) -> tuple[int | None, str]:
         return None, text
     whole, _, rest = (match[1] or match[2]).replace(",", ".").partition(".")
     return int(whole) * 100 + int((rest + "00")[:2]), text[: match.start()] + " " + text[match.end() :]
+
+
+def read_price(text: str) -> int | None:
+    """Read a price as typed, in hundredths; nothing typed is no price. Raises ``UnreadablePaper``.
+
+    >>> read_price("1,20"), read_price(" 3 "), read_price("")
+    (120, 300, None)
+    """
+    typed = text.strip()
+    if not typed:
+        return None
+    match = _PLAIN_PRICE.fullmatch(typed)
+    if match is None:
+        raise UnreadablePrice(typed)
+    return int(match[1]) * 100 + int(((match[2] or "") + "00")[:2])
 
 
 def _count(text: str) -> tuple[int, str]:

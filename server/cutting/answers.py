@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from typing import Any
 
-from inkquilt.cutting import CutPiece, PaperPlan
+from inkquilt.cutting import CutPiece, PaperNeed, PaperPlan
 from inkquilt.cutting.guillotine import CutSheet, Direction, Stock, StockKind
 from inkquilt.cutting.lacking import ToBuy, lacking, to_buy
 from inkquilt.cutting.motifs import fates_of
@@ -15,7 +15,7 @@ from inkquilt.lengths import Unit, format_length, format_nearest, with_unit
 from inkquilt.paper.kinds import PaperSide, SideName
 from inkquilt.paper.pieces import paper_of
 from inkquilt.paper.regions import Hold, Region
-from inkquilt.paper.repeats import Repeat
+from inkquilt.paper.repeats import Repeat, per_sheet
 from inkquilt.paper.saving import saving_words
 from inkquilt.paper.tools import ToolUse
 from inkquilt.sketch.model import Role, Shape, Size
@@ -201,11 +201,11 @@ def _piece(piece: CutPiece, one: PaperPlan, document: PageDocument, leads: bool)
         "lie": piece.lie.value,
         "directional": piece.side in one.need.directional,
         "openings": [size_words(opening.size, unit) for opening in piece.openings],
-        "terms": terms_answer(document, piece) if leads else None,
+        "terms": terms_answer(document, piece, one.need) if leads else None,
     }
 
 
-def terms_answer(document: PageDocument, piece: CutPiece) -> dict[str, Any]:
+def terms_answer(document: PageDocument, piece: CutPiece, need: PaperNeed) -> dict[str, Any]:
     """Return what is asked of a piece's block, in words."""
     terms, unit = document.cuts.of(piece.block), document.unit
     base = next(block for block in document.blocks if block.id == piece.block)
@@ -218,7 +218,7 @@ def terms_answer(document: PageDocument, piece: CutPiece) -> dict[str, Any]:
     return {
         "spares": document.cuts.copies.get(piece.block, 0),
         "windows": [_window_words(window, document) for window in terms.windows],
-        "row": _row_words(terms.repeat, document) if terms.repeat else "",
+        "row": _row_words(terms.repeat, document) + _from_a_sheet(piece, need) if terms.repeat else "",
         "place": _place_words(terms.region, unit) if terms.region else "",
         "slant": terms.slant.value if terms.slant else None,
         "tool": _tool_words(terms.tool) if terms.tool else "",
@@ -255,6 +255,17 @@ def _row_words(repeat: Repeat, document: PageDocument) -> str:
         if repeat.papers
         else words
     )
+
+
+def _from_a_sheet(piece: CutPiece, need: PaperNeed) -> str:
+    """Say how many such pieces one whole sheet gives."""
+    sheet = max((stock.size for stock in need.stocks if stock.kind is StockKind.SHEET), key=_area, default=None)
+    count = per_sheet(sheet, piece.lying(need.directional), piece.side not in need.directional) if sheet else 0
+    return f"; one sheet gives {count}" if count else ""
+
+
+def _area(size: Size) -> int:
+    return size.width * size.height
 
 
 _HOLDS = {

@@ -10,6 +10,7 @@ from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
 from rest_framework.views import APIView
 
+from inkquilt.cutting import pieces_to_cut
 from inkquilt.measuring import MeasureFrom
 from inkquilt.paper import pieces_of
 from inkquilt.sketch.writing import write_sketch
@@ -24,6 +25,7 @@ from server.exchange.services import drawn_sketch, fitted_page, measures_of_page
 from server.pages.document import PageDocument, page_as_sketch
 from server.pages.models import Page
 from server.pages.services import document_of, require_fit
+from server.pages.wishes import wishes_on
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch
 
@@ -52,7 +54,8 @@ def _svg(page: Page, document: PageDocument, request: Request) -> bytes:
 
 
 def _csv(page: Page, document: PageDocument, request: Request) -> bytes:
-    return pieces_csv(pieces_of(document.blocks, document.page.fold), document.unit)
+    pieces = pieces_of(document.blocks, document.page.fold)
+    return pieces_csv(pieces, pieces_to_cut(pieces, wishes_on(document, pieces).wishes), document.unit)
 
 
 def _json(page: Page, document: PageDocument, request: Request) -> bytes:

@@ -10,6 +10,7 @@ from server.pages.answers import pictures_of
 from server.pages.document import PageDocument
 from server.pages.models import Page
 from server.pages.photos_on_page import crop_in
+from server.pages.wishes import wishes_on
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch
 
@@ -33,6 +34,8 @@ def fitted_page(page: Page, document: PageDocument) -> FittedPage:
         pictures,
         document.titles,
         pieces_of(blocks).numbers,
+        wishes_on(document).wishes,
+        document.page.fold,
     )
 
 

@@ -6,7 +6,9 @@ from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 
 from inkquilt.lengths import INCH, Unit, format_length, format_nearest
+from inkquilt.paper.entry import read_price, unit_of
 from inkquilt.paper.kinds import SideName
+from inkquilt.sketch.model import Size
 from server.common import fields
 from server.common.asked import asked_length, refuse
 from server.stash.models import KIND_CHOICES, MOST_COLOURS, STOCK_CHOICES, Paper, PaperStock, is_colour
@@ -25,7 +27,8 @@ class StockSerializer(serializers.ModelSerializer):
 
     def get_size(self, stock: PaperStock) -> str:
         """Return its size in words."""
-        return size_words(stock.width, stock.height)
+        size = Size(stock.width, stock.height)
+        return size_words(stock.width, stock.height, unit_of(size))
 
     def get_wide(self, stock: PaperStock) -> float:
         """Return its width in inches."""
@@ -142,12 +145,16 @@ class DescribePaperSerializer(serializers.Serializer):
     two_tone = serializers.BooleanField(required=False)
     finish = serializers.CharField(max_length=40, allow_blank=True, required=False)
     note = serializers.CharField(max_length=300, allow_blank=True, required=False)
-    price = serializers.IntegerField(min_value=0, max_value=1_000_000, allow_null=True, required=False)
+    price = serializers.CharField(
+        max_length=20, allow_blank=True, required=False, help_text="as typed; none when empty"
+    )
     motifs = MotifSerializer(many=True, required=False, max_length=MOST_MOTIFS)
 
     def facts(self) -> dict[str, Any]:
         """Return what was given, as fields of the model."""
         given = dict(self.validated_data)
+        if "price" in given:
+            given["price"] = read_price(given["price"])
         if "motifs" in given:
             given["motifs"] = [asked_motif(row) for row in given["motifs"]]
         for face in ("front", "back"):

@@ -126,6 +126,17 @@ class CuttingCase(ApiTestCase):
         return {(row.kind, row.width / INCH, row.height / INCH): row.count for row in rows}
 
 
+class Describing(CuttingCase):
+    def test_a_price_is_read_as_typed_and_sizes_are_told_in_the_unit_they_were_made_in(self):
+        for typed, kept in (("1,20", 120), ("3", 300), ("", None)):
+            answer = self.send("patch", f"stash/papers/{self.white.pk}/", {"price": typed})
+            self.assertEqual(answer.json()["price"], kept)
+        refused = self.send("patch", f"stash/papers/{self.white.pk}/", {"price": "dear"})
+        self.assertEqual((refused.status_code, refused.json()["code"]), (400, "unreadable-price"))
+        a4 = self.send("post", "stash/papers/", {"line": "3 pale 210x297", "unit": "mm"}).json()
+        self.assertEqual(a4["stocks"][0]["size"], "210 × 297 mm")
+
+
 class Tables(CuttingCase):
     def test_a_paper_is_chosen_for_a_letter_or_by_touching_a_piece_and_shows_on_the_board(self):
         page = self.do(kind="paper", block="m1", stash_paper=self.white.pk, side="B")

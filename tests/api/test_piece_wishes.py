@@ -38,6 +38,7 @@ class Wishes(CuttingCase):
         window = self.on_board("base", page)["windows"][0]
         self.assertEqual((window["x"], window["width"], window["height"], window["backed"]), (1.25, 10.75, 7.5, True))
         self.assertEqual(self.keys("A"), {"1a": "12 × 12"})
+        self.assertIn('data-id="base-window-1"', self.send("get", f"pages/{self.page}/files/page.svg").content.decode())
         self.assertEqual(self.keys("B"), {"1b": "11 × 8", "2": "12 × 2"})
         self.assertEqual(len(self.table()[0]["A"]["sheets"][0]["steps"]), 3)
         self.do(kind="format", format="letter", unit="in", width="8 1/2", height="11", sides=1)
@@ -68,6 +69,10 @@ class Wishes(CuttingCase):
         self.assertEqual([cell["x"] for cell in cells], [0, 2, 4, 6, 8, 10])
         self.assertEqual(len(cells[0]["points"]), 5)
         self.assertNotEqual(cells[0]["tint"], cells[1]["tint"])
+        listed = self.send("get", f"pages/{self.page}/files/pieces.csv").content.decode("utf-8-sig")
+        self.assertEqual([line.split(",")[0] for line in listed.splitlines() if "strip band" in line][:2], ["2a", "2c"])
+        drawn = self.send("get", f"pages/{self.page}/files/page.svg").content.decode()
+        self.assertEqual(drawn.count('data-id="band-'), 6)
         self.assertEqual(self.keys("B"), dict.fromkeys(("2b", "2d", "2f"), "2 × 2 1/2"))
         self.do(kind="row", block="band", heights="1/2, 1 1/2")
         self.assertEqual(self.keys("B"), {"2a": "12 × 1/2", "2b": "12 × 1 1/2"})

@@ -124,8 +124,8 @@ class Cutting(BrowserTestCase):
         band.get_by_label("paper A").check()
         band.get_by_label("paper B").check()
         band.get_by_role("button", name="Make these pieces").click()
-        expect(self.page.get_by_role("article", name="A", exact=True).locator(".piece-number")).to_have_count(
-            5
+        expect(self.page.get_by_role("article", name="A", exact=True)).to_contain_text(
+            "to 2g, 4 of strip band"
         )  # the base and every other one
         mat = self.page.get_by_label("Place of the sheet for mat of p1")
         self.page.get_by_role("button", name="ask more of 3 mat of p1").click()

@@ -11,6 +11,7 @@ import jsonschema
 from pypdf import PdfReader
 from svgelements import SVG, Circle, Polygon, Rect
 
+from inkquilt.cutting import CutWishes, pieces_to_cut
 from inkquilt.fit import FitRequest, School, Way
 from inkquilt.fit.solve import fit, fit_ways
 from inkquilt.fit.writing import write_fits
@@ -163,7 +164,8 @@ class Svg(TestCase):
 class Csv(TestCase):
     def test_lengths_are_texts_with_units_beside_decimals(self):
         page = page_for("three", "letter")
-        text = pieces_csv(pieces_of(page.blocks), Unit.IN).decode("utf-8-sig")
+        pieces = pieces_of(page.blocks)
+        text = pieces_csv(pieces, pieces_to_cut(pieces, CutWishes()), Unit.IN).decode("utf-8-sig")
         rows = list(csv.DictReader(io.StringIO(text)))
         tall = next(row for row in rows if row["Piece"] == "tall photo")
         self.assertEqual((tall["Width"], tall["Width (decimal)"]), ("3 7/8 in", "3.875"))

@@ -5,11 +5,29 @@ import math
 from unittest import TestCase
 
 from ezdxf.filemanagement import read as read_drawing
+from shapely import affinity
+from shapely.geometry import Point
+from shapely.geometry import Polygon as ShapelyPolygon
 from svgelements import SVG, Circle, Polygon
 
-from inkquilt.cutting.machine import GAP, MachineMat, MachineShape, Ring, ShapeTooLarge, Spot, machine_shapes, nested
+from inkquilt.cutting.machine import (
+    GAP,
+    MachineMat,
+    MachineShape,
+    NothingLeft,
+    Ring,
+    ShapeTooLarge,
+    Spot,
+    folded,
+    machine_shapes,
+    nested,
+    offset_outline,
+)
 from inkquilt.lengths import INCH, MM, Unit
 from inkquilt.paper import pieces_of
+from inkquilt.paper.openings import Inset
+from inkquilt.sketch import Role
+from inkquilt.sketch.model import End
 from inkquilt_io.cutting_machine import Machine, UnreadableMachineFile, run_dxf, run_svg
 from inkquilt_io.machine_files import mat_dxf, mat_svg
 from tests.building import row, size, sketch_of
@@ -79,6 +97,49 @@ class Files(TestCase):
         self.assertAlmostEqual(one.seconds, other.seconds, delta=0.5 * one.seconds)
         rims = 2 * (4.25 + 6.25) + 3 * math.pi + 14 + 10  # the mat, the circle, both rims of the frame
         self.assertGreater(one.length, rims)
+
+
+class Outlines(TestCase):
+    def test_an_outline_keeps_its_distance_from_every_shape(self):
+        for shape in shapes():
+            inner = as_polygon(shape.rings[0])
+            for by in (INCH // 8, -INCH // 8):
+                with self.subTest(shape.key, by=by):
+                    one = offset_outline(shape, by)
+                    outer = as_polygon(one.rings[0])
+                    # Both lie in the corner of their own box: the box grew by the distance on every side it could.
+                    left, top, *_ = inner.buffer(by, join_style="mitre", mitre_limit=4).bounds
+                    outer = affinity.translate(outer, left, top)
+                    self.assertAlmostEqual(outer.exterior.distance(inner.exterior) / abs(by), 1, delta=0.02)
+                    self.assertLess(outer.exterior.hausdorff_distance(inner.exterior), 4.2 * abs(by))
+                    self.assertEqual(outer.contains(inner), by > 0)
+                    self.assertEqual(inner.contains(outer), by < 0)
+
+    def test_so_far_inside_that_nothing_is_left_is_refused(self):
+        for shape in shapes():
+            with self.subTest(shape.key), self.assertRaises(NothingLeft):
+                offset_outline(shape, -4 * INCH)
+
+    def test_a_window_is_a_line_of_its_own_and_a_fold_is_scored(self):
+        blocks, numbers = SKETCH.blocks, pieces_of(SKETCH.blocks).numbers
+        mat = next(block for block in blocks if block.role is Role.MAT)
+        hole = Inset(INCH, INCH, size("1", "2"))
+        cut = {shape.key: shape for shape in machine_shapes(blocks, numbers, {mat.id: [hole]})}
+        window = as_polygon(cut[str(numbers[mat.id])].rings[-1])
+        self.assertEqual(window.bounds, (INCH, INCH, 2 * INCH, 3 * INCH))
+        card = folded(cut[str(numbers[mat.id])], End.TOP)
+        (fitting,) = nested([card], size("13", "13"))
+        drawing = read_drawing(io.StringIO(mat_dxf(fitting, Unit.IN).decode()))
+        (score,) = [e for e in drawing.modelspace() if e.dxf.layer == "SCORE"]
+        self.assertEqual(score.dxftype(), "LINE")
+        long = score.dxf.end - score.dxf.start
+        self.assertAlmostEqual(long.magnitude, mat.width / INCH, places=6)
+
+
+def as_polygon(ring):
+    if ring.radius is not None:
+        return Point(ring.corners[0]).buffer(ring.radius, quad_segs=200)
+    return ShapelyPolygon(ring.corners)
 
 
 class Faults(TestCase):

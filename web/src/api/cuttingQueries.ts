@@ -31,7 +31,8 @@ export function useStash() {
     void cache.invalidateQueries({ queryKey: keys.deleted })
   }
   const enter = useMutation({
-    mutationFn: (line: string) => take(api.POST('/api/stash/papers/', { body: { line, unit: 'in' } })),
+    mutationFn: ({ line, unit }: { line: string; unit: 'in' | 'mm' }) =>
+      take(api.POST('/api/stash/papers/', { body: { line, unit } })),
     onSuccess,
   })
   const describe = useMutation({

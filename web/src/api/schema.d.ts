@@ -2137,7 +2137,8 @@ export interface components {
             two_tone?: boolean;
             finish?: string;
             note?: string;
-            price?: number | null;
+            /** @description as typed; none when empty */
+            price?: string;
             motifs?: components["schemas"]["MotifRequest"][];
         };
         /** @description What shall be known of a photo; what is not given stays. Both sides of its print, or nothing for no print. */

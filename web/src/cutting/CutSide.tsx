@@ -45,7 +45,7 @@ export function CutSide({ page, onChange }: CutSideProps) {
       ))}
       <Savings table={table} onChange={onChange} />
       <section className="cut-panel" aria-label="Pieces to cut">
-        {table.papers.map((paper) => (
+        {table.papers.filter(isCut).map((paper) => (
           <PaperPart key={paper.key} paper={paper} table={table} onChange={onChange} />
         ))}
         <PhotoPart table={table} />
@@ -75,6 +75,9 @@ export function CutSide({ page, onChange }: CutSideProps) {
     </>
   )
 }
+
+/** A paper that nothing is cut from, such as a strip's that became a row of other papers, is not listed. */
+const isCut = (paper: CutTable['papers'][number]) => paper.pieces.length > 0 || paper.missing
 
 function PhotoPart({ table }: { table: CutTable }) {
   if (table.photos.length === 0) return null

@@ -34,10 +34,11 @@ export function PaperPart({ paper, table, onChange }: PaperPartProps) {
         <Fractions text={paper.summary} />
       </p>
       <ol className="piece-list">
-        {paper.pieces.map((piece) => (
+        {alike(paper.pieces).map((pieces) => (
           <PieceRow
-            key={piece.terms ? piece.block : piece.key}
-            piece={piece}
+            key={pieces[0]!.terms ? pieces[0]!.block : pieces[0]!.key}
+            piece={pieces[0]!}
+            alike={pieces}
             table={table}
             onChange={onChange}
           />
@@ -74,6 +75,18 @@ export function PaperPart({ paper, table, onChange }: PaperPartProps) {
       ))}
     </article>
   )
+}
+
+type Pieces = TablePaper['pieces']
+
+/** Pieces of one block and size, such as those of a row, stand in one line. */
+function alike(pieces: Pieces): Pieces[] {
+  const groups = new Map<string, Pieces>()
+  for (const piece of pieces) {
+    const key = [piece.block, piece.name, piece.size, piece.side, piece.shape, ...piece.openings].join('|')
+    groups.set(key, [...(groups.get(key) ?? []), piece])
+  }
+  return [...groups.values()]
 }
 
 interface ChoosePaperProps extends Omit<PaperPartProps, 'table'> {

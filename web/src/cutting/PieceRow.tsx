@@ -19,7 +19,8 @@ export interface WishProps<Piece = AskedPiece> {
 }
 
 /** One piece to cut: its number, what it is and its size; unfolded, what can be asked of it. */
-export function PieceRow({ piece, table, onChange }: WishProps<TablePiece>) {
+export function PieceRow(props: WishProps<TablePiece> & { alike: TablePiece[] }) {
+  const { piece, alike, table, onChange } = props
   const { terms } = piece
   const [open, show] = useState(false)
   return (
@@ -27,6 +28,11 @@ export function PieceRow({ piece, table, onChange }: WishProps<TablePiece>) {
       <div className="piece-line">
         <b className="piece-number">{piece.key}</b>
         <span className="piece-name">
+          {alike.length > 1 && (
+            <>
+              to {alike.at(-1)!.key}, <b>{alike.length}</b> of{' '}
+            </>
+          )}
           {piece.name}
           <Traits piece={piece} />
           {piece.directional && terms && (

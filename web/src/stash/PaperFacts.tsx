@@ -27,12 +27,7 @@ export function PaperFacts({ paper, onKeep }: PaperFactsProps) {
           inputMode="decimal"
           defaultValue={paper.price == null ? '' : (paper.price / 100).toFixed(2)}
           placeholder="1.20"
-          onBlur={(event) => {
-            const text = event.target.value.trim().replace(',', '.')
-            const price = text === '' ? null : Math.round(Number(text) * 100)
-            if (price !== null && !(price >= 0)) event.target.value = ''
-            else if (price !== paper.price) onKeep({ price })
-          }}
+          onBlur={({ target }) => target.value !== target.defaultValue && onKeep({ price: target.value })}
         />
       </Form.Group>
       <Form.Group controlId="paper-note">

@@ -106,7 +106,7 @@ function AddStock({ onAdd }: { onAdd: (stock: NewStock) => void }) {
       <Form.Control size="sm" name="width" aria-label="Its width" placeholder="4 1/2" required />
       <span aria-hidden>×</span>
       <Form.Control size="sm" name="height" aria-label="Its height" placeholder="7" required />
-      <span>in</span>
+      <span>in, or say mm</span>
       <Button type="submit" size="sm">
         Add
       </Button>

@@ -60,12 +60,16 @@ function EnterLine({ onEntered }: { onEntered: (id: number) => void }) {
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = event.currentTarget
-    enter.mutate(formText(form, 'line'), {
-      onSuccess: (paper) => {
-        form.reset()
-        onEntered(paper.id)
+    const unit = formText(form, 'unit') === 'mm' ? 'mm' : 'in'
+    enter.mutate(
+      { line: formText(form, 'line'), unit },
+      {
+        onSuccess: (paper) => {
+          form.querySelector<HTMLInputElement>('#enter-line')!.value = ''
+          onEntered(paper.id)
+        },
       },
-    })
+    )
   }
   return (
     <Form className="enter-line" onSubmit={submit}>
@@ -78,9 +82,15 @@ function EnterLine({ onEntered }: { onEntered: (id: number) => void }) {
         required
         maxLength={200}
       />
-      <Button type="submit" disabled={enter.isPending}>
-        Into the stash
-      </Button>
+      <span className="enter-deeds">
+        <Form.Select name="unit" aria-label="Sizes without a unit are in" defaultValue="in">
+          <option value="in">inches</option>
+          <option value="mm">mm</option>
+        </Form.Select>
+        <Button type="submit" disabled={enter.isPending}>
+          Into the stash
+        </Button>
+      </span>
       <p className="hint">
         Count, name, size; then what it shows, and after a stroke the other side. A scrap begins with “scrap”.
       </p>
