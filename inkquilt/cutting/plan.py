@@ -78,9 +78,13 @@ class PaperPlan:
 
 def middles_of(piece: CutPiece, lies: Size) -> Iterator[Stock]:
     """Yield what is cut out of a piece as paper for others, as it lies with the piece on the sheet."""
-    for place, opening in enumerate(piece.openings_as(lies), 1):
-        nth = f" {place}" if place > 1 else ""
-        yield Stock(f"{_MIDDLE}{piece.key}{nth}", opening.size, StockKind.SCRAP, 1)
+    for place, opening in enumerate(piece.openings_as(lies)):
+        yield Stock(middle_key(piece.key, place), opening.size, StockKind.SCRAP, 1)
+
+
+def middle_key(piece: str, place: int) -> str:
+    """Return the key of the middle of one of a piece's openings, counted from 0."""
+    return f"{_MIDDLE}{piece}{f' {place + 1}' if place else ''}"
 
 
 def piece_of_middle(stock: Stock) -> str | None:

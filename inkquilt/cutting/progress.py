@@ -18,13 +18,14 @@ class Standing:
     ``pieces`` are cut to size, by key, each with the name of the part it is; ``middles``
     are freed from pieces, those of one piece in their order, by the piece's key; ``rest`` are
     the other parts, those to be cut on among them; ``finished`` are the pieces that nothing
-    more is to be done to.
+    more is to be done to, ``plain`` those that are to be cut into and were not yet.
     """
 
     pieces: Mapping[str, str]
     middles: Mapping[str, tuple[Size, ...]]
     rest: Mapping[str, Size]
     finished: frozenset[str]
+    plain: Mapping[str, Size]
 
 
 Inner = Mapping[str, Sequence[InnerWork]]
@@ -54,13 +55,16 @@ def standing(sheet: CutSheet, inner: Inner, done: int) -> Standing:
     pieces = {keys[rect]: part for part, rect in parts.items() if rect in keys}
     rest = {part: Size(rect.width, rect.height) for part, rect in parts.items() if rect not in keys}
     freed: dict[str, tuple[Size, ...]] = {}
-    finished = set()
+    finished: set[str] = set()
+    plain: dict[str, Size] = {}
     left = done - len(sheet.cuts)  # cuts on pieces are made in the order in which these lie there
     for placed in sheet.placed:
+        if left <= 0 and placed.key in pieces and inner.get(placed.key):
+            plain[placed.key] = placed.size
         for work in inner.get(placed.key, ()):
             left -= work.cuts
             if left >= 0 and work.middle is not None:
                 freed[placed.key] = (*freed.get(placed.key, ()), work.middle)
         if placed.key in pieces and (left >= 0 or not inner.get(placed.key)):
             finished.add(placed.key)
-    return Standing(pieces, freed, rest, frozenset(finished))
+    return Standing(pieces, freed, rest, frozenset(finished), plain)

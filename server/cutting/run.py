@@ -14,7 +14,7 @@ from django.db import transaction
 from inkquilt.cutting import PaperPlan
 from inkquilt.cutting.guillotine import Cut, CutSheet, Direction, Placed, Stock, StockKind
 from inkquilt.cutting.pieces import InnerWork, numbers_in
-from inkquilt.cutting.plan import piece_of_middle
+from inkquilt.cutting.plan import middle_key, piece_of_middle
 from inkquilt.cutting.progress import standing, steps_in
 from inkquilt.lengths import Grains
 from inkquilt.sketch.model import Size
@@ -164,7 +164,7 @@ def _settled(run: CutRun, keep_above: Grains, spoiled: Spoiled | None) -> tuple[
         _found(run, spoiled.sheet)
         ticks.setdefault(spoiled.sheet, 0)
     opened = [one for one in lying if ticks.get(one.id) or (spoiled and one.id == spoiled.sheet)]
-    taken_middles = {piece_of_middle(one.sheet.stock) for one in opened}
+    taken = {one.sheet.stock.key for one in opened}
     for one in opened:
         now = standing(one.sheet, one.inner, ticks[one.id])
         is_spoiled = spoiled is not None and spoiled.sheet == one.id
@@ -172,7 +172,9 @@ def _settled(run: CutRun, keep_above: Grains, spoiled: Spoiled | None) -> tuple[
         if lost is not None and lost not in now.rest and lost not in now.pieces.values():
             raise refuse("no-such-part", "There is no such part on this sheet now.", "part")
         spoiled_pieces = {key for key, part in now.pieces.items() if part == lost}
-        made |= dict.fromkeys((key for key in now.pieces if key not in spoiled_pieces), 1)
+        # A piece that was still to be cut into is paper of its own size again: the plan takes it up from there.
+        waiting = now.plain if one.paper is not None else {}
+        made |= dict.fromkeys((key for key in now.pieces if key not in spoiled_pieces and key not in waiting), 1)
         if one.paper is None:
             continue
         stock = one.sheet.stock
@@ -182,8 +184,8 @@ def _settled(run: CutRun, keep_above: Grains, spoiled: Spoiled | None) -> tuple[
         kept += [
             size
             for key, sizes in now.middles.items()
-            if key not in taken_middles and key not in spoiled_pieces
-            for size in sizes
+            for place, size in enumerate(sizes)
+            if middle_key(key, place) not in taken and key not in spoiled_pieces
         ]
         kept += list(spoiled.left) if is_spoiled and spoiled else []
         changes += [
@@ -191,6 +193,8 @@ def _settled(run: CutRun, keep_above: Grains, spoiled: Spoiled | None) -> tuple[
             for size in kept
             if min(size.width, size.height) >= keep_above
         ]
+        whole = [size for key, size in waiting.items() if key not in spoiled_pieces]
+        changes += [StockChange(one.paper, StockKind.SCRAP, size, 1) for size in whole]
     return made, changes
 
 

@@ -294,6 +294,25 @@ class AtTheTable(CuttingCase):
         self.assertEqual((len(white["pieces"]), white["lacking"]), (2, []))
         self.assertIn("4 1/4 × 6 1/2", [sheet["size"] for sheet in white["sheets"]])
 
+    def test_a_piece_still_to_be_gutted_when_stock_is_taken_is_taken_up_as_it_lies(self):
+        self.do(kind="saving", block="m1", on=True)
+        self.run = self.send("post", f"pages/{self.page}/cutting/run/").json()
+        paper = next(paper for paper in self.run["table"]["papers"] if paper["name"] == "white")
+        self.sheet = next(s for s in paper["sheets"] if any(p["key"] == "3" for p in s["placed"]))
+        self.tick(next(number for number, step in enumerate(self.sheet["steps"]) if step["inside"]))
+        self.assertNotIn(3, self.run["finished"])
+        self.take_stock()
+        self.assertNotIn("3", self.run["made"])
+        paper = next(paper for paper in self.run["table"]["papers"] if paper["name"] == "white")
+        (sheet,) = (s for s in paper["sheets"] if any(p["key"] == "3" for p in s["placed"]))
+        self.assertEqual((sheet["kind"], sheet["size"], len(sheet["steps"])), ("scrap", "4 1/4 × 6 1/4", 4))
+        self.sheet = sheet
+        self.tick(4)
+        self.assertIn(3, self.run["finished"])
+        self.take_stock()
+        self.assertEqual(self.counts()[("scrap", 3.25, 5.25)], 1)
+        self.assertNotIn(("scrap", 4.25, 6.25), self.counts())
+
     def test_a_finished_piece_that_is_spoiled_is_planned_again(self):
         steps = self.sheet["steps"]
         done, piece = next(
