@@ -34,6 +34,7 @@ def main() -> None:
     _known("1 to 10 % spare, 16 pieces", 5.0, with_slack(SEED, (16,), 2))
     _known("1 to 10 % spare, 20 pieces", 5.0, with_slack(SEED, (20,), 2))
     _pages()
+    _settings()
     _whole_page()
 
 
@@ -76,6 +77,18 @@ def _pages() -> None:
         f"tasks like those of pages, 1 s: {PAGES}, {proven} proven; more sheets than the known packer {worse}, "
         f"fewer {fewer}; of {same} with as many sheets the largest leftover is at least as large in {least}"
     )
+
+
+def _settings() -> None:
+    """Count how often the trimmer's setting changes; every setting that is used at all must be set once."""
+    cuts = changes = needed = 0
+    for task in of_pages(SEED + 9, 20):
+        for sheet in _checked(task, 0.5)[0].sheets:
+            settings = [cut.at for cut in sheet.cuts]
+            cuts += len(settings)
+            changes += sum(one != before for before, one in zip([None, *settings], settings, strict=False))
+            needed += len(set(settings))
+    print(f"{cuts} cuts change the setting {changes} times; no order could do with fewer than {needed}")
 
 
 def _whole_page() -> None:

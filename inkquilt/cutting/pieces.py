@@ -184,10 +184,7 @@ def _cut_as(paper: str, piece: Piece, place: int, saving: Saving | None, wishes:
 
 
 def _plain(paper: str, piece: Piece, wishes: CutWishes) -> CutPiece:
-    openings: tuple[Inset, ...] = ()
-    if piece.shape is Shape.FRAME and piece.band:
-        band = piece.band
-        openings = (Inset(band, band, Size(piece.size.width - 2 * band, piece.size.height - 2 * band)),)
+    opening = frame_opening(piece)
     return CutPiece(
         "",
         piece.number,
@@ -197,10 +194,18 @@ def _plain(paper: str, piece: Piece, wishes: CutWishes) -> CutPiece:
         _blank(piece.block, piece.size, wishes),
         wishes.sides.get(paper, SideName.A),
         wishes.lies.get(piece.block, Lie.UP),
-        openings,
+        (opening,) if opening else (),
         wishes.slants.get(piece.block),
         wishes.regions.get(piece.block),
     )
+
+
+def frame_opening(piece: Piece) -> Inset | None:
+    """Return the opening of a frame, None for any other piece."""
+    if piece.shape is not Shape.FRAME or not piece.band:
+        return None
+    band = piece.band
+    return Inset(band, band, Size(piece.size.width - 2 * band, piece.size.height - 2 * band))
 
 
 def _blank(block: str, size: Size, wishes: CutWishes) -> Size:

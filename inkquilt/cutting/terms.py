@@ -11,7 +11,7 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from typing import Final
 
-from inkquilt.cutting.pieces import CutWishes, Slant
+from inkquilt.cutting.pieces import CutWishes, Slant, frame_opening
 from inkquilt.errors import CoreError
 from inkquilt.lengths import Unit
 from inkquilt.page import Fold
@@ -95,6 +95,9 @@ def settled(pieces: PieceList, terms: Mapping[str, PieceTerms], wishes: CutWishe
 
 
 def _windows(piece: Piece, asked: PieceTerms, unit: Unit) -> tuple[tuple[Window, ...], list[str]]:
+    if piece.shape is Shape.FRAME:
+        opening = frame_opening(piece)
+        return tuple(Window(opening, term.backing) for term in asked.windows if opening and term.backing), []
     fine: list[Window] = []
     troubles = []
     if asked.windows and (asked.tool is not None or asked.folded is not None or asked.repeat is not None):
@@ -117,8 +120,8 @@ def check_apart(opening: Inset, others: list[Inset]) -> None:
 
 
 def may_have_window(shape: Shape) -> bool:
-    """Tell whether a piece of that shape can have a window: a plain rectangle."""
-    return shape is Shape.RECT
+    """Tell whether a piece of that shape can have a window: a plain rectangle, or a frame, whose opening it is."""
+    return shape in (Shape.RECT, Shape.FRAME)
 
 
 def may_repeat(shape: Shape) -> bool:

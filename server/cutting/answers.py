@@ -237,6 +237,8 @@ def _window_words(window: WindowTerm, document: PageDocument) -> str:
     away, unit = window.away, document.unit
     sides = (("left", away.left), ("top", away.top), ("right", away.right), ("bottom", away.bottom))
     words = ", ".join(f"{side} {format_nearest(length, unit) if length else 'open'}" for side, length in sides)
+    if not any(length for _, length in sides):
+        words = "its opening"  # of a frame
     behind = f", {paper_name(document, window.backing)} behind" if window.backing else ""
     return f"{words}{behind}{', mirrored for the facing page' if window.mirrored else ''}"
 

@@ -14,6 +14,7 @@ from server.cutting.models import ShapingTool
 from server.stash.models import Paper
 from server.stash.services import enter_line
 from tests.api.test_cutting_table import CuttingCase
+from tests.building import data_of, row
 
 
 def stripes(width=300, height=200):
@@ -62,6 +63,22 @@ class Wishes(CuttingCase):
         self.assertEqual({step["face_to_face"] for step in second["steps"]}, {"1a"})
         (hole,), (mirror,) = (sheet["placed"][0]["openings"] for sheet in (first, second))
         self.assertEqual((hole["x"], mirror["x"]), (1.25, 0))
+
+    def test_a_frame_has_a_paper_behind_its_opening(self):
+        framed = data_of(
+            row("base", "base", 0, 0, 12, 12, paper="A"),
+            row("frame", "paper", 1, 1, 8, 6, shape="frame", band="1", paper="B", level=1),
+        )
+        sketch = self.add_sketch(data=framed)
+        page = self.send("post", "pages/", {"sketch": sketch.pk, "format": "12x12"}).json()
+        self.page, self.version = page["id"], page["version"]
+        self.assertEqual(self.change(self.page, self.version, kind="window", block="frame").status_code, 400)
+        page = self.do(kind="window", block="frame", backing="A")
+        self.assertEqual(self.keys("B"), {"2a": "8 × 6"})
+        self.assertEqual(self.keys("A"), {"1": "12 × 12", "2b": "6 1/2 × 4 1/2"})
+        (window,) = self.on_board("frame", page)["windows"]
+        self.assertEqual((window["x"], window["width"], window["height"]), (1, 6, 4))
+        self.assertEqual(len([s for s in self.table()[0]["B"]["sheets"][0]["steps"] if s["inside"]]), 4)
 
     def test_a_row_is_drawn_and_cut_in_its_papers_in_turn(self):
         page = self.do(kind="row", block="band", count=6, papers=["A", "B"], tuck="1/2", flags=True)

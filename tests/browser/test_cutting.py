@@ -119,8 +119,8 @@ class Cutting(BrowserTestCase):
         band.get_by_label("each wide").fill("1")
         band.get_by_role("button", name="Make these pieces").click()
         expect(self.page.get_by_role("alert")).to_contain_text("18 in longer than 12 in")
-        band.get_by_role("button", name="equal ones").click()
-        band.get_by_label("how many").fill("8")
+        band.get_by_label("how many").fill("8")  # what was refused is still there
+        band.get_by_label("each wide").fill("")
         band.get_by_label("paper A").check()
         band.get_by_label("paper B").check()
         band.get_by_role("button", name="Make these pieces").click()

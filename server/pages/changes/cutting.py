@@ -67,6 +67,8 @@ def cut_window(document: PageDocument, change: dict[str, Any], _: Known) -> Chan
     block, piece = _paper_piece(document, change)
     if not may_have_window(block.shape):
         raise refuse("no-window", f"{block.name} is no rectangle: only a rectangle can have a window.", "block")
+    if block.shape is Shape.FRAME:
+        return _behind_frame(document, change, block)
     terms = document.cuts.of(block.id)
     if len(terms.windows) >= MOST_WINDOWS:
         raise refuse("too-many-windows", f"There can be up to {MOST_WINDOWS} windows in a piece.", "block")
@@ -77,6 +79,16 @@ def cut_window(document: PageDocument, change: dict[str, Any], _: Known) -> Chan
     check_apart(window_at(piece.size, away, unit), others)
     term = WindowTerm(away, _letter(document, change.get("backing")), bool(change.get("mirrored")))
     return _asked(document, block, replace(terms, windows=(*terms.windows, term)), f"window in {block.name}")
+
+
+def _behind_frame(document: PageDocument, change: dict[str, Any], block: Block) -> Changed:
+    """Put a paper behind a frame's own opening, in the place of the one that was there."""
+    backing = _letter(document, change.get("backing"))
+    if backing is None:
+        raise refuse("no-backing", f"Which paper shall lie behind the opening of {block.name}?", "backing")
+    window = WindowTerm(Distances(0, 0, 0, 0), backing)
+    terms = replace(document.cuts.of(block.id), windows=(window,))
+    return _asked(document, block, terms, f"{backing} behind {block.name}")
 
 
 def close_window(document: PageDocument, change: dict[str, Any], _: Known) -> Changed:

@@ -9,8 +9,11 @@ import { WishField } from './WishField'
 /** A strip or border made of several pieces: equal ones along it, or strips of growing height. */
 export function RowWish(props: WishProps) {
   const { piece, onChange } = props
-  const [making, make] = useState<'equal' | 'graduated' | null>(null)
-  const toggle = (kind: 'equal' | 'graduated') => make(making === kind ? null : kind)
+  /** What was there when a form was opened: it closes when that changes, not when something is refused. */
+  const [opened, open] = useState<{ kind: 'equal' | 'graduated'; before: string } | null>(null)
+  const making = opened?.before === piece.terms.row ? opened.kind : null
+  const toggle = (kind: 'equal' | 'graduated') =>
+    open(making === kind ? null : { kind, before: piece.terms.row })
   return (
     <div className="wish">
       <p>
@@ -45,23 +48,21 @@ export function RowWish(props: WishProps) {
           </button>
         </p>
       )}
-      {making && <RowForm {...props} making={making} onDone={() => make(null)} />}
+      {making && <RowForm key={making} {...props} making={making} />}
     </div>
   )
 }
 
 interface RowFormProps extends WishProps {
   making: 'equal' | 'graduated'
-  onDone: () => void
 }
 
-function RowForm({ piece, table, onChange, making, onDone }: RowFormProps) {
+function RowForm({ piece, table, onChange, making }: RowFormProps) {
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = event.currentTarget
     const papers = new FormData(form).getAll('papers').map(String)
     const shared = { kind: 'row' as const, block: piece.block, papers, tuck: formText(form, 'tuck') }
-    onDone()
     if (making === 'graduated') onChange({ ...shared, heights: formText(form, 'heights') })
     else {
       onChange({

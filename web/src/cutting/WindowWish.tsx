@@ -10,13 +10,21 @@ const SIDES = ['left', 'top', 'right', 'bottom'] as const
 
 /** Windows in a piece: each by its distances from the edges, with a paper behind it or none. */
 export function WindowWish({ piece, table, onChange }: WishProps) {
-  const [cutting, cut] = useState(false)
+  /** How many windows there were when the form was opened: it closes when there is one more, not when one is refused. */
+  const [openedAt, openAt] = useState<number | null>(null)
+  const isFrame = piece.shape === 'frame'
+  const cutting = openedAt === piece.terms.windows.length
   return (
     <div className="wish">
       <p>
-        <span>windows</span>
-        <button type="button" className="stitched" aria-expanded={cutting} onClick={() => cut(!cutting)}>
-          cut a window
+        <span>{isFrame ? 'its opening' : 'windows'}</span>
+        <button
+          type="button"
+          className="stitched"
+          aria-expanded={cutting}
+          onClick={() => openAt(cutting ? null : piece.terms.windows.length)}
+        >
+          {isFrame ? 'a paper behind it' : 'cut a window'}
         </button>
       </p>
       <ul>
@@ -43,7 +51,7 @@ export function WindowWish({ piece, table, onChange }: WishProps) {
           onSubmit={(event) => {
             event.preventDefault()
             const form = event.currentTarget
-            cut(false)
+            if (isFrame) openAt(null)
             onChange({
               kind: 'window',
               block: piece.block,
@@ -53,14 +61,18 @@ export function WindowWish({ piece, table, onChange }: WishProps) {
             })
           }}
         >
-          <p className="hint wide">How far from each edge of the piece; left empty, it is open there.</p>
-          {SIDES.map((side) => (
-            <WishField key={side} label={side} name={side} placeholder="open" />
-          ))}
+          {!isFrame && (
+            <>
+              <p className="hint wide">How far from each edge of the piece; left empty, it is open there.</p>
+              {SIDES.map((side) => (
+                <WishField key={side} label={side} name={side} placeholder="open" />
+              ))}
+            </>
+          )}
           <label className="wide">
             behind it
             <Form.Select size="sm" name="backing" defaultValue="">
-              <option value="">nothing: one looks through</option>
+              {!isFrame && <option value="">nothing: one looks through</option>}
               {table.page_papers.map((paper) => (
                 <option key={paper.letter} value={paper.letter}>
                   {paper.name}, a lip larger
@@ -68,14 +80,16 @@ export function WindowWish({ piece, table, onChange }: WishProps) {
               ))}
             </Form.Select>
           </label>
-          <Form.Check
-            className="wide"
-            id={`mirrored-${piece.key}`}
-            name="mirrored"
-            label="and its mirror image for the facing page"
-          />
+          {!isFrame && (
+            <Form.Check
+              className="wide"
+              id={`mirrored-${piece.key}`}
+              name="mirrored"
+              label="and its mirror image for the facing page"
+            />
+          )}
           <Button type="submit" size="sm">
-            Cut this window
+            {isFrame ? 'Put it behind' : 'Cut this window'}
           </Button>
         </Form>
       )}
