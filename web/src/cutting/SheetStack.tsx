@@ -10,6 +10,9 @@ interface SheetStackProps {
   onChoose: (sheet: string) => void
 }
 
+/** The sheet that is being cut is never scrolled away. */
+const inSight = (button: HTMLButtonElement | null) => button?.scrollIntoView({ block: 'nearest' })
+
 /** All sheets in their order, each with how far it has come. */
 export function SheetStack({ sheets, made, chosen, onChoose }: SheetStackProps) {
   return (
@@ -20,6 +23,7 @@ export function SheetStack({ sheets, made, chosen, onChoose }: SheetStackProps) 
             <button
               type="button"
               aria-current={sheet.id === chosen ? 'true' : undefined}
+              ref={sheet.id === chosen ? inSight : null}
               onClick={() => onChoose(sheet.id)}
             >
               <SheetPicture paper={paper} sheet={sheet} size={84} />

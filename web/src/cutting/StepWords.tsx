@@ -45,10 +45,10 @@ export function StepWords({ step, table, trimmer }: StepWordsProps) {
       {step.kept && step.falls && (
         <ul className="comes-of-it">
           <li>
-            <span>stays at the fence:</span> <Became outcome={step.kept} />
+            <span>{step.slant ? 'one half:' : 'stays at the fence:'}</span> <Became outcome={step.kept} />
           </li>
           <li>
-            <span>falls off:</span> <Became outcome={step.falls} />
+            <span>{step.slant ? 'the other:' : 'falls off:'}</span> <Became outcome={step.falls} />
           </li>
         </ul>
       )}

@@ -41,7 +41,7 @@ export function TrimmerPicture({ paper, sheet, step, unit }: TrimmerPictureProps
         <LookPattern id={id} look={paperLook(paper, sheet.side_up)} scale={PIXELS / longest} />
       </defs>
       <rect className="trimmer-bed" x={left} y={top} width={width} height={height} rx={longest * 0.02} />
-      <FenceRuler lying={lying} unit={unit} longest={longest} text={text} />
+      {!step.slant && <FenceRuler lying={lying} unit={unit} longest={longest} text={text} />}
       <rect className="part-ground" width={lying.width} height={lying.height} fill={`url(#${id})`} />
       <Pieces sheet={sheet} step={step} lying={lying} text={text} />
       {!step.inside && !step.slant && (
