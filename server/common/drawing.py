@@ -52,25 +52,26 @@ class LookSerializer(serializers.Serializer):
     picture = LookPictureSerializer(allow_null=True)
 
 
-class WindowSeenSerializer(serializers.Serializer):
-    """A window in a block, from the block's own corner; ``look`` and ``tint`` are those of the paper behind it."""
+class BoxSerializer(serializers.Serializer):
+    """A rectangle to draw, in the page's unit."""
 
     x = serializers.FloatField()
     y = serializers.FloatField()
     width = serializers.FloatField()
     height = serializers.FloatField()
+
+
+class WindowSeenSerializer(BoxSerializer):
+    """A window in a block, from the block's own corner; ``look`` and ``tint`` are those of the paper behind it."""
+
     backed = serializers.BooleanField()
     tint = serializers.IntegerField(allow_null=True)
     look = LookSerializer(allow_null=True)
 
 
-class CellSerializer(serializers.Serializer):
+class CellSerializer(BoxSerializer):
     """One piece of a row, from the block's own corner; ``points`` outline one that is no rectangle."""
 
-    x = serializers.FloatField()
-    y = serializers.FloatField()
-    width = serializers.FloatField()
-    height = serializers.FloatField()
     points = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()), allow_null=True)
     tint = serializers.IntegerField(allow_null=True)
     look = LookSerializer(allow_null=True)

@@ -8,7 +8,7 @@ from inkquilt.lengths import Unit
 from inkquilt.paper.kinds import Lie, SideName
 from inkquilt.paper.saving import SavingKind
 from server.common import fields
-from server.common.drawing import LookSerializer
+from server.common.drawing import BoxSerializer, LookSerializer
 
 SIDES = [(side.value, side.value) for side in SideName]
 BECOMES = [(one.value, one.value) for one in Becomes]
@@ -56,15 +56,6 @@ class TableLetterSerializer(serializers.Serializer):
     tint = serializers.IntegerField(allow_null=True)
     side = serializers.ChoiceField(SIDES)
     look = LookSerializer(allow_null=True)
-
-
-class BoxSerializer(serializers.Serializer):
-    """A rectangle on a sheet."""
-
-    x = serializers.FloatField()
-    y = serializers.FloatField()
-    width = serializers.FloatField()
-    height = serializers.FloatField()
 
 
 class LyingSerializer(BoxSerializer):

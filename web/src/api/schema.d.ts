@@ -1216,7 +1216,7 @@ export interface components {
             box: number[];
             texts: components["schemas"]["Texts"];
         };
-        /** @description A rectangle on a sheet. */
+        /** @description A rectangle to draw, in the page's unit. */
         Box: {
             /** Format: double */
             x: number;
