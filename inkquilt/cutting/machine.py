@@ -1,8 +1,7 @@
 """Outlines for a cutting machine: shapes nested on its mat, cut lines and score lines apart.
 
 Lengths in grains from the mat's top left corner, y downward. A shape keeps a gap to
-its neighbours and to the mat's edge. Title letters are not among them: they have no
-outlines yet.
+its neighbours and to the mat's edge.
 """
 
 from __future__ import annotations

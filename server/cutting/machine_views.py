@@ -12,6 +12,7 @@ from rest_framework.views import APIView
 from inkquilt.cutting.machine import MachineMat
 from inkquilt.lengths import INCH, Unit
 from inkquilt.sketch.model import Size
+from inkquilt.words.alphabets import LEAST_HEIGHT, MOST_HEIGHT
 from inkquilt_io.cutting_machine import Machine, run_dxf, run_svg
 from inkquilt_io.machine_files import mat_dxf, mat_svg
 from server.common.asked import asked_length, refuse
@@ -43,7 +44,16 @@ def _mats(asked: dict[str, Any], document: PageDocument) -> tuple[MachineMat, ..
     outline = asked_length(asked, "outline", document.unit, "The outline") if asked["outline"].strip() else 0
     if abs(outline) > 4 * INCH:
         raise refuse("outline", "An outline lies up to 4 in from its shape.", "outline")
-    return services.machine_mats(document, size, keys, outline)
+    return services.machine_mats(document, size, keys, outline, _letters(asked, document))
+
+
+def _letters(asked: dict[str, Any], document: PageDocument) -> services.TitleLetters | None:
+    if not asked["letters"]:
+        return None
+    height = asked_length(asked, "letter_height", document.unit, "The letters' height")
+    if not LEAST_HEIGHT <= height <= MOST_HEIGHT:
+        raise refuse("letter-height", "Letters to cut are from 1/4 to 3 in high.", "letter_height")
+    return services.TitleLetters(asked["letters"], height)
 
 
 def _mat(asked: dict[str, Any], mats: tuple[MachineMat, ...]) -> MachineMat:

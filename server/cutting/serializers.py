@@ -7,6 +7,7 @@ from inkquilt.cutting.steps import Becomes
 from inkquilt.lengths import Unit
 from inkquilt.paper.kinds import Lie, SideName
 from inkquilt.paper.saving import SavingKind
+from inkquilt_io.lettering import FONTS
 from server.common import fields
 from server.common.drawing import BoxSerializer, LookSerializer
 
@@ -281,6 +282,10 @@ class MachineQuerySerializer(serializers.Serializer):
     outline = serializers.CharField(
         max_length=60, default="", allow_blank=True, help_text="each once more, so much further out; less than 0: in"
     )
+    letters = serializers.ChoiceField(
+        list(FONTS), default="", allow_blank=True, help_text="the titles too, as letters of this font"
+    )
+    letter_height = serializers.CharField(max_length=60, default="1 in")
     mat = serializers.IntegerField(min_value=1, max_value=50, default=1)
     kind = serializers.ChoiceField(["svg", "dxf"], default="svg")
 

@@ -17,6 +17,7 @@ from inkquilt.paper.kinds import SideName
 from inkquilt.paper.saving import Saving, SavingKind
 from inkquilt.paper.tools import ShapingTool as CoreTool
 from inkquilt.sketch.model import Size
+from inkquilt_io.lettering import letter_shapes
 from server.cutting.models import ShapingTool, Trimmer
 from server.pages.document import PageDocument
 from server.pages.wishes import savings_on, wishes_on
@@ -161,11 +162,25 @@ def all_pieces(pieces: PieceList) -> list[Piece]:
     return [piece for part in pieces.papers for piece in part.pieces]
 
 
-def machine_mats(document: PageDocument, mat: Size, keys: Sequence[str], outline: Grains = 0) -> tuple[MachineMat, ...]:
+@dataclass(frozen=True, slots=True)
+class TitleLetters:
+    """The page's titles as letters to cut: in which shipped font, capitals how high."""
+
+    font: str
+    height: Grains
+
+
+def machine_mats(
+    document: PageDocument,
+    mat: Size,
+    keys: Sequence[str],
+    outline: Grains = 0,
+    letters: TitleLetters | None = None,
+) -> tuple[MachineMat, ...]:
     """Nest a page's pieces on a machine's mats: those named by number, or all that are no plain rectangles.
 
-    With an ``outline`` each is there once more, so much further out. Raises ``CoreError`` for one
-    larger than the mat.
+    With ``letters`` the titles are among them, with an ``outline`` each is there once more, so much
+    further out. Raises ``CoreError`` for one larger than the mat.
     """
     pieces = pieces_of(document.blocks, document.page.fold)
     wishes = wishes_on(document, pieces).wishes
@@ -180,6 +195,9 @@ def machine_mats(document: PageDocument, mat: Size, keys: Sequence[str], outline
     shaped = {str(numbers[b.id]) for b in document.blocks if b.id in numbers and (is_shaped(b) or b.id in special)}
     wanted = set(keys) or shaped or set(shapes)
     chosen = [shape for key, shape in shapes.items() if key in wanted]
+    if letters is not None:
+        text = " ".join(document.titles.values())
+        chosen += letter_shapes(letters.font, text, letters.height)
     if outline:
         chosen += [offset_outline(shape, outline) for shape in chosen]
     return nested(chosen, mat)

@@ -122,6 +122,17 @@ class Wishes(CuttingCase):
         self.send("delete", f"tools/{tool['id']}/")
         self.assertEqual(self.keys("B")["2"], "12 × 2 1/4")  # the page keeps the tool's figures
 
+    def test_the_machine_cuts_windows_outlines_and_title_letters(self):
+        self.do(kind="window", block="m1", left="1", top="1", right="1", bottom="1")
+        mat = "width=13&height=13"
+        plain = self.send("get", f"pages/{self.page}/cutting/machine/?{mat}").json()
+        self.assertEqual((plain["pieces"], len(plain["strokes"]), plain["faults"]), (["3"], 2, []))
+        around = self.send("get", f"pages/{self.page}/cutting/machine/?{mat}&outline=1/8").json()
+        self.assertEqual((sorted(around["pieces"]), len(around["strokes"])), (["3", "3+"], 3))
+        for asked in ("outline=9", "outline=-3", "letters=Literata&letter_height=9"):
+            answer = self.send("get", f"pages/{self.page}/cutting/machine/?{mat}&{asked}")
+            self.assertEqual(answer.status_code, 400, asked)
+
     def test_what_a_piece_cannot_have_is_refused_with_a_reason_and_nothing_changes(self):
         before = self.send("get", f"pages/{self.page}/").json()["version"]
         for change, words in (

@@ -2,9 +2,12 @@
 
 import io
 import math
+from pathlib import Path
 from unittest import TestCase
 
 from ezdxf.filemanagement import read as read_drawing
+from fontTools.pens.areaPen import AreaPen
+from fontTools.ttLib import TTFont
 from shapely import affinity
 from shapely.geometry import Point
 from shapely.geometry import Polygon as ShapelyPolygon
@@ -28,7 +31,9 @@ from inkquilt.paper import pieces_of
 from inkquilt.paper.openings import Inset
 from inkquilt.sketch import Role
 from inkquilt.sketch.model import End
+from inkquilt_io import lettering
 from inkquilt_io.cutting_machine import Machine, UnreadableMachineFile, run_dxf, run_svg
+from inkquilt_io.lettering import FONTS, letter_shapes
 from inkquilt_io.machine_files import mat_dxf, mat_svg
 from tests.building import row, size, sketch_of
 
@@ -173,3 +178,27 @@ class Faults(TestCase):
 
 def polygon_area(points):
     return sum(a[0] * b[1] - b[0] * a[1] for a, b in zip(points, points[1:] + points[:1], strict=True)) / 2
+
+
+class Letters(TestCase):
+    def test_title_letters_have_the_fonts_own_area_and_height_with_their_holes(self):
+        for name in FONTS:
+            font = TTFont(Path(lettering.__file__).parent / "fonts" / FONTS[name])
+            glyphs, names, capital = font.getGlyphSet(), font.getBestCmap(), font["OS/2"].sCapHeight
+            for shape in letter_shapes(name, "HBee 8", 2 * INCH):
+                pen = AreaPen(glyphs)
+                glyphs[names[ord(shape.key[0])]].draw(pen)
+                told = abs(pen.value) * (2 * INCH / capital) ** 2
+                rings = sorted((ShapelyPolygon(ring.corners).area for ring in shape.rings), reverse=True)
+                with self.subTest(name, letter=shape.key):
+                    self.assertAlmostEqual((rings[0] - sum(rings[1:])) / told, 1, delta=0.01)
+                    self.assertEqual(len(rings), {"H": 1, "B": 3, "e": 2, "8": 3}[shape.key[0]])
+            (capital_h, *_) = letter_shapes(name, "H", 2 * INCH)
+            self.assertAlmostEqual(capital_h.size.height, 2 * INCH, delta=INCH // 100)
+        self.assertEqual([s.key for s in letter_shapes("Figtree", "bee 🐝", INCH)], ["b", "e", "e2"])
+
+    def test_they_are_cut_without_fault(self):
+        (mat,) = nested(letter_shapes("Literata", "Rooftop honey", INCH), MAT)
+        ran = run_dxf(Machine(), mat_dxf(mat, Unit.IN), Unit.IN)
+        self.assertEqual(ran.faults, ())
+        self.assertEqual(len(mat.shapes), 12)

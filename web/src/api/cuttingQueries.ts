@@ -154,6 +154,9 @@ export interface MachineAsked {
   pieces: string
   /** Each shape once more so much further out; nothing for none. */
   outline: string
+  /** The titles as letters of this font; nothing for none. */
+  letters: '' | 'Literata' | 'Figtree'
+  letter_height: string
   mat: number
   kind: 'svg' | 'dxf'
 }

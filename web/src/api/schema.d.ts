@@ -3721,6 +3721,14 @@ export interface operations {
                  *     * `dxf` - dxf
                  */
                 kind?: "svg" | "dxf";
+                letter_height?: string;
+                /**
+                 * @description the titles too, as letters of this font
+                 *
+                 *     * `Literata` - Literata
+                 *     * `Figtree` - Figtree
+                 */
+                letters?: "Literata" | "Figtree" | "";
                 mat?: number;
                 /** @description each once more, so much further out; less than 0: in */
                 outline?: string;
@@ -3771,6 +3779,14 @@ export interface operations {
                  *     * `dxf` - dxf
                  */
                 kind?: "svg" | "dxf";
+                letter_height?: string;
+                /**
+                 * @description the titles too, as letters of this font
+                 *
+                 *     * `Literata` - Literata
+                 *     * `Figtree` - Figtree
+                 */
+                letters?: "Literata" | "Figtree" | "";
                 mat?: number;
                 /** @description each once more, so much further out; less than 0: in */
                 outline?: string;

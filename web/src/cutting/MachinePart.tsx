@@ -16,6 +16,8 @@ export function MachinePart({ page }: { page: Page }) {
     height: unit === 'in' ? '12' : '305',
     pieces: '',
     outline: '',
+    letters: '',
+    letter_height: unit === 'in' ? '1' : '25',
     mat: 1,
     kind: 'svg',
   })
@@ -58,6 +60,26 @@ export function MachinePart({ page }: { page: Page }) {
             onKeep={(outline) => keep({ outline })}
           />
         </div>
+        {page.titles.some((title) => title.text) && (
+          <div className="machine-terms">
+            <span>title letters</span>
+            <Form.Select
+              size="sm"
+              aria-label="Title letters for the machine"
+              value={asked.letters}
+              onChange={(event) => keep({ letters: event.target.value as MachineAsked['letters'] })}
+            >
+              <option value="">none</option>
+              <option>Literata</option>
+              <option>Figtree</option>
+            </Form.Select>
+            <LengthField
+              label="Height of the letters"
+              value={asked.letter_height}
+              onKeep={(letter_height) => keep({ letter_height })}
+            />
+          </div>
+        )}
         {run.error && <Trouble error={run.error} />}
         {run.isLoading && <Waiting words="Running the machine" />}
         {run.data && (

@@ -1,0 +1,147 @@
+"""Whether a title can be read on what lies beneath it, letter by letter, and what to lay under it.
+
+Each letter is held against every paper its box touches enough to matter. What is
+beneath a photo's letter is not known here and not judged. Two papers under one
+title are the classic trouble; a plain strip, a label or a row of circles beneath mends it.
+Common practice, no source.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from enum import Enum
+from typing import Final
+
+from shapely import affinity
+from shapely.geometry import box
+from shapely.geometry.base import BaseGeometry
+
+from inkquilt.colour import LARGE_LETTERS, Rgb, contrast, difference, lab
+from inkquilt.lengths import INCH, Grains
+from inkquilt.paper.pieces import CUT_FROM_PAPER
+from inkquilt.photos.cover import outline_on_page
+from inkquilt.sketch.model import Block, Role, Size
+from inkquilt.words.title import LetterPlace, TitleSetting
+
+#: A paper counts for a letter when so much of the letter's box lies on it.
+_TOUCHES: Final = 0.08
+#: What is laid under a title stands out by this on every side.
+_BEYOND: Final[Grains] = INCH // 4
+
+
+@dataclass(frozen=True, slots=True)
+class LetterContrast:
+    """One letter on one paper: the contrast ratio and the CIEDE2000 difference; ``paper`` is the block's id."""
+
+    letter: int
+    character: str
+    paper: str
+    contrast: float
+    difference: float
+
+    @property
+    def is_readable(self) -> bool:
+        """Whether large letters can be read."""
+        return self.contrast >= LARGE_LETTERS
+
+
+class UnderlayKind(Enum):
+    """What can be laid under a title."""
+
+    STRIP = "strip"
+    LABEL = "label"
+    CIRCLES = "circles"
+
+
+@dataclass(frozen=True, slots=True)
+class Underlay:
+    """Something to lay under a title: its place on the page, and of circles how many."""
+
+    kind: UnderlayKind
+    x: Grains
+    y: Grains
+    size: Size
+    count: int = 1
+
+
+@dataclass(frozen=True, slots=True)
+class Readability:
+    """Every letter on every paper beneath it, and what to lay under the title where some cannot be read."""
+
+    letters: tuple[LetterContrast, ...]
+    underlays: tuple[Underlay, ...] = ()
+
+    @property
+    def worst(self) -> LetterContrast | None:
+        """The letter that is hardest to read."""
+        return min(self.letters, key=lambda one: one.contrast, default=None)
+
+    @property
+    def is_readable(self) -> bool:
+        """Whether every letter can be read."""
+        return all(one.is_readable for one in self.letters)
+
+
+def readability(
+    title: Block, setting: TitleSetting, ink: Rgb, blocks: Sequence[Block], colours: dict[str, Rgb]
+) -> Readability:
+    """Hold a title against what lies beneath it; ``colours`` are those of papers by block, as far as they are known."""
+    beneath = _beneath(title, blocks)
+    found = []
+    places = [letter for line in setting.lines for letter in line.letters]
+    for number, letter in enumerate(places):
+        outline = _on_page(title, setting, letter)
+        for paper, shown in beneath:
+            colour = colours.get(paper)
+            if colour is not None and outline.intersection(shown).area >= _TOUCHES * outline.area:
+                found.append(
+                    LetterContrast(
+                        number, letter.character, paper, contrast(ink, colour), difference(lab(ink), lab(colour))
+                    )
+                )
+    letters = tuple(found)
+    unreadable = not all(one.is_readable for one in letters)
+    return Readability(letters, tuple(_underlays(title, setting)) if unreadable else ())
+
+
+def _beneath(title: Block, blocks: Sequence[Block]) -> list[tuple[str, BaseGeometry]]:
+    """Return what shows beneath the title of each piece that lies under it."""
+    stacked = sorted(blocks, key=lambda b: (b.role is not Role.BASE, b.level))
+    lower = stacked[: stacked.index(title)]
+    shown: list[tuple[str, BaseGeometry]] = []
+    covered: BaseGeometry | None = None
+    for block in reversed(lower):
+        if block.role not in CUT_FROM_PAPER and block.role is not Role.PHOTO:
+            continue
+        outline = outline_on_page(block)
+        shown.append((block.id, outline if covered is None else outline.difference(covered)))
+        covered = outline if covered is None else covered.union(outline)
+    return shown
+
+
+def _on_page(title: Block, setting: TitleSetting, letter: LetterPlace) -> BaseGeometry:
+    here = box(
+        title.x + letter.x,
+        title.y + letter.y,
+        title.x + letter.x + letter.size.width,
+        title.y + letter.y + letter.size.height,
+    )
+    centre = (title.x + title.width / 2, title.y + title.height / 2)
+    return affinity.rotate(here, (setting.turn + title.turn) / 100, origin=centre)
+
+
+def _underlays(title: Block, setting: TitleSetting) -> list[Underlay]:
+    """Return a strip, a label and a row of circles, in the middle of the title."""
+    size = setting.size if abs(setting.turn) != 9_000 else setting.size.swapped()
+    centre_x, centre_y = title.x + title.width // 2, title.y + title.height // 2
+
+    def around(wide: Grains, high: Grains) -> tuple[Grains, Grains, Size]:
+        return centre_x - wide // 2, centre_y - high // 2, Size(wide, high)
+
+    wide, high = size.width + 2 * _BEYOND, size.height + 2 * _BEYOND
+    strip = Underlay(UnderlayKind.STRIP, *around(wide, size.height + _BEYOND))
+    label = Underlay(UnderlayKind.LABEL, *around(wide, high))
+    across = min(wide, high)
+    count = max(1, -(-max(wide, high) // (across * 9 // 10)))
+    return [strip, label, Underlay(UnderlayKind.CIRCLES, *around(wide, high), count)]

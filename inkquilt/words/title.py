@@ -1,0 +1,303 @@
+"""A title set letter by letter: the best ways over line breaks, alphabets, heights and spellings.
+
+Places are in grains from the top left corner of the title's block, y downward, before the
+whole is turned about the block's centre by ``turn`` (hundredths of a degree
+clockwise). Every line is centred; letters stand with equal gaps. What counts, in
+this order: no letter missing, that it fits, few letters made from others, written as it was typed,
+set straight, large, few lines, few alphabets, even lines.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from enum import Enum
+from itertools import combinations, pairwise, product
+from typing import Final
+
+from inkquilt.errors import CoreError
+from inkquilt.lengths import Grains
+from inkquilt.sketch.model import Size
+from inkquilt.words.alphabets import Alphabet
+from inkquilt.words.spelling import Substitute, characters_of, rewritten, supply
+
+LONGEST_TITLE: Final = 200
+#: Between two lines, in hundredths of the lower line's height.
+LEADING: Final = 30
+_MOST_LINES: Final = 3
+#: With more words only even breaks are tried, with more alphabets only one for all lines.
+_MOST_WORDS: Final = 10
+_MOST_MIXED: Final = 6
+#: A title is set aslant by no more than this, in degrees; common practice, no source.
+_MOST_SLANT: Final = 35
+_QUARTER: Final = 9_000
+#: How far letters dance up and down, in hundredths of their height, one after another; each round is level.
+_DANCE: Final = (0, -6, 4, -3, 6, -1)
+
+
+class Way(Enum):
+    """How a title lies in its place."""
+
+    STRAIGHT = "straight"
+    DANCING = "dancing"
+    STACKED = "stacked"
+    UPRIGHT = "along the side"
+    ASLANT = "aslant"
+
+
+@dataclass(frozen=True, slots=True)
+class TitlePlace:
+    """The place a title has."""
+
+    size: Size
+
+
+@dataclass(frozen=True, slots=True)
+class LetterPlace:
+    """One letter: the character as it is written, the form it is set in, and its box."""
+
+    character: str
+    form: str
+    x: Grains
+    y: Grains
+    size: Size
+
+
+@dataclass(frozen=True, slots=True)
+class TitleLine:
+    """One line of a title in one alphabet."""
+
+    text: str
+    alphabet: str
+    height: Grains
+    width: Grains
+    letters: tuple[LetterPlace, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class TitleSetting:
+    """A title as it can be set. ``over`` is how much it is too large for its place, 0 when it fits."""
+
+    text: str
+    way: Way
+    lines: tuple[TitleLine, ...]
+    size: Size
+    turn: int = 0
+    missing: tuple[str, ...] = ()
+    substitutes: tuple[Substitute, ...] = ()
+    over: Grains = 0
+    #: Written another way than it was typed.
+    rewritten: bool = False
+
+    @property
+    def fits(self) -> bool:
+        """Whether it fits its place with no letter missing."""
+        return not self.over and not self.missing
+
+    @property
+    def worth(self) -> tuple[int, ...]:
+        """Less is better."""
+        heights = [line.height for line in self.lines]
+        widths = [line.width for line in self.lines]
+        return (
+            len(self.missing),
+            self.over,
+            len(self.substitutes),
+            self.rewritten,
+            list(Way).index(self.way),
+            -min(heights),
+            len(self.lines),
+            len({line.alphabet for line in self.lines}),
+            max(widths) - min(widths),
+        )
+
+
+class TitleTooLong(CoreError):
+    """More letters than a title can have."""
+
+    code = "title-too-long"
+
+    def __init__(self, length: int) -> None:
+        self.length = length
+        super().__init__(f"A title has up to {LONGEST_TITLE} letters, this has {length}: a shorter one would do.")
+
+
+def settings_of(text: str, place: TitlePlace, alphabets: Sequence[Alphabet], most: int = 6) -> tuple[TitleSetting, ...]:
+    """Return the best ways to set a title, the best first; each alphabet, way and number of lines at most once.
+
+    Ways that do not fit come only when nothing else does. Raises ``TitleTooLong``.
+    """
+    text = " ".join(text.split())
+    if len(text) > LONGEST_TITLE:
+        raise TitleTooLong(len(text))
+    if not characters_of(text) or not alphabets:
+        return ()
+    known = {alphabet.key: alphabet for alphabet in alphabets}
+    found: dict[object, TitleSetting] = {}
+    for variant in (text, *rewritten(text)):
+        for plain in _every(variant, place, known):
+            setting = replace(plain, rewritten=variant != text)
+            key = (setting.way, len(setting.lines), tuple(line.alphabet for line in setting.lines))
+            if key not in found or setting.worth < found[key].worth:
+                found[key] = setting
+    best = sorted(found.values(), key=lambda setting: setting.worth)
+    fitting = [setting for setting in best if setting.fits]
+    chosen = (fitting or best)[:most]
+    return tuple(_with_letters(setting, place, known) for setting in chosen)
+
+
+def _every(text: str, place: TitlePlace, known: dict[str, Alphabet]) -> Iterator[TitleSetting]:
+    for lines in _breaks(text.split(" ")):
+        for keys in _assigned(len(lines), list(known)):
+            yield from _laid(text, lines, keys, place, known)
+
+
+def _breaks(words: Sequence[str]) -> Iterator[tuple[str, ...]]:
+    """Yield the ways to break words into lines, and every word on a line of its own."""
+    count = len(words)
+    for lines in range(1, min(_MOST_LINES, count) + 1):
+        if count > _MOST_WORDS:
+            yield _joined(words, [count * place // lines for place in range(1, lines)])
+        else:
+            for ends in combinations(range(1, count), lines - 1):
+                yield _joined(words, list(ends))
+    if _MOST_LINES < count <= _MOST_WORDS:
+        yield tuple(words)
+
+
+def _joined(words: Sequence[str], ends: Sequence[int]) -> tuple[str, ...]:
+    edges = [0, *ends, len(words)]
+    return tuple(" ".join(words[low:high]) for low, high in pairwise(edges))
+
+
+def _assigned(lines: int, keys: Sequence[str]) -> Iterator[tuple[str, ...]]:
+    """Yield an alphabet for each line: any two for two lines, one for all when there are more."""
+    if lines == 2 and len(keys) <= _MOST_MIXED:
+        yield from product(keys, repeat=2)
+    else:
+        yield from ((key,) * lines for key in keys)
+
+
+def _laid(
+    text: str, lines: tuple[str, ...], keys: tuple[str, ...], place: TitlePlace, known: dict[str, Alphabet]
+) -> Iterator[TitleSetting]:
+    supplied = supply(_texts(lines, keys), known)
+    stacked = len(lines) > 1 and len(lines) == len(text.split(" "))
+    ways = [(Way.STACKED if stacked else Way.STRAIGHT, place.size), (Way.UPRIGHT, place.size.swapped())]
+    straight: TitleSetting | None = None
+    for way, room in ways:
+        if way is Way.UPRIGHT and place.size.height <= place.size.width:
+            continue
+        setting = _sized(text, way, lines, keys, room, known)
+        setting = replace(
+            setting,
+            turn=_QUARTER if way is Way.UPRIGHT else 0,
+            missing=supplied.missing,
+            substitutes=supplied.substitutes,
+        )
+        straight = straight or setting
+        yield setting
+    assert straight is not None
+    if len(lines) == 1 and straight.over and (slant := _slant(straight.size, place.size)):
+        yield replace(straight, way=Way.ASLANT, turn=-slant, over=0)
+    dance = max(_DANCE) - min(_DANCE)
+    if not straight.over and straight.size.height * (100 + dance) <= place.size.height * 100:
+        yield replace(straight, way=Way.DANCING)
+
+
+def _texts(lines: Sequence[str], keys: Sequence[str]) -> dict[str, str]:
+    """Return all that is set in each alphabet: its letters serve several lines."""
+    texts: dict[str, str] = {}
+    for line, key in zip(lines, keys, strict=True):
+        texts[key] = texts.get(key, "") + line
+    return texts
+
+
+def _sized(
+    text: str, way: Way, lines: tuple[str, ...], keys: tuple[str, ...], room: Size, known: dict[str, Alphabet]
+) -> TitleSetting:
+    """Return the lines at the largest heights that fit, else at the smallest."""
+    options = [known[key].heights() for key in keys]
+    steps = max(len(heights) for heights in options)
+    best: TitleSetting | None = None
+    for step in range(steps):
+        heights = [some[min(step, len(some) - 1)] for some in options]
+        made = tuple(
+            TitleLine(line, key, height, line_width(line, known[key], height))
+            for line, key, height in zip(lines, keys, heights, strict=True)
+        )
+        size = Size(max(line.width for line in made), _depth(heights))
+        over = max(0, size.width - room.width, size.height - room.height)
+        best = TitleSetting(text, way, made, size, over=over)
+        if not over:
+            return best
+    assert best is not None
+    return best
+
+
+def _depth(heights: Sequence[Grains]) -> Grains:
+    return sum(heights) + sum(height * LEADING // 100 for height in heights[1:])
+
+
+def line_width(line: str, alphabet: Alphabet, height: Grains) -> Grains:
+    """Return how wide a line is; a character the alphabet has not is as wide as it is high."""
+    return sum(step.advance for step in _steps(line, alphabet, height))
+
+
+@dataclass(frozen=True, slots=True)
+class _Step:
+    """A character on its way along a line: how wide it is and what follows it."""
+
+    character: str
+    form: str
+    width: Grains
+    after: Grains
+
+    @property
+    def advance(self) -> Grains:
+        return self.width + self.after
+
+
+def _steps(line: str, alphabet: Alphabet, height: Grains) -> Iterator[_Step]:
+    words = [characters_of(word) for word in line.split(" ")]
+    for number, word in enumerate(words):
+        forms = [alphabet.form_of(character) or character for character in word]
+        for place, (character, form) in enumerate(zip(word, forms, strict=True)):
+            width = alphabet.width(form, height) if form in alphabet.widths else height
+            last = place == len(word) - 1
+            after = 0 if last else alphabet.gap(form, forms[place + 1], height)
+            if last and number < len(words) - 1:
+                after = alphabet.space(height)
+            yield _Step(character, form, width, after)
+
+
+def _slant(size: Size, place: Size) -> int:
+    """Return the least slant in hundredths of a degree at which a line fits its place, or 0."""
+    for hundredths in range(100, _MOST_SLANT * 100 + 1, 50):
+        turn = math.radians(hundredths / 100)
+        across = size.width * math.cos(turn) + size.height * math.sin(turn)
+        down = size.width * math.sin(turn) + size.height * math.cos(turn)
+        if across <= place.width and down <= place.height:
+            return hundredths
+    return 0
+
+
+def _with_letters(setting: TitleSetting, place: TitlePlace, known: dict[str, Alphabet]) -> TitleSetting:
+    """Return the setting with each letter in its place, lines centred in the block."""
+    y = (place.size.height - setting.size.height) // 2
+    lines = []
+    for number, line in enumerate(setting.lines):
+        if number:
+            y += line.height * LEADING // 100
+        lines.append(replace(line, letters=tuple(_letters(line, setting.way, known[line.alphabet], place, y))))
+        y += line.height
+    return replace(setting, lines=tuple(lines))
+
+
+def _letters(line: TitleLine, way: Way, alphabet: Alphabet, place: TitlePlace, y: Grains) -> Iterator[LetterPlace]:
+    x = (place.size.width - line.width) // 2
+    for number, step in enumerate(_steps(line.text, alphabet, line.height)):
+        dance = line.height * _DANCE[number % len(_DANCE)] // 100 if way is Way.DANCING else 0
+        yield LetterPlace(step.character, step.form, x, y + dance, Size(step.width, line.height))
+        x += step.advance
