@@ -25,6 +25,8 @@ FONTS: Final = {"Literata": "Literata-SemiBold.ttf", "Figtree": "Figtree-Medium.
 #: The one that plain widths of letters are taken from.
 PLAIN: Final = "Figtree"
 _HEIGHT: Final[Grains] = INCH
+#: Keys of shipped fonts begin so.
+FONT_KEY: Final = "font "
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,12 +59,10 @@ def _kerning(font: TTFont, by_glyph: dict[str, str]) -> dict[str, int]:
     if "GPOS" not in font:
         return found
     table = font["GPOS"].table
-    lookups = {
-        number
-        for record in table.FeatureList.FeatureRecord
-        if record.FeatureTag == "kern"
-        for number in record.Feature.LookupListIndex
-    }
+    scripts = {record.ScriptTag: record.Script for record in table.ScriptList.ScriptRecord}
+    latin = scripts.get("latn") or scripts["DFLT"]
+    features = [table.FeatureList.FeatureRecord[place] for place in latin.DefaultLangSys.FeatureIndex]
+    lookups = {n for one in features if one.FeatureTag == "kern" for n in one.Feature.LookupListIndex}
     for number in sorted(lookups):
         lookup = table.LookupList.Lookup[number]
         seen: dict[str, int] = {}
@@ -116,7 +116,7 @@ def font_alphabet(name: str) -> Alphabet:
     font = measured(name)
     widths = {character: -(-width * _HEIGHT // font.capital) for character, width in font.widths.items() if width}
     kerning = {pair: value * _HEIGHT // font.capital for pair, value in font.kerning.items()}
-    return Alphabet(f"font {name}", name, LetteringKind.FONT, _HEIGHT, widths, None, kerning, scales=True)
+    return Alphabet(f"{FONT_KEY}{name}", name, LetteringKind.FONT, _HEIGHT, widths, None, kerning, scales=True)
 
 
 # -- outlines --------------------------------------------------------------------------------

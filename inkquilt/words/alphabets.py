@@ -8,6 +8,7 @@ plain font, narrower or wider by a fixed part; common practice, no source.
 
 from __future__ import annotations
 
+import re
 import unicodedata
 from collections.abc import Mapping
 from dataclasses import dataclass, field
@@ -104,6 +105,10 @@ def widths_by_class(plain: Mapping[str, int], height: Grains, width: WidthClass,
     }
 
 
+#: A letter with its count, and a comma before or after it.
+_COUNTED: Final = re.compile(r"(?:^|,)\s*\S\s*[:×x]?\s*\d+\s*(?:,|$)")
+
+
 class UnreadableLetters(CoreError):
     """Letters of a sheet that cannot be read."""
 
@@ -111,7 +116,7 @@ class UnreadableLetters(CoreError):
 
 
 def read_letters(text: str) -> dict[str, int]:
-    """Read how many of each letter a sheet has: the letters as they stand on it, or with counts.
+    """Read how many of each letter a sheet has: the letters as they stand on it, or with counts and commas.
 
     >>> read_letters("AAB &"), read_letters("a 3, b 1, &2")
     ({'A': 2, 'B': 1, '&': 1}, {'a': 3, 'b': 1, '&': 2})
@@ -119,7 +124,7 @@ def read_letters(text: str) -> dict[str, int]:
     Raises ``UnreadableLetters``.
     """
     text = unicodedata.normalize("NFC", text)
-    if "," not in text:
+    if "," not in text or not _COUNTED.search(text):
         counts: dict[str, int] = {}
         for character in text:
             if not character.isspace():

@@ -28,6 +28,8 @@ from inkquilt.words.title import LetterPlace, TitleSetting
 _TOUCHES: Final = 0.08
 #: What is laid under a title stands out by this on every side.
 _BEYOND: Final[Grains] = INCH // 4
+#: and is cut in sizes of whole steps.
+_STEP: Final[Grains] = INCH // 8
 
 
 @dataclass(frozen=True, slots=True)
@@ -137,6 +139,7 @@ def _underlays(title: Block, setting: TitleSetting) -> list[Underlay]:
     centre_x, centre_y = title.x + title.width // 2, title.y + title.height // 2
 
     def around(wide: Grains, high: Grains) -> tuple[Grains, Grains, Size]:
+        wide, high = (-(-side // _STEP) * _STEP for side in (wide, high))
         return centre_x - wide // 2, centre_y - high // 2, Size(wide, high)
 
     wide, high = size.width + 2 * _BEYOND, size.height + 2 * _BEYOND

@@ -9,6 +9,7 @@ from inkquilt.paper.regions import Hold
 from inkquilt.sketch import Role, Shape
 from inkquilt.sketch.rework import Rework
 from inkquilt.sketch.ties import TieKind
+from inkquilt.words import Way as TitleWay
 
 UNIT_CHOICES = [(unit.value, unit.value) for unit in Unit]
 SCHOOL_CHOICES = [(school.value, school.value) for school in School]
@@ -23,3 +24,4 @@ SIDE_CHOICES = [(side.value, side.value) for side in Side]
 HOLD_CHOICES = [(hold.value, hold.value) for hold in Hold]
 SLANT_CHOICES = [(slant.value, slant.value) for slant in Slant]
 FOLD_CHOICES = [("left", "left"), ("top", "top")]
+TITLE_WAY_CHOICES = [(way.value, way.value) for way in TitleWay]

@@ -14,6 +14,7 @@ urlpatterns = [
     path("api/", include("server.stash.urls")),
     path("api/", include("server.pages.urls")),
     path("api/", include("server.cutting.urls")),
+    path("api/", include("server.words.urls")),
     path("api/", include("server.finder.urls")),
     path("api/", include("server.printing.urls")),
     path("api/", include("server.exchange.urls")),

@@ -17,6 +17,7 @@ from inkquilt.lengths import INCH, Unit
 from inkquilt.paper.kinds import SideName
 from inkquilt.paper.tools import ShapingTool
 from inkquilt.sketch.model import Size
+from inkquilt.words.alphabets import read_letters
 from server.accounts.services import DEMO_USER
 from server.common.asked import asked_page
 from server.cutting.services import keep_tool, keep_trimmer
@@ -28,6 +29,7 @@ from server.sketches.models import Sketch
 from server.sketches.services import add_sketch
 from server.stash.models import Paper
 from server.stash.services import describe_paper, enter_line, keep_picture
+from server.words.models import Alphabet
 
 SKETCH_FILES: Final = Path(settings.BASE_DIR) / "demo" / "sketches"
 
@@ -120,6 +122,15 @@ PAGE_WISHES: Final[dict[str, dict[str, Any]]] = {
 #: The paper that is photographed, and what is printed along its lower edge: name, and its place in inches.
 PHOTOGRAPHED: Final = "comb"
 PRINTED: Final = ("row of bees", (0, 11, 12, 1))
+#: The demo's letters: name, kind, height in eighths, width, colour, the letters as they stand on the sheet.
+LETTERS: Final = (
+    ("Orchard letters", "stickers", 5, "plain", "#a8392e",
+     "AAABBCCDDEEEEEFFGGHHHIIIIJKLLLMMNNNOOOOPPRRRSSSTTTTUUVWYY&!"
+     "aaaabbccddeeeeeffgghhhiiiiklllmmnnnooooppprrrsssttttuuvwyy"),
+    ("Harbour die cuts", "die-cut", 8, "narrow", "#22345c", "AABCDEEEFGHHIIKLMNNOOPPRRSSTTUUVWY12"),
+    ("Little typewriter", "stamps", 2, "plain", "#43474b",
+     "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789&!?.,"),
+)  # fmt: skip
 PUNCH: Final = ShapingTool("lace punch", INCH, 6 * INCH, None, INCH // 4)
 #: The demo's trimmers: longest cut, reach of the fence, finest mark, narrowest strip in sixteenths; offset of the stop.
 TRIMMERS: Final = (
@@ -189,6 +200,16 @@ def _fill_stash(user: Any) -> None:
         stop = None if offset is None else offset * INCH // 16
         keep_trimmer(owner=user, trimmer=Trimmer(name, *sides, stop_offset=stop))
     keep_tool(owner=user, tool=PUNCH, unit=Unit.IN)
+    for name, kind, eighths, width, colour, letters in LETTERS:
+        Alphabet.objects.create(
+            owner=user,
+            name=name,
+            kind=kind,
+            height=eighths * INCH // 8,
+            width=width,
+            colour=colour,
+            letters=read_letters(letters),
+        )
     _photograph(Paper.objects.get(owner=user, name=PHOTOGRAPHED))
 
 

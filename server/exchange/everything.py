@@ -33,6 +33,7 @@ from server.sketches.models import Sketch
 from server.sketches.services import keep_sketch
 from server.stash.models import Paper, PaperPicture, PaperStock, is_colour
 from server.stash.services import keep_picture
+from server.words.models import Alphabet
 
 KIND: Final = "ink-quilt/everything"
 VERSION: Final = 1
@@ -47,6 +48,7 @@ PAPER_FACTS: Final = (
 )  # fmt: skip
 STOCK_FACTS: Final = ("kind", "width", "height", "count")
 TOOL_FACTS: Final = ("name", "smallest", "widest", "blank_width", "blank_height", "depth", "unit")
+ALPHABET_FACTS: Final = ("name", "kind", "height", "width", "letters", "colour", "unit")
 TRIMMER_FACTS: Final = ("name", "longest", "widest", "finest", "narrowest", "stop_offset", "unit")
 #: One part that is not a photo, unpacked.
 MOST_PART_BYTES: Final = 64 * 1024 * 1024
@@ -68,6 +70,9 @@ def write_everything(owner: Any, out: IO[bytes], with_places: bool = False) -> N
         ]
         index["trimmers"] = [
             {name: getattr(row, name) for name in TRIMMER_FACTS} for row in Trimmer.objects.visible_to(owner)
+        ]
+        index["alphabets"] = [
+            {name: getattr(row, name) for name in ALPHABET_FACTS} for row in Alphabet.objects.visible_to(owner)
         ]
         for sketch in Sketch.objects.visible_to(owner).order_by("id").iterator():
             file = f"sketches/{sketch.pk}.quilt.json"
@@ -161,6 +166,7 @@ class _Restoring:
             self.parts(rows["papers"], self.paper)
             self.parts(rows["trimmers"], self.trimmer)
             self.parts(rows["tools"], self.tool)
+            self.parts(rows["alphabets"], self.alphabet)
             self.parts(rows["pages"], self.page)
         return {name: len(part) for name, part in rows.items()}
 
@@ -172,7 +178,8 @@ class _Restoring:
         if index.get("version") != VERSION:
             raise ApiError("unknown-version", f"This zip has version {index.get('version')}; {VERSION} can be read.")
         lists = {name: index.get(name) for name in ("sketches", "photos", "pages")}
-        lists |= {name: index.get(name, []) for name in ("papers", "trimmers", "tools")}  # older zips have none
+        # Older zips have none of these.
+        lists |= {name: index.get(name, []) for name in ("papers", "trimmers", "tools", "alphabets")}
         for name, rows in lists.items():
             if not isinstance(rows, list) or len(rows) > MOST_PARTS:
                 raise ApiError("bad-index", f"The list of {name} in this zip cannot be read.")
@@ -267,6 +274,15 @@ class _Restoring:
             tool = ShapingTool(owner=self.owner, **facts)
             tool.full_clean(exclude=["owner"])
             tool.save()
+
+    def alphabet(self, row: dict[str, Any]) -> None:
+        """Restore lettering, unless some of that name is there."""
+        facts = {name: row[name] for name in ALPHABET_FACTS}
+        if not Alphabet.objects.visible_to(self.owner).filter(name=facts["name"]).exists():
+            alphabet = Alphabet(owner=self.owner, **facts)
+            alphabet.full_clean(exclude=["owner"])
+            alphabet.letters = {str(letter)[:1]: int(count) for letter, count in facts["letters"].items()}
+            alphabet.save()
 
     def trimmer(self, row: dict[str, Any]) -> None:
         """Restore a trimmer, unless one of that name is there."""

@@ -24,6 +24,7 @@ from server.pages.document import PageDocument, read_blocks, written_way
 from server.pages.matching import Match
 from server.pages.models import Page
 from server.pages.photos_on_page import cover_answers, slot_facts
+from server.pages.title_lettering import lettering_answer
 from server.pages.wishes import wishes_on
 from server.photos.models import Photo
 
@@ -234,7 +235,11 @@ NO_PHOTO: Final[dict[str, Any]] = {"crop": None, "zoom": 1.0, "closest": None, "
 def titles_answer(document: PageDocument) -> list[dict[str, Any]]:
     """Return the title blocks with their texts."""
     return [
-        {"block": block.id, "text": document.titles.get(block.id, "")}
+        {
+            "block": block.id,
+            "text": document.titles.get(block.id, ""),
+            "lettering": (set_ := document.lettering.get(block.id)) and lettering_answer(set_, document.unit),
+        }
         for block in document.sketch.blocks
         if block.role is Role.TITLE
     ]

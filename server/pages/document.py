@@ -22,6 +22,7 @@ from inkquilt.sketch.reading import read_sketch
 from inkquilt.sketch.ties import AddedTie, TieKind
 from inkquilt.sketch.writing import write_sketch
 from server.pages.cut_terms import CutTerms
+from server.pages.title_lettering import TitleLettering
 
 VERSION = 1
 #: What a pin may settle.
@@ -79,6 +80,7 @@ class PageDocument:
     whole_photos: frozenset[str] = frozenset()
     shields: tuple[Shield, ...] = ()
     titles: dict[str, str] = field(default_factory=dict)
+    lettering: dict[str, TitleLettering] = field(default_factory=dict)
     sheets: dict[str, Size] = field(default_factory=dict)
     cuts: CutTerms = field(default_factory=CutTerms)
     switches: Switches = field(default_factory=Switches)
@@ -208,6 +210,7 @@ class PageDocument:
                 for shield in self.shields
             ],
             "titles": dict(self.titles),
+            "lettering": {block: set_.written(unit) for block, set_ in self.lettering.items()},
             "sheets": {paper: size(value) for paper, value in self.sheets.items()},
             "cuts": self.cuts.written(unit),
             "fit": self.fit,
@@ -260,6 +263,7 @@ class PageDocument:
             whole_photos=frozenset(data.get("whole_photos") or ()),
             shields=tuple(Shield(**{**row, "axis": Axis(row["axis"])}) for row in data.get("shields") or ()),
             titles=dict(data["titles"]),
+            lettering={block: TitleLettering.read(row, unit) for block, row in (data.get("lettering") or {}).items()},
             sheets={paper: size(row) for paper, row in data["sheets"].items()},
             cuts=CutTerms.read(data.get("cuts") or {}, unit),
             fit=data["fit"],

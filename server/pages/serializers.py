@@ -149,11 +149,31 @@ class CoverSerializer(serializers.Serializer):
     lost = AreaLostSerializer(many=True)
 
 
+class LetterSerializer(serializers.Serializer):
+    """One letter's box from the centre of its block, before the whole is turned."""
+
+    character = serializers.CharField()
+    x = serializers.FloatField()
+    y = serializers.FloatField()
+    width = serializers.FloatField()
+    height = serializers.FloatField()
+
+
+class LetteringSerializer(serializers.Serializer):
+    """A title letter by letter."""
+
+    turn = serializers.FloatField()
+    colour = serializers.CharField()
+    font = serializers.CharField(allow_blank=True, help_text="the shipped font, if it is set in one")
+    letters = LetterSerializer(many=True)
+
+
 class TitleSerializer(serializers.Serializer):
-    """A title block and its text."""
+    """A title block, its text, and its letters once it is set."""
 
     block = serializers.CharField()
     text = serializers.CharField(allow_blank=True)
+    lettering = LetteringSerializer(allow_null=True)
 
 
 class LeftOutSerializer(serializers.Serializer):
@@ -322,6 +342,9 @@ class ChangeSerializer(FormatRequestSerializer):
     across = serializers.ChoiceField(fields.HOLD_CHOICES, required=False, allow_null=True)
     down = serializers.ChoiceField(fields.HOLD_CHOICES, required=False, allow_null=True)
     flags = serializers.BooleanField(required=False)
+    lines = serializers.ListField(child=serializers.CharField(max_length=80), required=False, max_length=12)
+    alphabets = serializers.ListField(child=serializers.CharField(max_length=30), required=False, max_length=12)
+    title_way = serializers.ChoiceField(fields.TITLE_WAY_CHOICES, required=False)
     slant = serializers.ChoiceField(fields.SLANT_CHOICES, required=False, allow_null=True)
     tool = serializers.IntegerField(required=False, allow_null=True)
     fold = serializers.ChoiceField(fields.FOLD_CHOICES, required=False, allow_null=True)

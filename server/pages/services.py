@@ -33,11 +33,12 @@ from server.photos.models import Photo
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch, keep_sketch
 from server.stash.models import Paper
+from server.words.lettering import Lettering, lettering_of
 
 #: Changes that leave every block where it is.
 KEEPS_FIT = frozenset(
     {
-        "photo", "match", "title", "sheet", "unpin", "paper", "lie", "saving", "copies", "lip", "window",
+        "photo", "match", "title", "set-title", "sheet", "unpin", "paper", "lie", "saving", "copies", "lip", "window",
         "close-window", "row", "cut-from", "slant", "tool", "fold",
     }
 )  # fmt: skip
@@ -193,7 +194,10 @@ def change_page(*, page: Page, version: int, change: dict[str, Any]) -> Page:
         tool = ShapingTool.objects.visible_to(page.owner).filter(pk=pk).first()
         return tool and tool.core
 
-    changed = apply_change(document_of(page), change, Known(find_photo, find_paper, find_tool))
+    def find_lettering() -> Lettering:
+        return lettering_of(page.owner)
+
+    changed = apply_change(document_of(page), change, Known(find_photo, find_paper, find_tool, find_lettering))
     document = _with_photos(page, changed.document)
     if change["kind"] in REFITS or (document.pins and change["kind"] in ("untie", "tie")):
         document = replace(document, fit=refitted(page, document))

@@ -39,6 +39,7 @@ _APPLY: Final[dict[str, Callable[..., Changed]]] = {
     "concede": layout.concede,
     "photo": photos.place_photo,
     "title": contents.type_title,
+    "set-title": contents.set_title,
     "sheet": contents.set_sheet,
     "paper": papers.choose_paper,
     "lie": cutting.lie_across,

@@ -11,6 +11,7 @@ from inkquilt.sketch import Role
 from server.common.asked import refuse
 from server.pages.cut_terms import SidePicture
 from server.pages.document import PageDocument
+from server.words.lettering import Lettering
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,6 +39,7 @@ class Known:
     photo: Callable[[int], KnownPhoto | None]
     paper: Callable[[int], KnownPaper | None]
     tool: Callable[[int], ShapingTool | None]
+    lettering: Callable[[], Lettering]
 
 
 @dataclass(frozen=True, slots=True)

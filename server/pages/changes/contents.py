@@ -6,11 +6,15 @@ from typing import Any, Final
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch import Role
 from inkquilt.sketch.model import Size
+from inkquilt.words import TitlePlace, settings_of
 from server.common.asked import asked_length, refuse
-from server.pages.changes.base import Changed, the_block
+from server.pages.changes.base import Changed, Known, the_block
 from server.pages.document import PageDocument
+from server.pages.title_lettering import lettering_from
 
 LONGEST_TITLE: Final = 80
+#: So many ways are looked through for the one that was chosen.
+MOST_SETTINGS: Final = 100
 SHEET_LARGEST: Final[Grains] = 40 * INCH
 
 
@@ -23,7 +27,34 @@ def type_title(document: PageDocument, change: dict[str, Any], _: Any) -> Change
     titles = {**document.titles, block.id: text}
     if not text:
         del titles[block.id]
-    return Changed(replace(document, titles=titles), f"title “{text[:40]}”" if text else "no title")
+    lettering = {title: letters for title, letters in document.lettering.items() if title != block.id}
+    done = f"title “{text[:40]}”" if text else "no title"
+    return Changed(replace(document, titles=titles, lettering=lettering), done)
+
+
+def set_title(document: PageDocument, change: dict[str, Any], known: Known) -> Changed:
+    """Set a title in these lines and alphabets, letter by letter."""
+    the_block(document, change, Role.TITLE)
+    block = next((one for one in document.blocks if one.id == change["block"]), None)
+    lines, keys = tuple(change.get("lines") or ()), tuple(change.get("alphabets") or ())
+    text = " ".join(lines)
+    lettering = known.lettering()
+    chosen = [alphabet for alphabet in lettering.alphabets if alphabet.key in keys]
+    if block is None or not text or len(text) > LONGEST_TITLE or len(lines) != len(keys) or not chosen:
+        raise refuse("no-such-setting", "Such a title cannot be set here. Choose one of the ways shown.", "lines")
+    wanted = (change.get("title_way"), lines, keys)
+    for way in settings_of(text, TitlePlace(block.size), chosen, MOST_SETTINGS):
+        if wanted == (way.way.value, *zip(*((line.text, line.alphabet) for line in way.lines), strict=True)):
+            letters = lettering_from(way, block, lettering.colours[keys[0]])
+            return Changed(
+                replace(
+                    document,
+                    titles={**document.titles, block.id: way.text},
+                    lettering={**document.lettering, block.id: letters},
+                ),
+                f"title set: {way.text[:40]}",
+            )
+    raise refuse("no-such-setting", "The letters or the page changed since: choose one of the ways shown now.", "lines")
 
 
 def set_sheet(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:

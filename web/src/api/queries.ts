@@ -19,6 +19,7 @@ export const keys = {
   papers: ['papers'] as const,
   trimmers: ['trimmers'] as const,
   tools: ['tools'] as const,
+  alphabets: ['alphabets'] as const,
   table: (id: number, version: number) => ['cutting', id, version] as const,
   run: (id: number) => ['cut-run', id] as const,
   waysOut: (id: number, terms: string, way: Way) =>

@@ -4,6 +4,42 @@
  */
 
 export interface paths {
+    "/api/alphabets/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List what she owns, then the shipped fonts. */
+        get: operations["alphabets"];
+        put?: never;
+        /** @description Enter one. */
+        post: operations["add_alphabet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/alphabets/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Put it aside; titles set in it stay as they are. */
+        delete: operations["delete_alphabet"];
+        options?: never;
+        head?: never;
+        /** @description Say which letters are left. */
+        patch: operations["count_letters"];
+        trace?: never;
+    };
     "/api/deleted/": {
         parameters: {
             query?: never;
@@ -557,6 +593,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/titles/{block}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return the best ways for a text, or for the title as it is. */
+        get: operations["title_ways"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/undo/": {
         parameters: {
             query?: never;
@@ -1076,6 +1129,37 @@ export interface components {
             /** @description Tell whether it was there already. */
             readonly known: boolean;
         };
+        /** @description One alphabet; ``letters`` is empty for a font, which has them all. */
+        Alphabet: {
+            id: number | null;
+            key: string;
+            name: string;
+            kind: string;
+            height: string;
+            width: (components["schemas"]["WidthEnum"] | components["schemas"]["NullEnum"]) | null;
+            colour: string;
+            letters: components["schemas"]["LetterCount"][];
+        };
+        /**
+         * @description * `stickers` - stickers
+         *     * `die-cut` - die-cut
+         *     * `stamps` - stamps
+         * @enum {string}
+         */
+        AlphabetAskedKindEnum: "stickers" | "die-cut" | "stamps";
+        /** @description An alphabet as typed: ``letters`` as they stand on the sheet, or with counts. */
+        AlphabetAskedRequest: {
+            name: string;
+            kind: components["schemas"]["AlphabetAskedKindEnum"];
+            height: string;
+            /** @default plain */
+            width: components["schemas"]["WidthEnum"];
+            letters: string;
+            /** @default #22345c */
+            colour: string;
+            /** @default in */
+            unit: components["schemas"]["UnitEnum"];
+        };
         /** @description A part of a photo, from 0 to 1 each way; a proposal counts once it is accepted. */
         Area: {
             /** Format: double */
@@ -1328,6 +1412,9 @@ export interface components {
             across?: (components["schemas"]["HoldEnum"] | components["schemas"]["NullEnum"]) | null;
             down?: (components["schemas"]["HoldEnum"] | components["schemas"]["NullEnum"]) | null;
             flags?: boolean;
+            lines?: string[];
+            alphabets?: string[];
+            title_way?: components["schemas"]["TitleWayEnum"];
             slant?: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
             tool?: number | null;
             fold?: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
@@ -1343,6 +1430,7 @@ export interface components {
          *     * `concede` - concede
          *     * `photo` - photo
          *     * `title` - title
+         *     * `set-title` - set-title
          *     * `sheet` - sheet
          *     * `paper` - paper
          *     * `lie` - lie
@@ -1373,7 +1461,7 @@ export interface components {
          *     * `whole` - whole
          * @enum {string}
          */
-        ChangeKindEnum: "format" | "way" | "leave-out" | "bring-back" | "concede" | "photo" | "title" | "sheet" | "paper" | "lie" | "saving" | "copies" | "lip" | "window" | "close-window" | "row" | "cut-from" | "slant" | "tool" | "fold" | "pin" | "unpin" | "untie" | "tie" | "switches" | "grid" | "never-trim" | "leads" | "least" | "rework" | "room" | "shield" | "match" | "mat" | "whole";
+        ChangeKindEnum: "format" | "way" | "leave-out" | "bring-back" | "concede" | "photo" | "title" | "set-title" | "sheet" | "paper" | "lie" | "saving" | "copies" | "lip" | "window" | "close-window" | "row" | "cut-from" | "slant" | "tool" | "fold" | "pin" | "unpin" | "untie" | "tie" | "switches" | "grid" | "never-trim" | "leads" | "least" | "rework" | "room" | "shield" | "match" | "mat" | "whole";
         /** @description One change to a page; ``kind`` says which of the fields count. */
         ChangeRequest: {
             format?: string | null;
@@ -1449,6 +1537,9 @@ export interface components {
             across?: (components["schemas"]["HoldEnum"] | components["schemas"]["NullEnum"]) | null;
             down?: (components["schemas"]["HoldEnum"] | components["schemas"]["NullEnum"]) | null;
             flags?: boolean;
+            lines?: string[];
+            alphabets?: string[];
+            title_way?: components["schemas"]["TitleWayEnum"];
             slant?: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
             tool?: number | null;
             fold?: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
@@ -1779,6 +1870,32 @@ export interface components {
             height: number;
             part: string;
             size: string;
+        };
+        /** @description One letter's box from the centre of its block, before the whole is turned. */
+        Letter: {
+            character: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+        };
+        /** @description A letter and how many of it are left. */
+        LetterCount: {
+            letter: string;
+            count: number;
+        };
+        /** @description A title letter by letter. */
+        Lettering: {
+            /** Format: double */
+            turn: number;
+            colour: string;
+            /** @description the shipped font, if it is set in one */
+            font: string;
+            letters: components["schemas"]["Letter"][];
         };
         /**
          * @description * `up` - up
@@ -2151,6 +2268,10 @@ export interface components {
             irreplaceable?: boolean;
             print_width?: string;
             print_height?: string;
+        };
+        /** @description The letters that are left, as typed. */
+        PatchedLettersAskedRequest: {
+            letters?: string;
         };
         /** @description A new name for a page. */
         PatchedRenameRequest: {
@@ -2862,10 +2983,52 @@ export interface components {
          * @enum {string}
          */
         TieKindEnum: "run-off" | "layer" | "line" | "equal-size" | "equal-gaps" | "centred" | "concentric" | "anchor" | "tuck" | "order" | "overlap";
-        /** @description A title block and its text. */
+        /** @description A title block, its text, and its letters once it is set. */
         Title: {
             block: string;
             text: string;
+            lettering: components["schemas"]["Lettering"] | null;
+        };
+        /** @description One line: its text, its alphabet, and its measures in words. */
+        TitleLine: {
+            text: string;
+            alphabet: string;
+            name: string;
+            words: string;
+        };
+        /** @description One way to set a title: what it is, what it lacks, how it is read; ``fits`` when nothing is wrong with it. */
+        TitleWay: {
+            /** Format: double */
+            turn: number;
+            colour: string;
+            /** @description the shipped font, if it is set in one */
+            font: string;
+            letters: components["schemas"]["Letter"][];
+            text: string;
+            way: components["schemas"]["TitleWayEnum"];
+            words: string;
+            fits: boolean;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            lines: components["schemas"]["TitleLine"][];
+            troubles: string[];
+            notes: string[];
+        };
+        /**
+         * @description * `straight` - straight
+         *     * `dancing` - dancing
+         *     * `stacked` - stacked
+         *     * `along the side` - along the side
+         *     * `aslant` - aslant
+         * @enum {string}
+         */
+        TitleWayEnum: "straight" | "dancing" | "stacked" | "along the side" | "aslant";
+        /** @description The ways to set a title, the best first, and where it was used before. */
+        TitleWays: {
+            ways: components["schemas"]["TitleWay"][];
+            used_on: string[];
         };
         /** @description What the stash lacks. */
         ToBuy: {
@@ -2950,6 +3113,13 @@ export interface components {
             words: string;
             change: components["schemas"]["Change"];
         };
+        /**
+         * @description * `narrow` - narrow
+         *     * `plain` - plain
+         *     * `wide` - wide
+         * @enum {string}
+         */
+        WidthEnum: "narrow" | "plain" | "wide";
         /** @description A window in a block, from the block's own corner; ``look`` and ``tint`` are those of the paper behind it. */
         WindowSeen: {
             /** Format: double */
@@ -2993,6 +3163,125 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    alphabets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Alphabet"][];
+                };
+            };
+        };
+    };
+    add_alphabet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AlphabetAskedRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Alphabet"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    delete_alphabet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    count_letters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedLettersAskedRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Alphabet"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     deleted_things: {
         parameters: {
             query?: never;
@@ -4482,6 +4771,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Tie"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    title_ways: {
+        parameters: {
+            query?: {
+                text?: string;
+            };
+            header?: never;
+            path: {
+                block: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TitleWays"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
             404: {

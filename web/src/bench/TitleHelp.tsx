@@ -1,4 +1,6 @@
 import type { Change, Page } from '../api/client'
+import { Letterings } from '../words/Letterings'
+import { TitleWays } from '../words/TitleWays'
 
 interface TitleHelpProps {
   page: Page
@@ -21,8 +23,8 @@ export function TitleHelp({ page, onType, onChange }: TitleHelpProps) {
     <section className="title-help" aria-label="Title">
       <h2>Title</h2>
       <p>
-        Touch the letter tiles on the page and type. A title stays inside its place; long ones come out
-        smaller.
+        Touch the letter tiles on the page and type. Then choose how it is set: in your own letters, counted,
+        or in a font.
       </p>
       {page.titles.map((title) => (
         <p key={title.block} className="title-now">
@@ -41,6 +43,18 @@ export function TitleHelp({ page, onType, onChange }: TitleHelpProps) {
           )}
         </p>
       ))}
+      {page.titles
+        .filter((title) => title.text !== '')
+        .map((title) => (
+          <TitleWays
+            key={title.block}
+            page={page}
+            block={title.block}
+            text={title.text}
+            onChange={onChange}
+          />
+        ))}
+      <Letterings unit={page.fit.board.unit} />
     </section>
   )
 }

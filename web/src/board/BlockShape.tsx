@@ -1,6 +1,7 @@
 import { memo, type ReactNode } from 'react'
-import type { BoardBlock, WornSlot } from '../api/client'
+import type { BoardBlock, Title, WornSlot } from '../api/client'
 import { paperFill } from './PaperPatterns'
+import { SetLetters } from './SetLetters'
 import { titleSize } from './titleSize'
 
 interface BlockShapeProps {
@@ -10,7 +11,7 @@ interface BlockShapeProps {
   /** Pixels per unit, for lines that keep their width. */
   scale: number
   slot?: WornSlot | undefined
-  title?: string | undefined
+  title?: Title | undefined
   /** Small pages show the thumbnail, the bench the larger picture. */
   picture: 'thumb' | 'view'
 }
@@ -214,11 +215,14 @@ function EmptySlot(props: BlockShapeProps) {
 /** A title in its letters, or a row of blank letter tiles. */
 function TitlePlace({ block, title, scale }: BlockShapeProps) {
   const { x, y, width, height } = block
-  if (title) {
-    const size = titleSize(title, width, height)
+  if (title?.lettering) {
+    return <SetLetters lettering={title.lettering} x={x + width / 2} y={y + height / 2} />
+  }
+  if (title?.text) {
+    const size = titleSize(title.text, width, height)
     return (
       <text className="title-words" x={x} y={y + height / 2} fontSize={size} dominantBaseline="central">
-        {title}
+        {title.text}
       </text>
     )
   }

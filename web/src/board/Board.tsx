@@ -154,7 +154,7 @@ function Piece({
   const shapeRef = useRef<SVGGElement>(null)
   useGlide(shapeRef, block, moves)
   const slot = slots.find((candidate) => candidate.block === block.id)
-  const title = titles.find((candidate) => candidate.block === block.id)?.text
+  const title = titles.find((candidate) => candidate.block === block.id)
   const shape = (
     <BlockShape block={block} prefix={prefix} scale={scale} slot={slot} title={title} picture="view" />
   )
@@ -170,7 +170,7 @@ function Piece({
       className={`board-piece${lifted ? ' is-lifted' : ''}${takes ? ' is-accepting' : ''}`}
       role="button"
       tabIndex={0}
-      aria-label={label(block, slot, title)}
+      aria-label={label(block, slot, title?.text)}
       data-block={block.id}
       data-slot={block.role === 'photo' ? block.id : undefined}
       onFocus={() => lift(block.id)}

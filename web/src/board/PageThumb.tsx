@@ -38,7 +38,7 @@ export function PageThumb({ board, slots = [], titles = [], size, bare, label }:
             scale={scale}
             picture="thumb"
             slot={slots.find((slot) => slot.block === block.id)}
-            title={titles.find((title) => title.block === block.id)?.text}
+            title={titles.find((title) => title.block === block.id)}
           />
         </g>
       ))}

@@ -1,0 +1,51 @@
+"""The lettering people own."""
+
+from django.core.validators import RegexValidator
+from django.db import models
+
+from inkquilt.lengths import Unit
+from inkquilt.words.alphabets import Alphabet as CoreAlphabet
+from inkquilt.words.alphabets import LetteringKind, WidthClass, widths_by_class
+from inkquilt_io.lettering import plain_widths
+from server.common.owned import Owned
+
+KIND_CHOICES = [(kind.value, kind.value) for kind in LetteringKind if kind is not LetteringKind.FONT]
+WIDTH_CHOICES = [(width.value, width.value) for width in WidthClass]
+UNIT_CHOICES = [(unit.value, unit.value) for unit in Unit]
+is_colour = RegexValidator(r"^#[0-9a-f]{6}$", "A colour is written like #22345c.")
+
+
+class Alphabet(Owned):
+    """One alphabet: the height of its capitals in grains, how wide its letters are, and how many of each are left.
+
+    ``letters`` maps a letter to its count; of stamps, which never run out, the counts mean nothing.
+    """
+
+    name = models.CharField(max_length=60)
+    kind = models.CharField(max_length=10, choices=KIND_CHOICES, default=LetteringKind.STICKERS.value)
+    height = models.PositiveIntegerField(help_text="grains")
+    width = models.CharField(max_length=6, choices=WIDTH_CHOICES, default=WidthClass.PLAIN.value)
+    letters = models.JSONField(default=dict)
+    colour = models.CharField(max_length=7, default="#22345c", validators=[is_colour])
+    unit = models.CharField(max_length=2, choices=UNIT_CHOICES, default=Unit.IN.value)
+
+    class Meta:
+        ordering = ["name", "id"]
+        indexes = [models.Index(fields=["owner", "deleted_at"])]
+        constraints = [models.CheckConstraint(condition=models.Q(height__gt=0), name="letters_have_a_height")]
+
+    def __str__(self) -> str:
+        return self.name
+
+    @property
+    def key(self) -> str:
+        """What it is called where a title is set."""
+        return f"own {self.pk}"
+
+    @property
+    def core(self) -> CoreAlphabet:
+        """For the core."""
+        kind = LetteringKind(self.kind)
+        widths = widths_by_class(plain_widths(), self.height, WidthClass(self.width), "".join(self.letters))
+        counts = None if kind is LetteringKind.STAMPS else dict(self.letters)
+        return CoreAlphabet(self.key, self.name, kind, self.height, widths, counts)

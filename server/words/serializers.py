@@ -1,0 +1,82 @@
+"""Lettering and title settings as they are told. Numbers to draw by are in the page's unit; what is read are texts."""
+
+from rest_framework import serializers
+
+from inkquilt.lengths import Unit
+from server.common import fields
+from server.pages.serializers import LetteringSerializer
+from server.words.models import KIND_CHOICES, WIDTH_CHOICES, is_colour
+
+
+class LetterCountSerializer(serializers.Serializer):
+    """A letter and how many of it are left."""
+
+    letter = serializers.CharField()
+    count = serializers.IntegerField()
+
+
+class AlphabetSerializer(serializers.Serializer):
+    """One alphabet; ``letters`` is empty for a font, which has them all."""
+
+    id = serializers.IntegerField(allow_null=True)
+    key = serializers.CharField()
+    name = serializers.CharField()
+    kind = serializers.CharField()
+    height = serializers.CharField(allow_blank=True)
+    width = serializers.ChoiceField(WIDTH_CHOICES, allow_null=True)
+    colour = serializers.CharField()
+    letters = LetterCountSerializer(many=True)
+
+
+class AlphabetAskedSerializer(serializers.Serializer):
+    """An alphabet as typed: ``letters`` as they stand on the sheet, or with counts."""
+
+    name = serializers.CharField(max_length=60)
+    kind = serializers.ChoiceField(KIND_CHOICES)
+    height = serializers.CharField(max_length=60)
+    width = serializers.ChoiceField(WIDTH_CHOICES, default="plain")
+    letters = serializers.CharField(max_length=600)
+    colour = serializers.CharField(max_length=7, default="#22345c", validators=[is_colour])
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
+
+
+class LettersAskedSerializer(serializers.Serializer):
+    """The letters that are left, as typed."""
+
+    letters = serializers.CharField(max_length=600)
+
+
+class TitleLineSerializer(serializers.Serializer):
+    """One line: its text, its alphabet, and its measures in words."""
+
+    text = serializers.CharField()
+    alphabet = serializers.CharField()
+    name = serializers.CharField()
+    words = serializers.CharField()
+
+
+class TitleWaySerializer(LetteringSerializer):
+    """One way to set a title: what it is, what it lacks, how it is read; ``fits`` when nothing is wrong with it."""
+
+    text = serializers.CharField()
+    way = serializers.ChoiceField(fields.TITLE_WAY_CHOICES)
+    words = serializers.CharField()
+    fits = serializers.BooleanField()
+    width = serializers.FloatField()
+    height = serializers.FloatField()
+    lines = TitleLineSerializer(many=True)
+    troubles = serializers.ListField(child=serializers.CharField())
+    notes = serializers.ListField(child=serializers.CharField())
+
+
+class TitleWaysSerializer(serializers.Serializer):
+    """The ways to set a title, the best first, and where it was used before."""
+
+    ways = TitleWaySerializer(many=True)
+    used_on = serializers.ListField(child=serializers.CharField())
+
+
+class TitleQuerySerializer(serializers.Serializer):
+    """The text to set."""
+
+    text = serializers.CharField(max_length=200, allow_blank=True, default="")

@@ -1,0 +1,108 @@
+"""Lettering, and the ways to set a title."""
+
+from typing import Any
+
+from django.http import Http404
+from drf_spectacular.utils import extend_schema
+from rest_framework import status
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from inkquilt.lengths import INCH, Unit
+from inkquilt.sketch import Role
+from inkquilt.words.alphabets import read_letters
+from inkquilt_io.lettering import FONTS, font_alphabet
+from server.common.asked import asked_length, refuse
+from server.common.serializers import ErrorSerializer
+from server.pages.models import Page
+from server.pages.services import document_of
+from server.words import services
+from server.words.answers import alphabet_answer, font_answer, ways_answer
+from server.words.lettering import lettering_of
+from server.words.models import Alphabet
+from server.words.serializers import (
+    AlphabetAskedSerializer,
+    AlphabetSerializer,
+    LettersAskedSerializer,
+    TitleQuerySerializer,
+    TitleWaysSerializer,
+)
+
+MOST_ALPHABETS = 60
+MOST_HEIGHT = 6 * INCH
+
+
+class AlphabetsView(APIView):
+    """Everything a person can set a title in."""
+
+    @extend_schema(operation_id="alphabets", responses=AlphabetSerializer(many=True))
+    def get(self, request: Request) -> Response:
+        """List what she owns, then the shipped fonts."""
+        own = [alphabet_answer(row) for row in Alphabet.objects.visible_to(request.user)[:MOST_ALPHABETS]]
+        return Response([*own, *(font_answer(font_alphabet(name)) for name in FONTS)])
+
+    @extend_schema(
+        operation_id="add_alphabet",
+        request=AlphabetAskedSerializer,
+        responses={201: AlphabetSerializer, 400: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Enter one."""
+        if Alphabet.objects.visible_to(request.user).count() >= MOST_ALPHABETS:
+            raise refuse("too-many-alphabets", f"There can be up to {MOST_ALPHABETS} alphabets.")
+        given = AlphabetAskedSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        asked: dict[str, Any] = dict(given.validated_data)
+        height = asked_length(asked, "height", Unit(asked["unit"]), "The height of a capital")
+        if not 0 < height <= MOST_HEIGHT:
+            raise refuse("letter-height", "Letters are more than nothing and at most 6 in high.", "height")
+        asked |= {"height": height, "letters": read_letters(asked["letters"])}
+        row = Alphabet.objects.create(owner=request.user, **asked)
+        return Response(alphabet_answer(row), status=status.HTTP_201_CREATED)
+
+
+class AlphabetView(APIView):
+    """One alphabet."""
+
+    @extend_schema(
+        operation_id="count_letters",
+        request=LettersAskedSerializer,
+        responses={200: AlphabetSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def patch(self, request: Request, pk: int) -> Response:
+        """Say which letters are left."""
+        row = Alphabet.objects.visible_to(request.user).one(pk)
+        given = LettersAskedSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        row.letters = read_letters(given.validated_data["letters"])
+        row.save(update_fields=["letters"])
+        return Response(alphabet_answer(row))
+
+    @extend_schema(operation_id="delete_alphabet", responses={204: None, 404: ErrorSerializer})
+    def delete(self, request: Request, pk: int) -> Response:
+        """Put it aside; titles set in it stay as they are."""
+        Alphabet.objects.visible_to(request.user).one(pk).delete_softly()
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class TitleWaysView(APIView):
+    """The ways to set a title of a page."""
+
+    @extend_schema(
+        operation_id="title_ways",
+        parameters=[TitleQuerySerializer],
+        responses={200: TitleWaysSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def get(self, request: Request, pk: int, block: str) -> Response:
+        """Return the best ways for a text, or for the title as it is."""
+        page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
+        given = TitleQuerySerializer(data=request.query_params)
+        given.is_valid(raise_exception=True)
+        document = document_of(page)
+        title = next((one for one in document.blocks if one.id == block and one.role is Role.TITLE), None)
+        if title is None:
+            raise Http404
+        text = given.validated_data["text"] or document.titles.get(block, "")
+        found = services.title_ways(page=page, document=document, block=title, text=text)
+        return Response(ways_answer(found, title, lettering_of(page.owner), document.unit))

@@ -1,0 +1,113 @@
+"""Lettering and titles over the API: what is owned, what runs out, a title set letter by letter and read again."""
+
+from inkquilt.lengths import Unit
+from server.stash.services import enter_line
+from server.words.models import Alphabet
+from tests.api.base import ApiTestCase
+from tests.building import data_of, row
+
+SHEET = {"name": "Orchard", "kind": "stickers", "height": "3/4", "letters": "HONEYBS", "colour": "#a8392e"}
+
+
+class Titles(ApiTestCase):
+    def setUp(self):
+        super().setUp()
+        sketch = self.add_sketch(
+            data=data_of(
+                row("base", "base", 0, 0, 12, 12, paper="A"),
+                row("half", "paper", 6, 0, 6, 12, paper="B", level=1),
+                row("t", "title", 2, 5, 8, 1, level=3),
+            )
+        )
+        page = self.send("post", "pages/", {"sketch": sketch.pk, "format": "12x12", "name": "Roof"}).json()
+        self.page, self.version = page["id"], page["version"]
+
+    def do(self, status=200, **change):
+        body = {"version": self.version, "change": change}
+        answer = self.send("post", f"pages/{self.page}/changes/", body)
+        self.assertEqual(answer.status_code, status, answer.content[:300])
+        if status == 200:
+            self.version = answer.json()["version"]
+        return answer.json()
+
+    def ways(self, text=""):
+        answer = self.send("get", f"pages/{self.page}/titles/t/?text={text}")
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return answer.json()
+
+    def chosen(self, way):
+        return {
+            "kind": "set-title",
+            "block": "t",
+            "title_way": way["way"],
+            "lines": [line["text"] for line in way["lines"]],
+            "alphabets": [line["alphabet"] for line in way["lines"]],
+        }
+
+    def test_letters_are_entered_counted_again_and_put_aside(self):
+        made = self.send("post", "alphabets/", SHEET).json()
+        self.assertEqual((made["height"], made["letters"][0]), ("3/4 in", {"letter": "H", "count": 1}))
+        again = self.send("patch", f"alphabets/{made['id']}/", {"letters": "H 2, O 3, N"}).json()
+        self.assertEqual([one["count"] for one in again["letters"]], [2, 3, 1])
+        listed = self.send("get", "alphabets/").json()
+        self.assertEqual([one["name"] for one in listed], ["Orchard", "Literata", "Figtree"])
+        self.assertEqual(self.send("delete", f"alphabets/{made['id']}/").status_code, 204)
+        for wrong in ({"height": "0"}, {"height": "soon"}, {"letters": ""}, {"letters": "A 3, B ?"}, {"colour": "red"}):
+            with self.subTest(wrong):
+                self.assertEqual(self.send("post", "alphabets/", SHEET | wrong).status_code, 400)
+        foreign = Alphabet.objects.create(owner=self.otto, name="his", height=8128, letters={"A": 1})
+        self.assertEqual(self.send("delete", f"alphabets/{foreign.pk}/").status_code, 404)
+        self.assertEqual(self.send("patch", f"alphabets/{foreign.pk}/", {"letters": "A"}).status_code, 404)
+
+    def test_a_title_is_set_in_her_letters_drawn_and_undone(self):
+        self.send("post", "alphabets/", SHEET)
+        self.do(kind="title", block="t", text="HONEY")
+        way = next(way for way in self.ways()["ways"] if way["lines"][0]["name"] == "Orchard")
+        self.assertTrue(way["fits"])
+        self.assertIn("3/4 high, its middle at about 4", way["lines"][0]["words"])
+        page = self.do(**self.chosen(way))
+        (title,) = page["titles"]
+        self.assertEqual("".join(one["character"] for one in title["lettering"]["letters"]), "HONEY")
+        self.assertEqual((title["lettering"]["colour"], title["lettering"]["font"]), ("#a8392e", ""))
+        first, last = title["lettering"]["letters"][0], title["lettering"]["letters"][-1]
+        self.assertAlmostEqual(first["x"], -(last["x"] + last["width"]), places=3)
+        undone = self.send("post", f"pages/{self.page}/undo/", {"version": self.version}).json()
+        self.assertIsNone(undone["titles"][0]["lettering"])
+        self.version = undone["version"]
+        typed = self.do(kind="title", block="t", text="HONEYS")
+        self.assertIsNone(typed["titles"][0]["lettering"])
+
+    def test_what_is_missing_is_told_with_what_saves_it(self):
+        self.send("post", "alphabets/", SHEET)
+        self.do(kind="title", block="t", text="MMMMMMMMMMMMMMMMMM BEES")
+        short = self.ways("BEEHIVE")["ways"]
+        self.assertTrue(all(way["fits"] for way in short))
+        self.assertNotIn("Orchard", {line["name"] for way in short for line in way["lines"]})
+        Alphabet.objects.update(letters={"B": 1, "E": 1, "F": 1, "S": 1})
+        saved = next(way for way in self.ways("BEES")["ways"] if way["lines"][0]["name"] == "Orchard")
+        self.assertEqual(saved["notes"], ["E from F, with a stroke"])
+
+    def test_a_title_over_two_papers_that_cannot_be_read_wants_a_strip_and_one_used_before_is_told(self):
+        for letter, line in (("A", "1 pale 12x12 cream"), ("B", "1 dark 12x12 navy")):
+            paper = enter_line(owner=self.ida, line=line, unit=Unit.IN)
+            self.do(kind="paper", paper=letter, stash_paper=paper.pk)
+        found = self.ways("HONEY BEES ON ROOFS")
+        self.assertIn("hard to read there", found["ways"][0]["troubles"][0])
+        self.assertIn("a plain strip beneath of", found["ways"][0]["troubles"][0])
+        self.assertEqual(found["used_on"], [])
+        self.do(kind="title", block="t", text="Honey")
+        first = self.page
+        other = self.send("get", f"pages/{first}/titles/t/?text=honey").json()
+        self.assertEqual(other["used_on"], [])  # the page itself does not count
+        self.setUp()
+        self.assertEqual(self.ways("HONEY")["used_on"], ["Roof"])
+
+    def test_what_cannot_be_set_is_refused(self):
+        self.do(kind="title", block="t", text="Honey")
+        good = self.chosen(self.ways()["ways"][0])
+        for wrong in ({"lines": [" "]}, {"alphabets": ["own 999"]}, {"alphabets": []}, {"title_way": "aslant"}):
+            with self.subTest(wrong):
+                self.do(status=400, **(good | wrong))
+        self.assertEqual(self.send("get", f"pages/{self.page}/titles/base/").status_code, 404)
+        self.assertEqual(self.send("get", f"pages/{self.page}/titles/t/?text={'bee ' * 60}").status_code, 400)
+        self.assertEqual(self.ways("🐝🐝")["ways"][0]["troubles"], ["missing: 2 × 🐝"])

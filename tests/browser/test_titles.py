@@ -1,0 +1,81 @@
+"""Titles by mouse and keyboard: a letter that runs out, a way chosen; widths as the browser measures them."""
+
+from pathlib import Path
+
+from fontTools.ttLib import TTFont
+
+from inkquilt.words.title import line_width
+from inkquilt_io import lettering
+from inkquilt_io.lettering import FONTS, font_alphabet, measured
+from tests.browser.base import BrowserTestCase, expect
+from tests.building import data_of, row
+
+#: Weights of the shipped fonts as they are drawn.
+WEIGHTS = {"Literata": 650, "Figtree": 500}
+PAGE = data_of(row("base", "base", 0, 0, 12, 12), row("t", "title", 2, 5, 8, 1, level=1))
+
+
+class Titles(BrowserTestCase):
+    def setUp(self):
+        super().setUp()
+        self.sign_in()
+
+    def test_a_title_that_runs_out_of_a_letter_is_saved_and_set(self):
+        page = self.lay_out(PAGE, key="12x12")
+        self.open(f"/pages/{page.pk}/title")
+        self.page.get_by_role("button", name="Enter a sheet of letters").click()
+        form = self.page.get_by_role("form", name="A sheet of letters")
+        form.get_by_label("Name of the letters").fill("Orchard")
+        form.get_by_label("Height of a capital").fill("3/4")
+        form.get_by_label("The letters on the sheet").fill("B 1, E 1, 9 ?")
+        form.get_by_role("button", name="Keep them").click()
+        expect(form.get_by_role("alert")).to_contain_text("no letter with its count")
+        form.get_by_label("The letters on the sheet").fill("BEFS")
+        form.get_by_role("button", name="Keep them").focus()
+        self.page.keyboard.press("Enter")
+        letters = self.page.get_by_role("region", name="Your letters")
+        expect(letters.locator(".letters-left")).to_have_text("B×1, E×1, F×1, S×1")
+        self.page.get_by_role("button", name="type one").click()
+        self.page.get_by_role("textbox", name="Title", exact=True).fill("BEES")
+        self.page.keyboard.press("Enter")
+        ways = self.page.get_by_role("region", name="Ways to set it")
+        hers = ways.get_by_role("button", name="Orchard").first
+        expect(hers).to_be_visible()
+        expect(ways).to_contain_text("E from F, with a stroke")
+        self.assert_accessible("title")
+        hers.focus()
+        self.page.keyboard.press("Enter")
+        expect(self.page.locator(".board .set-letters text")).to_have_text(["B", "E", "E", "S"])
+        letters.get_by_role("button", name="count again: Orchard").click()
+        letters.get_by_label("Letters left of Orchard").fill("B 1, E 2, S 1")
+        letters.get_by_role("button", name="These are left").click()
+        expect(letters.locator(".letters-left")).to_have_text("B×1, E×2, S×1")
+        expect(ways).not_to_contain_text("with a stroke")
+        self.page.get_by_role("button", name="no title").click()
+        expect(self.page.locator(".board .set-letters")).to_have_count(0)
+        self.assertEqual([m for m in self.console if "400" not in m], [])
+
+    def test_letters_are_as_wide_as_the_browser_measures_them(self):
+        self.open("/")
+        texts = ("Rooftop honey", "AVATAR To Wave", "Ÿes, 12 & ½ Žluť", "ffi fl Tr.")
+        for name, file in FONTS.items():
+            told = self.page.evaluate(
+                """async ([font, texts]) => {
+                    await Promise.all(texts.map(text => document.fonts.load(font, text)))
+                    const span = document.body.appendChild(document.createElement('span'))
+                    span.style.font = font
+                    span.style.cssText += '; position: absolute; white-space: pre; font-variant-ligatures: none; font-optical-sizing: none'
+                    return texts.map(text => ((span.textContent = text), span.getBoundingClientRect().width))
+                }""",
+                [f'{WEIGHTS[name]} 1000px "{name} Variable"', texts],
+            )
+            alphabet, capital, em = font_alphabet(name), measured(name).capital, self.units_per_em(file)
+            for text, width in zip(texts, told, strict=True):
+                # The browser set it 1,000 pixels to the em; ours is told for capitals of a height of 100,000 grains.
+                ours = line_width(text, alphabet, 100_000) * capital / em / 100
+                with self.subTest(name, text=text):
+                    self.assertAlmostEqual(ours / width, 1, delta=0.01)
+
+    def units_per_em(self, file):
+
+        return TTFont(Path(lettering.__file__).parent / "fonts" / file)["head"].unitsPerEm

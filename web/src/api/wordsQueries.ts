@@ -1,0 +1,43 @@
+/** Lettering, and the ways to set a title. */
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { api, take, type AlphabetAsked, type Page } from './client'
+import { keys } from './queries'
+
+export function useAlphabets() {
+  return useQuery({ queryKey: keys.alphabets, queryFn: () => take(api.GET('/api/alphabets/')) })
+}
+
+export function useAlphabetWrites() {
+  const cache = useQueryClient()
+  const onSuccess = async () => {
+    // A list that was asked for before must not arrive afterwards and stay.
+    await cache.cancelQueries({ queryKey: keys.alphabets })
+    void cache.invalidateQueries({ queryKey: keys.alphabets })
+    void cache.invalidateQueries({ queryKey: ['title-ways'] })
+  }
+  const add = useMutation({
+    mutationFn: (alphabet: AlphabetAsked) => take(api.POST('/api/alphabets/', { body: alphabet })),
+    onSuccess,
+  })
+  const count = useMutation({
+    mutationFn: ({ id, letters }: { id: number; letters: string }) =>
+      take(api.PATCH('/api/alphabets/{id}/', { params: { path: { id } }, body: { letters } })),
+    onSuccess,
+  })
+  const remove = useMutation({
+    mutationFn: (id: number) => take(api.DELETE('/api/alphabets/{id}/', { params: { path: { id } } })),
+    onSuccess,
+  })
+  return { add, count, remove }
+}
+
+/** The best ways to set a text in a title's place. */
+export function useTitleWays(page: Page, block: string, text: string) {
+  const params = { path: { id: page.id, block }, query: { text } }
+  return useQuery({
+    queryKey: ['title-ways', page.id, page.version, block, text],
+    queryFn: () => take(api.GET('/api/pages/{id}/titles/{block}/', { params })),
+    enabled: text !== '',
+    placeholderData: (before) => before,
+  })
+}

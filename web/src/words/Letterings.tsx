@@ -1,0 +1,173 @@
+import { useState, type FormEvent } from 'react'
+import Button from 'react-bootstrap/Button'
+import Form from 'react-bootstrap/Form'
+import type { Alphabet, AlphabetAsked } from '../api/client'
+import { useAlphabets, useAlphabetWrites } from '../api/wordsQueries'
+import { formText } from '../app/formText'
+import { Fractions } from '../app/Fractions'
+import { Trouble } from '../app/Trouble'
+
+const KINDS = ['stickers', 'die-cut', 'stamps'] as const
+const WIDTHS = ['narrow', 'plain', 'wide'] as const
+
+/** The lettering she owns: what is left of each sheet, and room for another one. */
+export function Letterings({ unit }: { unit: 'in' | 'mm' }) {
+  const alphabets = useAlphabets()
+  const [adding, show] = useState(false)
+  return (
+    <section className="letterings" aria-label="Your letters">
+      <h3>Your letters</h3>
+      <ul>
+        {alphabets.data?.map((alphabet) => (
+          <LetteringRow key={alphabet.key} alphabet={alphabet} />
+        ))}
+      </ul>
+      {adding ? (
+        <LetteringForm unit={unit} onClose={() => show(false)} />
+      ) : (
+        <button type="button" className="stitched" onClick={() => show(true)}>
+          Enter a sheet of letters
+        </button>
+      )}
+    </section>
+  )
+}
+
+function LetteringRow({ alphabet }: { alphabet: Alphabet }) {
+  const { count, remove } = useAlphabetWrites()
+  const [counting, start] = useState(false)
+  const left = alphabet.letters.map(({ letter, count: number }) => `${letter}×${number}`).join(', ')
+  if (alphabet.id === null)
+    return (
+      <li>
+        <b>{alphabet.name}</b> <span className="hint">a font, any height, to print or to cut</span>
+      </li>
+    )
+  const id = alphabet.id
+  return (
+    <li>
+      <span className="lettering-name">
+        <i style={{ background: alphabet.colour }} aria-hidden />
+        <b>{alphabet.name}</b>
+      </span>{' '}
+      <span className="hint">
+        <Fractions text={`${alphabet.kind}, ${alphabet.height} high`} />
+      </span>
+      {alphabet.kind !== 'stamps' && !counting && <p className="letters-left">{left}</p>}
+      {counting && (
+        <Form
+          onSubmit={(event) => {
+            event.preventDefault()
+            count.mutate(
+              { id, letters: formText(event.currentTarget, 'letters') },
+              { onSuccess: () => start(false) },
+            )
+          }}
+        >
+          <Form.Control
+            as="textarea"
+            rows={2}
+            size="sm"
+            name="letters"
+            aria-label={`Letters left of ${alphabet.name}`}
+            defaultValue={left}
+          />
+          {count.error && <Trouble error={count.error} />}
+          <Button type="submit" size="sm">
+            These are left
+          </Button>
+        </Form>
+      )}
+      <p className="lettering-deeds">
+        <button
+          type="button"
+          className="stitched"
+          aria-label={`count again: ${alphabet.name}`}
+          onClick={() => start(!counting)}
+        >
+          count again
+        </button>
+        <button
+          type="button"
+          className="stitched"
+          aria-label={`put aside: ${alphabet.name}`}
+          onClick={() => remove.mutate(id)}
+        >
+          put aside
+        </button>
+      </p>
+    </li>
+  )
+}
+
+function LetteringForm({ unit, onClose }: { unit: 'in' | 'mm'; onClose: () => void }) {
+  const { add } = useAlphabetWrites()
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = event.currentTarget
+    add.mutate(
+      {
+        name: formText(form, 'name'),
+        kind: formText(form, 'kind') as AlphabetAsked['kind'],
+        height: formText(form, 'height'),
+        width: formText(form, 'width') as NonNullable<AlphabetAsked['width']>,
+        letters: formText(form, 'letters'),
+        colour: formText(form, 'colour'),
+        unit,
+      },
+      { onSuccess: onClose },
+    )
+  }
+  return (
+    <Form className="wish-form" aria-label="A sheet of letters" onSubmit={submit}>
+      <Form.Control
+        size="sm"
+        className="wide"
+        name="name"
+        aria-label="Name of the letters"
+        placeholder="what you call them"
+        required
+        maxLength={60}
+      />
+      <Form.Select size="sm" name="kind" aria-label="What they are">
+        {KINDS.map((kind) => (
+          <option key={kind}>{kind}</option>
+        ))}
+      </Form.Select>
+      <Form.Select size="sm" name="width" aria-label="How wide they are" defaultValue="plain">
+        {WIDTHS.map((width) => (
+          <option key={width} value={width}>
+            {width} letters
+          </option>
+        ))}
+      </Form.Select>
+      <Form.Control
+        size="sm"
+        name="height"
+        aria-label="Height of a capital"
+        placeholder={unit === 'in' ? 'height, 3/4' : 'height, 20'}
+        required
+      />
+      <input type="color" name="colour" aria-label="Their colour" defaultValue="#22345c" />
+      <Form.Control
+        as="textarea"
+        rows={2}
+        size="sm"
+        className="wide"
+        name="letters"
+        aria-label="The letters on the sheet"
+        placeholder="as they stand: AAABBCDDEEEE… or A 3, B 2, C 1"
+        required
+      />
+      {add.error && <Trouble error={add.error} />}
+      <p className="deeds wide">
+        <Button type="submit" size="sm" disabled={add.isPending}>
+          Keep them
+        </Button>
+        <button type="button" className="stitched" onClick={onClose}>
+          not now
+        </button>
+      </p>
+    </Form>
+  )
+}

@@ -1,0 +1,82 @@
+import type { Change, Page, TitleWay } from '../api/client'
+import { useTitleWays } from '../api/wordsQueries'
+import { Fractions } from '../app/Fractions'
+import { Trouble } from '../app/Trouble'
+import { Waiting } from '../app/Waiting'
+import { SetLetters } from '../board/SetLetters'
+
+interface TitleWaysProps {
+  page: Page
+  block: string
+  text: string
+  onChange: (change: Change) => void
+}
+
+/** The ways to set a title in her own letters, the best first; choosing lays it on the page letter by letter. */
+export function TitleWays({ page, block, text, onChange }: TitleWaysProps) {
+  const found = useTitleWays(page, block, text)
+  const place = page.fit.board.blocks.find((one) => one.id === block)
+  if (found.error) return <Trouble error={found.error} />
+  if (!found.data) return <Waiting words="Laying the letters out" />
+  return (
+    <section className="title-ways" aria-label="Ways to set it">
+      <h3>Ways to set it</h3>
+      {found.data.used_on.length > 0 && (
+        <p className="hint">
+          You used this title before, on {found.data.used_on.map((name) => `“${name}”`).join(', ')}. That may
+          be just right.
+        </p>
+      )}
+      {place && (
+        <ul>
+          {found.data.ways.map((way, number) => (
+            <li key={number}>
+              <button
+                type="button"
+                className={way.fits ? 'title-way' : 'title-way is-short'}
+                onClick={() =>
+                  onChange({
+                    kind: 'set-title',
+                    block,
+                    title_way: way.way,
+                    lines: way.lines.map((line) => line.text),
+                    alphabets: way.lines.map((line) => line.alphabet),
+                  })
+                }
+              >
+                <SettingPicture way={way} width={place.width} height={place.height} />
+                <span>
+                  <Fractions text={way.words} />
+                </span>
+              </button>
+              {[...way.troubles, ...way.notes].map((words) => (
+                <p key={words} className={way.troubles.includes(words) ? 'refusal' : 'hint'}>
+                  <Fractions text={words} />
+                </p>
+              ))}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  )
+}
+
+/** The title's place with its letters in it, and the mark of its middle. */
+function SettingPicture({ way, width, height }: { way: TitleWay; width: number; height: number }) {
+  const room = { width: Math.max(width, way.width), height: Math.max(height, way.height) }
+  const left = (room.width - width) / 2
+  const top = (room.height - height) / 2
+  return (
+    <svg
+      className="setting-picture"
+      viewBox={`${-left} ${-top} ${room.width} ${room.height}`}
+      role="img"
+      aria-label={way.lines.map((line) => line.text).join(' / ')}
+    >
+      <rect className="title-room" width={width} height={height} />
+      <path className="centre-mark" d={`M${width / 2} 0v${height}`} />
+      <SetLetters lettering={way} x={width / 2} y={height / 2} />
+    </svg>
+  )
+}
