@@ -171,10 +171,10 @@ def main(folder: str) -> None:
         page.wait_for_selector(".trimmer-picture")
         shoot("phone")
         page.set_viewport_size({"width": 1280, "height": 800})
-        page.goto(address)
-        page.get_by_role("button", name="Sign out").click()
-        page.get_by_role("button", name="Sign in").wait_for()
-        shoot("sign-in")
+        page.goto(f"{bench}/title")
+        page.get_by_role("button", name="Orchard letters").first.click(timeout=60_000)
+        page.locator(".board .set-letters").wait_for()
+        shoot("title")
         browser.close()
 
 

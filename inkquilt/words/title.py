@@ -13,14 +13,14 @@ import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from enum import Enum
-from itertools import combinations, pairwise, product
+from itertools import combinations, islice, pairwise, product
 from typing import Final
 
 from inkquilt.errors import CoreError
 from inkquilt.lengths import Grains
 from inkquilt.sketch.model import Size
 from inkquilt.words.alphabets import Alphabet
-from inkquilt.words.spelling import Substitute, characters_of, rewritten, supply
+from inkquilt.words.spelling import Substitute, Supply, characters_of, rewritten, supply
 
 LONGEST_TITLE: Final = 200
 #: Between two lines, in hundredths of the lower line's height.
@@ -29,6 +29,7 @@ _MOST_LINES: Final = 3
 #: With more words only even breaks are tried, with more alphabets only one for all lines.
 _MOST_WORDS: Final = 10
 _MOST_MIXED: Final = 6
+_MOST_SPELLINGS: Final = 4
 #: A title is set aslant by no more than this, in degrees; common practice, no source.
 _MOST_SLANT: Final = 35
 _QUARTER: Final = 9_000
@@ -133,10 +134,10 @@ def settings_of(text: str, place: TitlePlace, alphabets: Sequence[Alphabet], mos
         raise TitleTooLong(len(text))
     if not characters_of(text) or not alphabets:
         return ()
-    known = {alphabet.key: alphabet for alphabet in alphabets}
+    case = _Case(alphabets)
     found: dict[object, TitleSetting] = {}
-    for variant in (text, *rewritten(text)):
-        for plain in _every(variant, place, known):
+    for variant in (text, *islice(rewritten(text), _MOST_SPELLINGS)):
+        for plain in _every(variant, place, case):
             setting = replace(plain, rewritten=variant != text)
             key = (setting.way, len(setting.lines), tuple(line.alphabet for line in setting.lines))
             if key not in found or setting.worth < found[key].worth:
@@ -144,13 +145,37 @@ def settings_of(text: str, place: TitlePlace, alphabets: Sequence[Alphabet], mos
     best = sorted(found.values(), key=lambda setting: setting.worth)
     fitting = [setting for setting in best if setting.fits]
     chosen = (fitting or best)[:most]
-    return tuple(_with_letters(setting, place, known) for setting in chosen)
+    return tuple(_with_letters(setting, place, case.known) for setting in chosen)
 
 
-def _every(text: str, place: TitlePlace, known: dict[str, Alphabet]) -> Iterator[TitleSetting]:
+class _Case:
+    """The alphabets, and what was reckoned of them: the same lines come up in many ways."""
+
+    def __init__(self, alphabets: Sequence[Alphabet]) -> None:
+        self.known = {alphabet.key: alphabet for alphabet in alphabets}
+        self._widths: dict[tuple[str, str, Grains], Grains] = {}
+        self._supplies: dict[tuple[tuple[str, str], ...], Supply] = {}
+
+    def width(self, line: str, key: str, height: Grains) -> Grains:
+        """Return how wide a line is."""
+        asked = (line, key, height)
+        if asked not in self._widths:
+            self._widths[asked] = line_width(line, self.known[key], height)
+        return self._widths[asked]
+
+    def supply(self, lines: Sequence[str], keys: Sequence[str]) -> Supply:
+        """Return what is missing; what counts is which letters each alphabet gives, in whatever lines."""
+        texts = _texts(lines, keys)
+        asked = tuple(sorted((key, "".join(sorted(text))) for key, text in texts.items()))
+        if asked not in self._supplies:
+            self._supplies[asked] = supply(texts, self.known)
+        return self._supplies[asked]
+
+
+def _every(text: str, place: TitlePlace, case: _Case) -> Iterator[TitleSetting]:
     for lines in _breaks(text.split(" ")):
-        for keys in _assigned(len(lines), list(known)):
-            yield from _laid(text, lines, keys, place, known)
+        for keys in _assigned(len(lines), list(case.known)):
+            yield from _laid(text, lines, keys, place, case)
 
 
 def _breaks(words: Sequence[str]) -> Iterator[tuple[str, ...]]:
@@ -180,16 +205,16 @@ def _assigned(lines: int, keys: Sequence[str]) -> Iterator[tuple[str, ...]]:
 
 
 def _laid(
-    text: str, lines: tuple[str, ...], keys: tuple[str, ...], place: TitlePlace, known: dict[str, Alphabet]
+    text: str, lines: tuple[str, ...], keys: tuple[str, ...], place: TitlePlace, case: _Case
 ) -> Iterator[TitleSetting]:
-    supplied = supply(_texts(lines, keys), known)
+    supplied = case.supply(lines, keys)
     stacked = len(lines) > 1 and len(lines) == len(text.split(" "))
     ways = [(Way.STACKED if stacked else Way.STRAIGHT, place.size), (Way.UPRIGHT, place.size.swapped())]
     straight: TitleSetting | None = None
     for way, room in ways:
         if way is Way.UPRIGHT and place.size.height <= place.size.width:
             continue
-        setting = _sized(text, way, lines, keys, room, known)
+        setting = _sized(text, way, lines, keys, room, case)
         setting = replace(
             setting,
             turn=_QUARTER if way is Way.UPRIGHT else 0,
@@ -214,26 +239,29 @@ def _texts(lines: Sequence[str], keys: Sequence[str]) -> dict[str, str]:
     return texts
 
 
-def _sized(
-    text: str, way: Way, lines: tuple[str, ...], keys: tuple[str, ...], room: Size, known: dict[str, Alphabet]
-) -> TitleSetting:
+def _sized(text: str, way: Way, lines: tuple[str, ...], keys: tuple[str, ...], room: Size, case: _Case) -> TitleSetting:
     """Return the lines at the largest heights that fit, else at the smallest."""
-    options = [known[key].heights() for key in keys]
-    steps = max(len(heights) for heights in options)
-    best: TitleSetting | None = None
-    for step in range(steps):
+    options = [case.known[key].heights() for key in keys]
+
+    def at(step: int) -> TitleSetting:
         heights = [some[min(step, len(some) - 1)] for some in options]
         made = tuple(
-            TitleLine(line, key, height, line_width(line, known[key], height))
+            TitleLine(line, key, height, case.width(line, key, height))
             for line, key, height in zip(lines, keys, heights, strict=True)
         )
         size = Size(max(line.width for line in made), _depth(heights))
         over = max(0, size.width - room.width, size.height - room.height)
-        best = TitleSetting(text, way, made, size, over=over)
-        if not over:
-            return best
-    assert best is not None
-    return best
+        return TitleSetting(text, way, made, size, over=over)
+
+    # Steps go from large to small: the first that fits is looked for by halves.
+    low, high = 0, max(len(heights) for heights in options) - 1
+    while low < high:
+        middle = (low + high) // 2
+        if at(middle).over:
+            low = middle + 1
+        else:
+            high = middle
+    return at(low)
 
 
 def _depth(heights: Sequence[Grains]) -> Grains:

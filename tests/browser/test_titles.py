@@ -64,7 +64,7 @@ class Titles(BrowserTestCase):
                     await Promise.all(texts.map(text => document.fonts.load(font, text)))
                     const span = document.body.appendChild(document.createElement('span'))
                     span.style.font = font
-                    span.style.cssText += '; position: absolute; white-space: pre; font-variant-ligatures: none; font-optical-sizing: none'
+                    span.style.cssText += '; position: absolute; white-space: pre; font-variant-ligatures: none'
                     return texts.map(text => ((span.textContent = text), span.getBoundingClientRect().width))
                 }""",
                 [f'{WEIGHTS[name]} 1000px "{name} Variable"', texts],
