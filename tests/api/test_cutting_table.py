@@ -4,10 +4,12 @@ import csv
 import io
 import json
 import tempfile
+from importlib import import_module
 from pathlib import Path
 from unittest import mock
 
 import jsonschema
+from django.apps import apps
 from django.core.management import call_command
 from django.test import SimpleTestCase
 from pypdf import PdfReader
@@ -422,3 +424,31 @@ class CutPlanCommand(SimpleTestCase):
         self.assertIn("whole numbers above 0", said)
         for broken in ("{", "[]", '"x"', "[[[["):
             self.assertEqual(self.run_command(broken)[0], 2)
+
+
+class OldRuns(CuttingCase):
+    def test_a_run_begun_before_pieces_were_asked_for_more_is_gone_on_with(self):
+        self.do(kind="saving", block="m1", on=True)
+        today = self.send("post", f"pages/{self.page}/cutting/run/").json()
+        run = CutRun.objects.get()
+        shown = run.table["shown"]
+        del shown["troubles"], shown["page_papers"]
+        for paper in shown["papers"]:
+            del paper["motifs"]
+            for piece in paper["pieces"]:
+                piece |= {"opening": next(iter(piece.pop("openings")), None), "spares": 0}
+                del piece["terms"]
+            for sheet in paper["sheets"]:
+                for placed in sheet["placed"]:
+                    placed["opening"] = next(iter(placed.pop("openings")), None)
+                    del placed["slant"]
+                for step in sheet["steps"]:
+                    del step["slant"], step["face_to_face"]
+        run.save()
+        import_module("server.cutting.migrations.0003_runs_tell_more").tell_more(apps, None)
+        again = self.send("get", f"pages/{self.page}/cutting/run/").json()
+        for paper in today["table"]["papers"]:
+            for piece in paper["pieces"]:
+                piece["terms"] = None
+        today["table"]["page_papers"] = []
+        self.assertEqual(again["table"], today["table"])
