@@ -24,7 +24,7 @@ from server.pages.document import PageDocument, read_blocks, written_way
 from server.pages.matching import Match
 from server.pages.models import Page
 from server.pages.photos_on_page import cover_answers, slot_facts
-from server.pages.title_lettering import lettering_answer
+from server.pages.title_lettering import lettering_answer, sticks_out
 from server.pages.wishes import wishes_on
 from server.photos.models import Photo
 
@@ -234,10 +234,14 @@ NO_PHOTO: Final[dict[str, Any]] = {"crop": None, "zoom": 1.0, "closest": None, "
 
 def titles_answer(document: PageDocument) -> list[dict[str, Any]]:
     """Return the title blocks with their texts."""
+    fitted = {block.id: block for block in document.blocks}
     return [
         {
             "block": block.id,
             "text": document.titles.get(block.id, ""),
+            "sticks_out": block.id in document.lettering
+            and block.id in fitted
+            and sticks_out(document.lettering[block.id], fitted[block.id]),
             "lettering": (set_ := document.lettering.get(block.id)) and lettering_answer(set_, document.unit),
         }
         for block in document.sketch.blocks

@@ -174,6 +174,7 @@ class TitleSerializer(serializers.Serializer):
     block = serializers.CharField()
     text = serializers.CharField(allow_blank=True)
     lettering = LetteringSerializer(allow_null=True)
+    sticks_out = serializers.BooleanField(help_text="its place was fitted anew and is too small for the letters now")
 
 
 class LeftOutSerializer(serializers.Serializer):

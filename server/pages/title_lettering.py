@@ -68,6 +68,20 @@ def lettering_from(setting: TitleSetting, block: Block, colour: str) -> TitleLet
     return TitleLettering(letters, setting.turn, colour, font)
 
 
+def sticks_out(lettering: TitleLettering, block: Block) -> bool:
+    """Tell whether letters that lie straight no longer fit their block, which was fitted anew since."""
+    if lettering.turn:
+        return False
+    half_wide, half_high = block.width // 2 + 1, block.height // 2 + 1
+    return any(
+        one.x < -half_wide
+        or one.x + one.size.width > half_wide
+        or one.y < -half_high
+        or one.y + one.size.height > half_high
+        for one in lettering.letters
+    )
+
+
 def lettering_answer(lettering: TitleLettering, unit: Unit) -> dict[str, Any]:
     """Return what a board draws."""
     grains = unit.grains

@@ -77,6 +77,14 @@ class Titles(ApiTestCase):
         typed = self.do(kind="title", block="t", text="HONEYS")
         self.assertIsNone(typed["titles"][0]["lettering"])
 
+    def test_letters_that_no_longer_fit_their_place_are_told(self):
+        self.do(kind="title", block="t", text="Honey of the roof")
+        self.do(**self.chosen(self.ways()["ways"][0]))
+        narrow = self.do(kind="format", format="8x8", unit="in", width="8", height="8", sides=1)
+        self.assertTrue(narrow["titles"][0]["sticks_out"])
+        again = self.do(**self.chosen(self.ways()["ways"][0]))
+        self.assertFalse(again["titles"][0]["sticks_out"])
+
     def test_what_is_missing_is_told_with_what_saves_it(self):
         self.send("post", "alphabets/", SHEET)
         self.do(kind="title", block="t", text="MMMMMMMMMMMMMMMMMM BEES")

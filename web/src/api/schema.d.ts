@@ -2988,6 +2988,8 @@ export interface components {
             block: string;
             text: string;
             lettering: components["schemas"]["Lettering"] | null;
+            /** @description its place was fitted anew and is too small for the letters now */
+            sticks_out: boolean;
         };
         /** @description One line: its text, its alphabet, and its measures in words. */
         TitleLine: {

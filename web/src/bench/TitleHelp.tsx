@@ -43,6 +43,11 @@ export function TitleHelp({ page, onType, onChange }: TitleHelpProps) {
           )}
         </p>
       ))}
+      {page.titles.some((title) => title.sticks_out) && (
+        <p className="refusal" role="alert">
+          The title’s place is smaller now than its letters: choose a way to set it again.
+        </p>
+      )}
       {page.titles
         .filter((title) => title.text !== '')
         .map((title) => (
