@@ -118,12 +118,21 @@ class CutWishes:
     unit: Unit = Unit.IN
 
 
+class _Half(Enum):
+    """Which half of a piece that runs over two facing pages, if it does."""
+
+    NONE = "none"
+    LEFT = "left"
+    RIGHT = "right"
+
+
 @dataclass(frozen=True, slots=True)
 class _Loose:
-    """A piece with its paper, before it has its key."""
+    """A piece with its paper, before it has its key; ``mirrors`` the one before it, cut face to face."""
 
     paper: str
     piece: CutPiece
+    mirrors: bool = False
 
 
 def pieces_to_cut(pieces: PieceList, wishes: CutWishes) -> dict[str, tuple[CutPiece, ...]]:
@@ -153,16 +162,18 @@ def _of_number(paper: str, several: Sequence[Piece], wishes: CutWishes) -> Itera
     saving = wishes.savings.get(first.block)
     if saving is not None and saving.kind is SavingKind.SPARE:
         return
-    whole = [one for place, piece in enumerate(several) for one in _cut_as(paper, piece, place, saving, wishes)]
+    halves = (_Half.LEFT, _Half.RIGHT) if len(several) > 1 else (_Half.NONE,)
+    both = list(zip(several, halves, strict=True))
+    whole = [one for piece, half in both for one in _cut_as(paper, piece, half, saving, wishes)]
     yield from whole
-    for place, piece in enumerate(several):
-        yield from _backings(paper, piece, place, wishes)
+    for piece, half in both:
+        yield from _backings(paper, piece, half, wishes)
     for _ in range(wishes.copies.get(first.block, 0)):
-        yield from (replace(one, piece=replace(one.piece, face_to_face=None)) for one in whole)
+        yield from (replace(one, mirrors=False) for one in whole)
 
 
-def _cut_as(paper: str, piece: Piece, place: int, saving: Saving | None, wishes: CutWishes) -> Iterator[_Loose]:
-    """Yield one piece as it is cut; ``place`` is 1 for the half on the right one of two facing pages."""
+def _cut_as(paper: str, piece: Piece, half: _Half, saving: Saving | None, wishes: CutWishes) -> Iterator[_Loose]:
+    """Yield one piece as it is cut."""
     plain = _plain(paper, piece, wishes)
     repeat = wishes.repeats.get(piece.block)
     windows = wishes.windows.get(piece.block, ())
@@ -171,9 +182,11 @@ def _cut_as(paper: str, piece: Piece, place: int, saving: Saving | None, wishes:
             side = wishes.sides.get(cell.paper, SideName.A)
             size = _blank(piece.block, cell.cut, wishes)
             shape = Shape.BANNER if repeat.flags else plain.shape
-            yield _Loose(cell.paper, replace(plain, shape=shape, size=size, openings=(), side=side))
+            # Of many pieces none can come from the one place of the sheet that was meant for the whole.
+            one = replace(plain, shape=shape, size=size, openings=(), side=side, slant=None, region=None)
+            yield _Loose(cell.paper, one)
     elif windows:
-        yield from _windowed(paper, plain, windows, place)
+        yield from _windowed(paper, plain, windows, half)
     elif saving is not None and saving.kind in (SavingKind.SHORT, SavingKind.JOIN):
         for part in saving.parts:
             yield _Loose(paper, replace(plain, size=_blank(piece.block, part.size, wishes)))
@@ -218,25 +231,24 @@ def _blank(block: str, size: Size, wishes: CutWishes) -> Size:
     return Size(size.width, 2 * size.height) if fold is not None else size
 
 
-def _windowed(paper: str, plain: CutPiece, windows: Sequence[Window], place: int) -> Iterator[_Loose]:
+def _windowed(paper: str, plain: CutPiece, windows: Sequence[Window], half: _Half) -> Iterator[_Loose]:
     """Yield a piece with its windows, and the mirrored one for the facing page.
 
     Of a piece that runs over two facing pages the right half is the mirrored one.
     """
     openings = tuple(window.opening for window in windows)
     turned = tuple(window.opening.mirrored(plain.size.width) for window in windows if window.mirrored)
-    if place == 1:
-        yield _Loose(paper, replace(plain, openings=turned, face_to_face="left" if turned else None))
+    if half is _Half.RIGHT:
+        yield _Loose(paper, replace(plain, openings=turned), mirrors=bool(turned))
         return
     yield _Loose(paper, replace(plain, openings=openings))
-    if turned and not plain.name.endswith("left page"):
-        name = f"{plain.name}, facing page"
-        yield _Loose(paper, replace(plain, name=name, openings=turned, face_to_face="left"))
+    if turned and half is _Half.NONE:
+        yield _Loose(paper, replace(plain, name=f"{plain.name}, facing page", openings=turned), mirrors=True)
 
 
-def _backings(paper: str, piece: Piece, place: int, wishes: CutWishes) -> Iterator[_Loose]:
+def _backings(paper: str, piece: Piece, half: _Half, wishes: CutWishes) -> Iterator[_Loose]:
     for window in wishes.windows.get(piece.block, ()):
-        if window.backing is None or (place == 1 and not window.mirrored):
+        if window.backing is None or (half is _Half.RIGHT and not window.mirrored):
             continue
         size = backing_of(window.opening, piece.size, wishes.lip).size
         behind = CutPiece(
@@ -249,7 +261,7 @@ def _backings(paper: str, piece: Piece, place: int, wishes: CutWishes) -> Iterat
             wishes.sides.get(window.backing, SideName.A),
         )
         yield _Loose(window.backing, behind)
-        if window.mirrored and place == 0 and not piece.name.endswith("left page"):
+        if window.mirrored and half is _Half.NONE:
             yield _Loose(window.backing, replace(behind, name=f"{behind.name}, facing page"))
 
 
@@ -263,7 +275,7 @@ def _keyed(loose: Sequence[_Loose]) -> Iterator[_Loose]:
         number = one.piece.number
         place = seen[number] = seen.get(number, -1) + 1
         key = f"{number}{letters(place) if counts[number] > 1 else ''}"
-        facing = f"{number}{letters(place - 1)}" if one.piece.face_to_face else None
+        facing = f"{number}{letters(place - 1)}" if one.mirrors else None
         yield replace(one, piece=replace(one.piece, key=key, face_to_face=facing))
 
 

@@ -72,14 +72,17 @@ def begin(
 
 
 def begin_more(before: Beginning, count: int, motifs: Sequence[Motif], up: SideName) -> Beginning:
-    """Open so many sheets more and save the motifs of each before anything else is planned on it."""
+    """Open so many sheets more, save the motifs of each first, and leave no other sheet to the planner."""
     left, begun = list(before.stocks), list(before.sheets)
     for _ in range(count):
-        place = next((n for n, s in enumerate(left) if s.kind is StockKind.SHEET and s.count != 0), None)
-        if place is None:
+        sheets = [n for n, stock in enumerate(left) if stock.kind is StockKind.SHEET and stock.count != 0]
+        if not sheets:
             break
+        place = max(sheets, key=lambda n: left[n].area)
         begun.append(_motifs_saved(_opened(len(begun), left, place, up), motifs))
-    return Beginning(tuple(begun), tuple(left), before.unplaced)
+    # No sheet is used without saving what is on it: only scraps are left beside those that are begun.
+    scraps = tuple(stock for stock in left if stock.kind is StockKind.SCRAP)
+    return Beginning(tuple(begun), scraps, before.unplaced)
 
 
 def _opened(number: int, left: list[Stock], place: int, up: SideName) -> Begun:

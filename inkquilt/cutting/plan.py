@@ -32,7 +32,7 @@ from inkquilt.sketch.model import Size
 USUAL_SHEET: Final = Size(12 * INCH, 12 * INCH)
 _MIDDLE: Final = "middle of "
 #: With motifs to save, so many sheets are opened at most.
-_MOST_OPENED: Final = 12
+_MOST_OPENED: Final = 60
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,15 +107,17 @@ def _begun(need: PaperNeed) -> Beginning:
         return beginning
     sides = {piece.side for piece in need.pieces}
     up = SideName.B if sides == {SideName.B} else SideName.A
+    best, least = beginning, len(need.pieces) + 1
     for count in range(_MOST_OPENED):
         more = begin_more(beginning, count, need.motifs, up)
         task = _task(need, more)
-        rests = [stock for stock in task.stocks if stock.kind is StockKind.SCRAP]
-        if not task.wanted or not next(improving_plans(task.wanted, rests, 0.0)).unplaced:
-            return more
-        if len(more.sheets) < len(beginning.sheets) + count:  # there are no more
-            return more
-    return more
+        unplaced = len(next(improving_plans(task.wanted, task.stocks, 0.0)).unplaced) if task.wanted else 0
+        if unplaced >= least:  # another sheet takes nothing more
+            break
+        best, least = more, unplaced
+        if not unplaced:
+            break
+    return best
 
 
 def _task(need: PaperNeed, begun: Beginning) -> PaperTask:

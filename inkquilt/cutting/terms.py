@@ -7,8 +7,9 @@ never lost, and comes back when the piece allows it.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, replace
+from enum import Enum
 from typing import Final
 
 from inkquilt.cutting.pieces import CutWishes, Slant, frame_opening
@@ -19,9 +20,9 @@ from inkquilt.paper.openings import Distances, Inset, NoWindow, Window, window_a
 from inkquilt.paper.pieces import Piece, PieceList
 from inkquilt.paper.regions import Region
 from inkquilt.paper.repeats import Repeat, cells_of
-from inkquilt.paper.saving import Openwork
+from inkquilt.paper.saving import Openwork, Saving, SavingKind
 from inkquilt.paper.tools import ToolUse
-from inkquilt.sketch.model import Block, End, Shape, Size
+from inkquilt.sketch.model import Block, End, Role, Shape, Size
 
 #: Shapes that can be a row of such shapes.
 _ROWS: Final = frozenset({Shape.RECT, Shape.BANNER, Shape.TRIANGLE})
@@ -119,14 +120,37 @@ def check_apart(opening: Inset, others: list[Inset]) -> None:
         raise NoWindow("This window lies over another one of the same piece: other distances would do.")
 
 
-def may_have_window(shape: Shape) -> bool:
-    """Tell whether a piece of that shape can have a window: a plain rectangle, or a frame, whose opening it is."""
-    return shape in (Shape.RECT, Shape.FRAME)
+class Wish(Enum):
+    """What not every piece can have."""
+
+    WINDOW = "window"
+    ROW = "row"
+    SLANT = "slant"
+    FOLD = "fold"
 
 
-def may_repeat(shape: Shape) -> bool:
-    """Tell whether a piece of that shape can be a row of such pieces."""
-    return shape in _ROWS
+def may_have(block: Block) -> frozenset[Wish]:
+    """Return what a piece can have; the base stays one piece, and a frame's window is its own opening."""
+    in_pieces = block.role is not Role.BASE
+    can = {
+        Wish.WINDOW: block.shape in (Shape.RECT, Shape.FRAME),
+        Wish.ROW: block.shape in _ROWS and in_pieces,
+        Wish.SLANT: block.shape in (Shape.RECT, Shape.FRAME),
+        Wish.FOLD: block.shape is Shape.RECT and in_pieces,
+    }
+    return frozenset(wish for wish, is_so in can.items() if is_so)
+
+
+def offered(savings: Iterable[Saving], wishes: CutWishes) -> tuple[Saving, ...]:
+    """Return the savings that go with what else is asked: a piece shaped, folded or slit is cut whole.
+
+    One from a place of the sheet may be gutted, but not cut short or joined.
+    """
+    shaped = {*wishes.tools, *wishes.folds, *wishes.slants}
+    parted = (SavingKind.SHORT, SavingKind.JOIN)
+    return tuple(
+        one for one in savings if one.block not in shaped and not (one.block in wishes.regions and one.kind in parted)
+    )
 
 
 def openwork_of(wishes: CutWishes, sheer: frozenset[str] = frozenset()) -> Openwork:

@@ -9,7 +9,7 @@ from inkquilt.cutting.lacking import ToBuy, lacking, to_buy
 from inkquilt.cutting.motifs import fates_of
 from inkquilt.cutting.plan import piece_of_middle
 from inkquilt.cutting.steps import Outcome, Step, steps_of
-from inkquilt.cutting.terms import WindowTerm, may_have_window, may_repeat
+from inkquilt.cutting.terms import WindowTerm, may_have
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
 from inkquilt.lengths import Unit, format_length, format_nearest, with_unit
 from inkquilt.paper.kinds import PaperSide, SideName
@@ -18,7 +18,7 @@ from inkquilt.paper.regions import Hold, Region
 from inkquilt.paper.repeats import Repeat, per_sheet
 from inkquilt.paper.saving import saving_words
 from inkquilt.paper.tools import ToolUse
-from inkquilt.sketch.model import Role, Shape, Size
+from inkquilt.sketch.model import Size
 from inkquilt_io.cut_book import CutBook
 from inkquilt_io.look import tints_of
 from server.cutting.models import ShapingTool, Trimmer
@@ -208,22 +208,17 @@ def _piece(piece: CutPiece, one: PaperPlan, document: PageDocument, leads: bool)
 def terms_answer(document: PageDocument, piece: CutPiece, need: PaperNeed) -> dict[str, Any]:
     """Return what is asked of a piece's block, in words."""
     terms, unit = document.cuts.of(piece.block), document.unit
-    base = next(block for block in document.blocks if block.id == piece.block)
-    may = {
-        "window": may_have_window(base.shape),
-        "row": may_repeat(base.shape) and base.role is not Role.BASE,
-        "slant": base.shape in (Shape.RECT, Shape.FRAME),
-        "fold": base.shape is Shape.RECT and base.role is not Role.BASE,
-    }
+    block = next(block for block in document.blocks if block.id == piece.block)
     return {
         "spares": document.cuts.copies.get(piece.block, 0),
         "windows": [_window_words(window, document) for window in terms.windows],
         "row": _row_words(terms.repeat, document) + _from_a_sheet(piece, need) if terms.repeat else "",
         "place": _place_words(terms.region, unit) if terms.region else "",
         "slant": terms.slant.value if terms.slant else None,
-        "tool": _tool_words(terms.tool) if terms.tool else "",
+        "tool": terms.tool
+        and {"name": terms.tool.tool.name, "edges": terms.tool.edges, "words": _tool_words(terms.tool)},
         "folded": terms.folded and terms.folded.value,
-        "may": [name for name, can in may.items() if can],
+        "may": sorted(wish.value for wish in may_have(block)),
     }
 
 

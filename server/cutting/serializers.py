@@ -4,6 +4,7 @@ from rest_framework import serializers
 
 from inkquilt.cutting.guillotine import Proof, StockKind
 from inkquilt.cutting.steps import Becomes
+from inkquilt.cutting.terms import Wish
 from inkquilt.lengths import Unit
 from inkquilt.paper.kinds import Lie, SideName
 from inkquilt.paper.saving import SavingKind
@@ -14,8 +15,16 @@ from server.common.drawing import BoxSerializer, LookSerializer
 SIDES = [(side.value, side.value) for side in SideName]
 BECOMES = [(one.value, one.value) for one in Becomes]
 STOCK_KINDS = [*((kind.value, kind.value) for kind in StockKind), ("middle", "middle")]
-MAY_CHOICES = [(one, one) for one in ("window", "row", "slant", "fold")]
+MAY_CHOICES = [(wish.value, wish.value) for wish in Wish]
 SAVING_KINDS = [(kind.value, kind.value) for kind in SavingKind]
+
+
+class ToolUseSerializer(serializers.Serializer):
+    """A tool at work on a piece, and how many of its long edges it punches."""
+
+    name = serializers.CharField()
+    edges = serializers.IntegerField()
+    words = serializers.CharField()
 
 
 class TermsSerializer(serializers.Serializer):
@@ -29,7 +38,7 @@ class TermsSerializer(serializers.Serializer):
     row = serializers.CharField(allow_blank=True)
     place = serializers.CharField(allow_blank=True, help_text="of the sheet")
     slant = serializers.ChoiceField(fields.SLANT_CHOICES, allow_null=True)
-    tool = serializers.CharField(allow_blank=True)
+    tool = ToolUseSerializer(allow_null=True)
     folded = serializers.ChoiceField(fields.FOLD_CHOICES, allow_null=True)
     may = serializers.ListField(child=serializers.ChoiceField(MAY_CHOICES))
 

@@ -1,7 +1,7 @@
 """What a page's document asks of its pieces, as the core knows it."""
 
 from inkquilt.cutting.pieces import CutWishes
-from inkquilt.cutting.terms import Settled, openwork_of, settled
+from inkquilt.cutting.terms import Settled, offered, openwork_of, settled
 from inkquilt.paper import PieceList, pieces_of
 from inkquilt.paper.kinds import PaperKind
 from inkquilt.paper.pieces import paper_of
@@ -33,6 +33,5 @@ def savings_on(document: PageDocument, wishes: CutWishes) -> tuple[Saving, ...]:
         for block in document.blocks
         if (choice := document.cuts.papers.get(paper_of(block))) and choice.kind is PaperKind.VELLUM
     }
-    shaped = set(wishes.tools) | set(wishes.folds) | set(wishes.slants)
     found = savings_of(document.blocks, document.grid, document.cuts.lip, openwork_of(wishes, frozenset(vellum)))
-    return tuple(saving for saving in found if saving.block not in shaped)
+    return offered(found, wishes)

@@ -8,17 +8,19 @@ from hypothesis import strategies as st
 
 from inkquilt.cutting import CutPiece, CutWishes, PaperNeed, pieces_to_cut, plan_page
 from inkquilt.cutting.guillotine import Proof, Stock, StockKind
-from inkquilt.cutting.lacking import Why, lacking
+from inkquilt.cutting.lacking import Why, lacking, to_buy
 from inkquilt.cutting.motifs import Fate, fates_of
-from inkquilt.cutting.pieces import is_made, letters
+from inkquilt.cutting.pieces import Slant, is_made, letters
+from inkquilt.cutting.terms import offered
 from inkquilt.lengths import INCH, Unit
 from inkquilt.paper import PaperPieces, Piece, PieceList
 from inkquilt.paper.kinds import SideName
 from inkquilt.paper.openings import Distances, Inset, NoWindow, Window, backing_of, window_at
 from inkquilt.paper.regions import Along, Hold, Motif, Region
 from inkquilt.paper.repeats import Margins, Repeat, RowTooLong, cells_of
+from inkquilt.paper.saving import Saving, SavingKind
 from inkquilt.paper.tools import ShapingTool, ToolUse
-from inkquilt.sketch.model import Role, Shape, Size
+from inkquilt.sketch.model import End, Role, Shape, Size
 from tests.building import inches, size
 from tests.outside.replaying import Part, parts_after
 
@@ -171,6 +173,21 @@ class PlacesOnTheSheet(TestCase):
         self.assertEqual(plan.side_up(sheet), SideName.B)
         self.assertEqual({p.key: p.x / INCH for p in sheet.placed}, {"1": 0, "2": 10})
 
+    def test_the_pieces_of_a_row_are_not_all_asked_from_one_place(self):
+        strip = {"regions": {"b": CENTRED}, "slants": {"b": Slant.RISING}}
+        cells = cut(size("12", "1"), repeats={"b": Repeat(6)}, **strip)["A"]
+        self.assertEqual({(piece.region, piece.slant) for piece in cells}, {(None, None)})
+        short = Saving("b", SavingKind.SHORT, None, (Inset(0, 0, size("3", "1")),), 0, 1)
+        gut = Saving("b", SavingKind.GUT, Inset(INCH, INCH, size("2", "2")), (), 4, 1)
+        self.assertEqual(offered([short, gut], CutWishes(regions={"b": CENTRED})), (gut,))
+        self.assertEqual(offered([short, gut], CutWishes(folds={"b": End.TOP})), ())
+
+    def test_a_block_may_be_called_left_page(self):
+        named = PieceList((PaperPieces("A", (Piece(5, "b", "left page", Role.PAPER, Shape.RECT, SHEET, False),)),), ())
+        window = Window(Inset(INCH, INCH, size("2", "3")), mirrored=True)
+        pieces = pieces_to_cut(named, CutWishes(windows={"b": (window,)}))["A"]
+        self.assertEqual([(piece.key, piece.face_to_face) for piece in pieces], [("5a", None), ("5b", "5a")])
+
     def test_a_scrap_is_no_place_of_a_sheet(self):
         plan = planned(pinned("1", "4", "4", CENTRED), stocks=[Stock("s", size("5", "5"), StockKind.SCRAP, 1)])
         self.assertEqual([lack.why for lack in lacking(plan)], [Why.NOT_THERE])
@@ -200,9 +217,15 @@ class Motifs(TestCase):
         plan, fates = self.fates(*filling, saved=True)
         self.assertEqual((set(fates), plan.plan.unplaced), ({Fate.KEPT}, ()))
         self.assertGreater(len(fates), 1)
-        one = [Stock("one", SHEET, count=1)]
-        plan, fates = self.fates(pinned("1", "12", "12", None), saved=True, stocks=one)
-        self.assertEqual((plan.plan.unplaced, fates), (("1",), []))
+        for count in (1, 3, 20, None):  # however many there are, none is cut into without saving it
+            stocks = [Stock("some", SHEET, count=count)]
+            plan, fates = self.fates(
+                pinned("1", "12", "12", None), pinned("2", "4", "4", None), saved=True, stocks=stocks
+            )
+            with self.subTest(count):
+                self.assertEqual((plan.plan.unplaced, fates), (("1",), [Fate.KEPT]))
+                self.assertEqual([lack.why for lack in lacking(plan)], [Why.MOTIF])
+                self.assertIsNone(to_buy(plan, "bees"))
 
 
 class Tools(TestCase):

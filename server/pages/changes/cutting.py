@@ -4,7 +4,7 @@ from dataclasses import replace
 from typing import Any, Final
 
 from inkquilt.cutting.pieces import Slant
-from inkquilt.cutting.terms import PieceTerms, WindowTerm, check_apart, may_have_window, may_repeat
+from inkquilt.cutting.terms import PieceTerms, WindowTerm, Wish, check_apart, may_have
 from inkquilt.lengths import INCH, Grains, with_unit
 from inkquilt.paper.openings import Distances, window_at
 from inkquilt.paper.pieces import CUT_FROM_PAPER, Piece, paper_of, pieces_of
@@ -65,7 +65,7 @@ def set_lip(document: PageDocument, change: dict[str, Any], _: Known) -> Changed
 def cut_window(document: PageDocument, change: dict[str, Any], _: Known) -> Changed:
     """Cut a window into a piece, at these distances from its edges; no distance leaves it open there."""
     block, piece = _paper_piece(document, change)
-    if not may_have_window(block.shape):
+    if Wish.WINDOW not in may_have(block):
         raise refuse("no-window", f"{block.name} is no rectangle: only a rectangle can have a window.", "block")
     if block.shape is Shape.FRAME:
         return _behind_frame(document, change, block)
@@ -124,8 +124,12 @@ def make_row(document: PageDocument, change: dict[str, Any], _: Known) -> Change
     terms = document.cuts.of(block.id)
     if not change.get("count") and not change.get("heights"):
         return _asked(document, block, replace(terms, repeat=None), f"{block.name} in one piece")
-    if not may_repeat(block.shape):
-        raise refuse("no-row", f"{block.name} cannot be a row of pieces: its outline is no simple one.", "block")
+    if Wish.ROW not in may_have(block):
+        raise refuse(
+            "no-row",
+            f"{block.name} cannot be a row: only a rectangle, flag or triangle can.",
+            "block",
+        )
     papers = tuple(paper for one in change.get("papers") or () if (paper := _letter(document, one)))
     repeat = _graduated(document, change, papers) if change.get("heights") else _equal(document, change, papers)
     cells = cells_of(piece.size, repeat, "", document.grid, document.unit)  # refuses what is too long, with its sum
@@ -188,7 +192,7 @@ def _along(document: PageDocument, change: dict[str, Any], axis: str, side: str)
 def cut_slanting(document: PageDocument, change: dict[str, Any], _: Known) -> Changed:
     """Cut a finished piece from corner to corner into two triangles, or leave it whole."""
     block, _piece = _paper_piece(document, change)
-    if block.shape not in (Shape.RECT, Shape.FRAME):
+    if Wish.SLANT not in may_have(block):
         raise refuse("no-corners", f"{block.name} is no square, rectangle or frame.", "block")
     slant = Slant(change["slant"]) if change.get("slant") else None
     words = f"{block.name} cut corner to corner" if slant else f"{block.name} left whole"
@@ -212,8 +216,8 @@ def fold(document: PageDocument, change: dict[str, Any], _: Known) -> Changed:
     """Cut a piece double, to be folded along its left or top edge, or single."""
     block, _piece = _paper_piece(document, change)
     along = End(change["fold"]) if change.get("fold") else None
-    if along is not None and block.shape is not Shape.RECT:
-        raise refuse("no-fold", f"{block.name} is no rectangle: only a rectangle is cut double.", "block")
+    if along is not None and Wish.FOLD not in may_have(block):
+        raise refuse("no-fold", f"{block.name} cannot be cut double: only a rectangle can, and no base.", "block")
     words = f"{block.name} to be folded" if along else f"{block.name} single"
     return _asked(document, block, replace(document.cuts.of(block.id), folded=along), words)
 

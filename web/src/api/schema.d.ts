@@ -2938,7 +2938,7 @@ export interface components {
             /** @description of the sheet */
             place: string;
             slant: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
-            tool: string;
+            tool: components["schemas"]["ToolUse"] | null;
             folded: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
             may: components["schemas"]["MayEnum"][];
         };
@@ -3035,6 +3035,12 @@ export interface components {
         /** @description What the stash lacks. */
         ToBuy: {
             paper: string;
+            words: string;
+        };
+        /** @description A tool at work on a piece, and how many of its long edges it punches. */
+        ToolUse: {
+            name: string;
+            edges: number;
             words: string;
         };
         /** @description A trimmer, lengths as texts in its unit; ``id`` is None for the one assumed until there are others. */

@@ -73,7 +73,7 @@ function Traits({ piece }: { piece: TablePiece }) {
     piece.side === 'B' ? 'B side' : '',
     ...piece.openings.map((size) => `hole ${size}`),
     terms?.place ? `from ${terms.place}` : '',
-    terms?.tool ?? '',
+    terms?.tool?.words ?? '',
   ]
   return traits.filter(Boolean).map((trait, place) => (
     <em key={`${trait} ${place}`}>

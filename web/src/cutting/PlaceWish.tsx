@@ -20,7 +20,9 @@ const NAMED: [string, Hold, Hold][] = [
 
 /** Which part of the sheet a piece must come from. */
 export function PlaceWish({ piece, onChange }: WishProps) {
-  const [typing, type] = useState(false)
+  /** The place there was when the fields were opened: they close when it changes, not when it is refused. */
+  const [before, openAt] = useState<string | null>(null)
+  const typing = before === piece.terms.place
   const ask = (across: Hold | null, down: Hold | null) =>
     onChange({ kind: 'cut-from', block: piece.block, across, down })
   return (
@@ -33,7 +35,7 @@ export function PlaceWish({ piece, onChange }: WishProps) {
           aria-label={`Place of the sheet for ${piece.name}`}
           onChange={(event) => {
             const named = NAMED.find(([words]) => words === event.target.value)
-            type(event.target.value === 'at')
+            openAt(event.target.value === 'at' ? piece.terms.place : null)
             if (named) ask(named[1], named[2])
             else if (event.target.value === 'anywhere') ask(null, null)
           }}
@@ -54,7 +56,6 @@ export function PlaceWish({ piece, onChange }: WishProps) {
           onSubmit={(event) => {
             event.preventDefault()
             const form = event.currentTarget
-            type(false)
             onChange({
               kind: 'cut-from',
               block: piece.block,

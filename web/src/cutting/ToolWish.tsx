@@ -1,4 +1,3 @@
-import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import { useShapingTools } from '../api/cuttingQueries'
 import type { WishProps } from './PieceRow'
@@ -6,11 +5,11 @@ import type { WishProps } from './PieceRow'
 /** A punch or die that shapes a piece: what it takes off enters the size that is cut. */
 export function ToolWish({ piece, onChange }: WishProps) {
   const tools = useShapingTools()
-  const [edges, setEdges] = useState(1)
   if (!tools.data || tools.data.length === 0) return null
   const ask = (tool: number | null, count: number) =>
     onChange({ kind: 'tool', block: piece.block, tool, count })
-  const now = tools.data.find((tool) => piece.terms.tool.startsWith(tool.name))
+  const used = piece.terms.tool
+  const now = tools.data.find((tool) => tool.name === used?.name)
   return (
     <div className="wish">
       <label>
@@ -19,7 +18,7 @@ export function ToolWish({ piece, onChange }: WishProps) {
           size="sm"
           aria-label={`Tool for ${piece.name}`}
           value={now?.id ?? ''}
-          onChange={(event) => ask(event.target.value ? Number(event.target.value) : null, edges)}
+          onChange={(event) => ask(event.target.value ? Number(event.target.value) : null, used?.edges ?? 1)}
         >
           <option value="">no tool</option>
           {tools.data.map((tool) => (
@@ -33,11 +32,8 @@ export function ToolWish({ piece, onChange }: WishProps) {
         <Form.Select
           size="sm"
           aria-label={`Punched edges of ${piece.name}`}
-          value={piece.terms.tool.endsWith('both edges') ? 2 : 1}
-          onChange={(event) => {
-            setEdges(Number(event.target.value))
-            ask(now.id, Number(event.target.value))
-          }}
+          value={used?.edges ?? 1}
+          onChange={(event) => ask(now.id, Number(event.target.value))}
         >
           <option value={1}>one edge</option>
           <option value={2}>both edges</option>
