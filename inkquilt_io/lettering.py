@@ -19,6 +19,7 @@ from inkquilt.cutting.machine import MachineShape, Ring, Spot
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.model import Size
 from inkquilt.words.alphabets import Alphabet, LetteringKind
+from inkquilt.words.script import USUAL_HALF_POINTS, Script, font
 
 #: The shipped fonts by what they are called.
 FONTS: Final = {"Literata": "Literata-SemiBold.ttf", "Figtree": "Figtree-Medium.ttf"}
@@ -36,6 +37,7 @@ class Measured:
     widths: dict[str, int]
     kerning: dict[str, int]
     capital: int
+    em: int
 
 
 def _file(name: str) -> Path:
@@ -45,12 +47,12 @@ def _file(name: str) -> Path:
 @cache
 def measured(name: str) -> Measured:
     """Measure one of the shipped fonts."""
-    font = TTFont(_file(name))
-    glyphs = font.getBestCmap()
-    advances = font["hmtx"].metrics
+    file = TTFont(_file(name))
+    glyphs = file.getBestCmap()
+    advances = file["hmtx"].metrics
     widths = {chr(code): advances[glyph][0] for code, glyph in glyphs.items()}
     by_glyph = {glyph: chr(code) for code, glyph in sorted(glyphs.items(), reverse=True)}
-    return Measured(widths, dict(_kerning(font, by_glyph)), font["OS/2"].sCapHeight)
+    return Measured(widths, dict(_kerning(file, by_glyph)), file["OS/2"].sCapHeight, file["head"].unitsPerEm)
 
 
 def _kerning(font: TTFont, by_glyph: dict[str, str]) -> dict[str, int]:
@@ -117,6 +119,12 @@ def font_alphabet(name: str) -> Alphabet:
     widths = {character: -(-width * _HEIGHT // font.capital) for character, width in font.widths.items() if width}
     kerning = {pair: value * _HEIGHT // font.capital for pair, value in font.kerning.items()}
     return Alphabet(f"{FONT_KEY}{name}", name, LetteringKind.FONT, _HEIGHT, widths, None, kerning, scales=True)
+
+
+def text_font(name: str, half_points: int = USUAL_HALF_POINTS) -> Script:
+    """Return a shipped font to write a story in, at a size in half points."""
+    face = measured(name)
+    return font(f"{FONT_KEY}{name}", name, face.widths, face.kerning, face.em, half_points)
 
 
 # -- outlines --------------------------------------------------------------------------------

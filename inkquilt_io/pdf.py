@@ -140,7 +140,7 @@ def _key_sheet(pdf: Any, page: FittedPage, sheet: SheetSize, parts: list[Tile], 
     sheets = "one sheet" if len(parts) == 1 else f"{len(parts)} sheets that overlap by 1/4 in"
     pdf.drawString(left, top - 22, f"Page {size}, at true size on {sheets}.")
     pdf.drawString(left, top - 38, "Print at 100 %, with no scaling. Measure both bars before you cut.")
-    _check_bars(pdf, left, top - 78)
+    check_bars(pdf, left, top - 78)
     room_x, room_y = width - 2 * left, top - 78 - points(INCH) - 30
     scale = min(room_x / points(page.width), room_y / points(page.height))
     draw_small(pdf, page, left, top - 108 - points(page.height) * scale, scale)
@@ -157,7 +157,7 @@ def _key_sheet(pdf: Any, page: FittedPage, sheet: SheetSize, parts: list[Tile], 
                 points(tile.height) * scale,
             )
         pdf.restoreState()
-    _page_words(pdf, width, 1, total)
+    page_words(pdf, width, 1, total)
     pdf.showPage()
 
 
@@ -182,8 +182,8 @@ def _tile_sheet(
     pdf.restoreState()
     below = sheet_height - top - tile.height
     if below >= FOOTER:
-        _check_bars(pdf, points(PRINTER_MARGIN), points(PRINTER_MARGIN) + 4)
-        _page_words(pdf, points(sheet_width), number, total)
+        check_bars(pdf, points(PRINTER_MARGIN), points(PRINTER_MARGIN) + 4)
+        page_words(pdf, points(sheet_width), number, total)
     pdf.showPage()
 
 
@@ -207,7 +207,8 @@ def _match_marks(pdf: Any, page: FittedPage, tile: Tile, parts: list[Tile]) -> N
             pdf.line(px, py - arm, px, py + arm)
 
 
-def _check_bars(pdf: Any, x: float, y: float) -> None:
+def check_bars(pdf: Any, x: float, y: float) -> None:
+    """Draw bars of 1 in and 25 mm to hold a ruler against; places in points."""
     pdf.setFillColorRGB(*rgb(INK))
     pdf.rect(x, y, points(INCH), 3, stroke=0, fill=1)
     pdf.rect(x + points(INCH) + 24, y, points(25 * MM), 3, stroke=0, fill=1)
@@ -216,7 +217,8 @@ def _check_bars(pdf: Any, x: float, y: float) -> None:
     pdf.drawString(x + points(INCH) + 24, y + 6, "25 mm")
 
 
-def _page_words(pdf: Any, width: float, number: int, total: int) -> None:
+def page_words(pdf: Any, width: float, number: int, total: int) -> None:
+    """Say which sheet this is, and that it is printed at true size; the sheet's width in points."""
     pdf.setFillColorRGB(*rgb(INK))
     pdf.setFont(WORDS, 9)
     place = points(PRINTER_MARGIN) + 4

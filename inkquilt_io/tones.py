@@ -12,12 +12,16 @@ from typing import Any, Final
 import numpy as np
 from PIL import Image
 
+from inkquilt.colour import Rgb
 from inkquilt.photos import Crop
 from inkquilt.photos.mats import Tones
+from inkquilt.photos.tones import CELLS, ToneGrid
 from inkquilt_io.window import window_of
 
 #: Looked at with so many pixels a side.
 LOOKED_AT: Final = 96
+#: Pixels across and down of a cell of the coarse grid.
+_PIXELS_A_CELL: Final = 10
 #: The edge of a photo is this part of its shorter side.
 EDGE: Final = 0.1
 #: A deep colour is darker than this and stronger than this (L*, C*ab), and covers this part of the photo.
@@ -73,3 +77,15 @@ def _deepest(shown: Image.Image, lab: Any, chroma: Any) -> tuple[int, int, int] 
         return None
     red, green, blue = (int(part) for part in palette[max(deep, key=lambda index: strength[index])])
     return red, green, blue
+
+
+def tone_grid(path: Path) -> ToneGrid:
+    """Return the coarse grid of a picture: the mean colour of each cell, and the spread of its brightness."""
+    side = CELLS * _PIXELS_A_CELL
+    with Image.open(path) as image:
+        pixels = np.asarray(image.convert("RGB").resize((side, side), Image.Resampling.BOX), dtype=float)
+    cells = pixels.reshape(CELLS, _PIXELS_A_CELL, CELLS, _PIXELS_A_CELL, 3).swapaxes(1, 2)
+    colours = cells.mean(axis=(2, 3)).round().astype(int).reshape(-1, 3)
+    # Luma after ITU-R BT.601: how bright it looks is enough to tell calm from busy.
+    detail = (cells @ np.array([0.299, 0.587, 0.114])).std(axis=(2, 3)).round().astype(int).ravel()
+    return ToneGrid(tuple(Rgb(*row) for row in colours.tolist()), tuple(detail.tolist()))

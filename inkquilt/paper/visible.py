@@ -11,9 +11,7 @@ import math
 from collections.abc import Mapping, Sequence
 from typing import Final, NamedTuple
 
-import numpy as np
 import shapely
-from numpy.typing import NDArray
 from shapely import affinity
 from shapely.geometry.base import BaseGeometry
 from shapely.ops import unary_union
@@ -22,13 +20,12 @@ from inkquilt.lengths import Grains
 from inkquilt.paper.openings import Inset
 from inkquilt.paper.pieces import CUT_FROM_PAPER
 from inkquilt.photos.cover import DUST, outline_on_page
-from inkquilt.sketch.geometry import Box, Ends
+from inkquilt.sketch.geometry import Box
 from inkquilt.sketch.model import Block, Role
+from inkquilt.space.rectangles import largest_rectangle
 
 #: What hides what lies under it. Titles and clusters are open work: one looks through.
 HIDES: Final = CUT_FROM_PAPER | {Role.PHOTO}
-#: A slanting or round edge is followed by so many steps.
-_STEPS: Final = 12
 
 
 class Bounds(NamedTuple):
@@ -99,47 +96,8 @@ def largest_hidden(block: Block, hidden: BaseGeometry) -> Box | None:
     """Return the largest upright rectangle of an unturned rectangular block that is hidden, in page coordinates."""
     if hidden.is_empty:
         return None
-    across = _marks(hidden, 0, block.x, block.x + block.width)
-    down = _marks(hidden, 1, block.y, block.y + block.height)
-    if len(across) < 2 or len(down) < 2:
-        return None
-    cells = shapely.box(across[None, :-1], down[:-1, None], across[None, 1:], down[1:, None])
-    # A grain of slack: corners of turned outlines are not whole numbers.
-    covered = shapely.covers(shapely.buffer(hidden, 1.0, join_style="mitre"), cells)
-    best = _largest(covered, across, down)
-    return best
+    return largest_rectangle(hidden.intersection(shapely.box(*_bounds(block))))
 
 
-def _marks(hidden: BaseGeometry, axis: int, low: int, high: int) -> NDArray[np.int64]:
-    """Return where corners lie along one axis, with steps between the far ones."""
-    corners = shapely.get_coordinates(hidden)[:, axis]
-    marks = {low, high, *(round(corner) for corner in corners if low <= corner <= high)}
-    step = max(1, (high - low) // _STEPS)
-    if len(marks) > 4 * _STEPS:  # round outlines have very many corners
-        marks = {low, high, *range(low, high, max(1, step // 2))}
-    return np.array(sorted(marks), dtype=np.int64)
-
-
-def _largest(covered: NDArray[np.bool_], across: NDArray[np.int64], down: NDArray[np.int64]) -> Box | None:
-    """Return the largest rectangle of covered cells, trying every pair of rows."""
-    best, area = None, 0
-    for top in range(len(down) - 1):
-        open_ = np.ones(covered.shape[1], dtype=bool)
-        for bottom in range(top + 1, len(down)):
-            open_ &= covered[bottom - 1]
-            if not open_.any():
-                break
-            high = int(down[bottom] - down[top])
-            start = None
-            for place in range(len(open_) + 1):
-                if place < len(open_) and open_[place]:
-                    start = place if start is None else start
-                elif start is not None:
-                    wide = int(across[place] - across[start])
-                    if wide * high > area:
-                        area = wide * high
-                        best = Box(
-                            Ends(int(across[start]), int(across[place])), Ends(int(down[top]), int(down[bottom]))
-                        )
-                    start = None
-    return best
+def _bounds(block: Block) -> tuple[Grains, Grains, Grains, Grains]:
+    return block.x, block.y, block.x + block.width, block.y + block.height

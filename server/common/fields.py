@@ -10,6 +10,7 @@ from inkquilt.sketch import Role, Shape
 from inkquilt.sketch.rework import Rework
 from inkquilt.sketch.ties import TieKind
 from inkquilt.words import Way as TitleWay
+from inkquilt.words.journaling import JournalWay
 
 UNIT_CHOICES = [(unit.value, unit.value) for unit in Unit]
 SCHOOL_CHOICES = [(school.value, school.value) for school in School]
@@ -25,3 +26,4 @@ HOLD_CHOICES = [(hold.value, hold.value) for hold in Hold]
 SLANT_CHOICES = [(slant.value, slant.value) for slant in Slant]
 FOLD_CHOICES = [("left", "left"), ("top", "top")]
 TITLE_WAY_CHOICES = [(way.value, way.value) for way in TitleWay]
+JOURNAL_WAY_CHOICES = [(way.value, way.value) for way in JournalWay]

@@ -127,6 +127,7 @@ SPECTACULAR_SETTINGS = {
         "ChangeKindEnum": "server.pages.changes.KIND_CHOICES",
         "RoleEnum": "server.common.fields.ROLE_CHOICES",
         "FoldEnum": "server.common.fields.FOLD_CHOICES",
+        "JournalWayEnum": "server.common.fields.JOURNAL_WAY_CHOICES",
         "TitleWayEnum": "server.common.fields.TITLE_WAY_CHOICES",
         "HoldEnum": "server.common.fields.HOLD_CHOICES",
         "ShapeEnum": "server.common.fields.SHAPE_CHOICES",

@@ -22,14 +22,15 @@ from server.accounts.services import DEMO_USER
 from server.common.asked import asked_page
 from server.cutting.services import keep_tool, keep_trimmer
 from server.pages.models import Page
-from server.pages.services import change_page, make_page
+from server.pages.services import change_page, document_of, make_page
 from server.photos.models import Photo
 from server.photos.services import add_photo, add_print, describe, keep_areas
 from server.sketches.models import Sketch
 from server.sketches.services import add_sketch
 from server.stash.models import Paper
 from server.stash.services import describe_paper, enter_line, keep_picture
-from server.words.models import Alphabet
+from server.words.models import Alphabet, Hand
+from server.words.stories import StoryAsked, story_ways
 
 SKETCH_FILES: Final = Path(settings.BASE_DIR) / "demo" / "sketches"
 
@@ -131,6 +132,15 @@ LETTERS: Final = (
     ("Little typewriter", "stamps", 2, "plain", "#43474b",
      "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789&!?.,"),
 )  # fmt: skip
+#: The demo's hand: whose, letters on a line of a length, lines apart, the pen's colour.
+HAND: Final = ("Wren’s hand", 52, 6 * INCH, INCH // 4, "#1d2a57")
+#: Stories of the demo's pages: the text, and in which way of those there are it is written.
+STORIES: Final[dict[str, tuple[str, str]]] = {
+    "First honey on the roof": (
+        "Eleven jars, and sticky door handles for a week. Bo held the smoker and told the bees a story.",
+        "on ruled lines",
+    ),
+}
 PUNCH: Final = ShapingTool("lace punch", INCH, 6 * INCH, None, INCH // 4)
 #: The demo's trimmers: longest cut, reach of the fence, finest mark, narrowest strip in sixteenths; offset of the stop.
 TRIMMERS: Final = (
@@ -210,6 +220,8 @@ def _fill_stash(user: Any) -> None:
             colour=colour,
             letters=read_letters(letters),
         )
+    name, characters, line, pitch, colour = HAND
+    Hand.objects.create(owner=user, name=name, characters=characters, line=line, pitch=pitch, colour=colour)
     _photograph(Paper.objects.get(owner=user, name=PHOTOGRAPHED))
 
 
@@ -266,3 +278,14 @@ def _make_page(user: Any, name: str, page: DemoPage, sketch: Sketch, slots: dict
     for slot, photo in slots.items():
         change = {"kind": "photo", "block": slot, "photo": photo.pk}
         row = change_page(page=row, version=row.version, change=change)
+    if name in STORIES:
+        _write_story(row, *STORIES[name])
+
+
+def _write_story(row: Page, text: str, way: str) -> None:
+    hand = Hand.objects.get(owner=row.owner, name=HAND[0])
+    asked = StoryAsked(text, 0, hand.key, None, None)
+    ways = story_ways(page=row, document=document_of(row), asked=asked).ways
+    chosen = next((one for one in ways if one.way.value == way and one.fits), ways[0])
+    place = {"journal_way": chosen.way.value, "where": chosen.where}
+    change_page(page=row, version=row.version, change={"kind": "story", "text": text, "script": hand.key, **place})

@@ -10,6 +10,7 @@ a page had come, is not in it.
 import json
 import zipfile
 from collections.abc import Callable
+from functools import partial
 from pathlib import PurePosixPath
 from typing import IO, Any, Final
 
@@ -33,7 +34,7 @@ from server.sketches.models import Sketch
 from server.sketches.services import keep_sketch
 from server.stash.models import Paper, PaperPicture, PaperStock, is_colour
 from server.stash.services import keep_picture
-from server.words.models import Alphabet
+from server.words.models import Alphabet, Hand
 
 KIND: Final = "ink-quilt/everything"
 VERSION: Final = 1
@@ -47,9 +48,13 @@ PAPER_FACTS: Final = (
     "two_tone", "finish", "note", "price", "motifs",
 )  # fmt: skip
 STOCK_FACTS: Final = ("kind", "width", "height", "count")
-TOOL_FACTS: Final = ("name", "smallest", "widest", "blank_width", "blank_height", "depth", "unit")
 ALPHABET_FACTS: Final = ("name", "kind", "height", "width", "letters", "colour", "unit")
-TRIMMER_FACTS: Final = ("name", "longest", "widest", "finest", "narrowest", "stop_offset", "unit")
+#: What is told by its facts alone: each kind's rows and facts.
+NAMED: Final[dict[str, tuple[type[Any], tuple[str, ...]]]] = {
+    "trimmers": (Trimmer, ("name", "longest", "widest", "finest", "narrowest", "stop_offset", "unit")),
+    "tools": (ShapingTool, ("name", "smallest", "widest", "blank_width", "blank_height", "depth", "unit")),
+    "hands": (Hand, ("name", "characters", "line", "pitch", "colour", "unit")),
+}
 #: One part that is not a photo, unpacked.
 MOST_PART_BYTES: Final = 64 * 1024 * 1024
 MOST_PICTURE_BYTES: Final = 2 * 1024 * 1024
@@ -65,12 +70,8 @@ def write_everything(owner: Any, out: IO[bytes], with_places: bool = False) -> N
             _paper(row, archive)
             for row in Paper.objects.visible_to(owner).prefetch_related("stocks", "pictures").order_by("id")
         ]
-        index["tools"] = [
-            {name: getattr(row, name) for name in TOOL_FACTS} for row in ShapingTool.objects.visible_to(owner)
-        ]
-        index["trimmers"] = [
-            {name: getattr(row, name) for name in TRIMMER_FACTS} for row in Trimmer.objects.visible_to(owner)
-        ]
+        for name, (model, facts) in NAMED.items():
+            index[name] = [{fact: getattr(row, fact) for fact in facts} for row in model.objects.visible_to(owner)]
         index["alphabets"] = [
             {name: getattr(row, name) for name in ALPHABET_FACTS} for row in Alphabet.objects.visible_to(owner)
         ]
@@ -164,8 +165,8 @@ class _Restoring:
         with transaction.atomic():
             self.parts(rows["sketches"], self.sketch)
             self.parts(rows["papers"], self.paper)
-            self.parts(rows["trimmers"], self.trimmer)
-            self.parts(rows["tools"], self.tool)
+            for name, (model, facts) in NAMED.items():
+                self.parts(rows[name], partial(self.named, model, facts))
             self.parts(rows["alphabets"], self.alphabet)
             self.parts(rows["pages"], self.page)
         return {name: len(part) for name, part in rows.items()}
@@ -179,7 +180,7 @@ class _Restoring:
             raise ApiError("unknown-version", f"This zip has version {index.get('version')}; {VERSION} can be read.")
         lists = {name: index.get(name) for name in ("sketches", "photos", "pages")}
         # Older zips have none of these.
-        lists |= {name: index.get(name, []) for name in ("papers", "trimmers", "tools", "alphabets")}
+        lists |= {name: index.get(name, []) for name in ("papers", "alphabets", *NAMED)}
         for name, rows in lists.items():
             if not isinstance(rows, list) or len(rows) > MOST_PARTS:
                 raise ApiError("bad-index", f"The list of {name} in this zip cannot be read.")
@@ -267,14 +268,6 @@ class _Restoring:
                 PaperStock.objects.create(paper=paper, **{name: stock[name] for name in STOCK_FACTS})
         self.papers[int(row["key"])] = paper.pk
 
-    def tool(self, row: dict[str, Any]) -> None:
-        """Restore a punch or die, unless one of that name is there."""
-        facts = {name: row[name] for name in TOOL_FACTS}
-        if not ShapingTool.objects.visible_to(self.owner).filter(name=facts["name"]).exists():
-            tool = ShapingTool(owner=self.owner, **facts)
-            tool.full_clean(exclude=["owner"])
-            tool.save()
-
     def alphabet(self, row: dict[str, Any]) -> None:
         """Restore lettering, unless some of that name is there."""
         facts = {name: row[name] for name in ALPHABET_FACTS}
@@ -284,13 +277,12 @@ class _Restoring:
             alphabet.letters = {str(letter)[:1]: int(count) for letter, count in facts["letters"].items()}
             alphabet.save()
 
-    def trimmer(self, row: dict[str, Any]) -> None:
-        """Restore a trimmer, unless one of that name is there."""
-        facts = {name: row[name] for name in TRIMMER_FACTS}
-        if not Trimmer.objects.visible_to(self.owner).filter(name=facts["name"]).exists():
-            trimmer = Trimmer(owner=self.owner, **facts)
-            trimmer.full_clean(exclude=["owner"])
-            trimmer.save()
+    def named(self, model: type[Any], facts: tuple[str, ...], row: dict[str, Any]) -> None:
+        """Restore something that is told by its facts alone, unless one of that name is there."""
+        if not model.objects.visible_to(self.owner).filter(name=row["name"]).exists():
+            restored = model(owner=self.owner, **{name: row[name] for name in facts})
+            restored.full_clean(exclude=["owner"])
+            restored.save()
 
     def from_file(self, row: dict[str, Any]) -> Photo:
         """Unpack a photo."""

@@ -21,6 +21,7 @@ from inkquilt.sketch.transform import oriented
 from server.common.drawing import Looks, PaperLook, PictureLook, board
 from server.pages.cut_terms import PaperChoice
 from server.pages.document import PageDocument, read_blocks, written_way
+from server.pages.journaling import stories_answer
 from server.pages.matching import Match
 from server.pages.models import Page
 from server.pages.photos_on_page import cover_answers, slot_facts
@@ -53,6 +54,7 @@ def page_answer(page: Page, document: PageDocument) -> dict[str, Any]:
         "slots": slots_answer(document, pictures, put_aside(page, document, pictures)),
         "covers": cover_answers(document, pictures),
         "titles": titles_answer(document),
+        "stories": stories_answer(document.stories, document.blocks, document.unit),
         "left_out": [
             {"block": block.id, "name": block.name} for block in document.sketch.blocks if block.id in document.left_out
         ],
@@ -134,6 +136,7 @@ def card_answer(page: Page, document: PageDocument, pictures: dict[int, Photo]) 
         "board": board(Size(on.width, on.height), on.unit, document.blocks, on.fold, looks_of(document)),
         "slots": slots_answer(document, pictures),
         "titles": titles_answer(document),
+        "stories": stories_answer(document.stories, document.blocks, document.unit),
     }
 
 

@@ -22,6 +22,7 @@ from inkquilt.sketch.reading import read_sketch
 from inkquilt.sketch.ties import AddedTie, TieKind
 from inkquilt.sketch.writing import write_sketch
 from server.pages.cut_terms import CutTerms
+from server.pages.journaling import Story
 from server.pages.title_lettering import TitleLettering
 
 VERSION = 1
@@ -81,6 +82,7 @@ class PageDocument:
     shields: tuple[Shield, ...] = ()
     titles: dict[str, str] = field(default_factory=dict)
     lettering: dict[str, TitleLettering] = field(default_factory=dict)
+    stories: dict[str, Story] = field(default_factory=dict)
     sheets: dict[str, Size] = field(default_factory=dict)
     cuts: CutTerms = field(default_factory=CutTerms)
     switches: Switches = field(default_factory=Switches)
@@ -211,6 +213,7 @@ class PageDocument:
             ],
             "titles": dict(self.titles),
             "lettering": {block: set_.written(unit) for block, set_ in self.lettering.items()},
+            "stories": {name: story.written(unit) for name, story in self.stories.items()},
             "sheets": {paper: size(value) for paper, value in self.sheets.items()},
             "cuts": self.cuts.written(unit),
             "fit": self.fit,
@@ -264,6 +267,7 @@ class PageDocument:
             shields=tuple(Shield(**{**row, "axis": Axis(row["axis"])}) for row in data.get("shields") or ()),
             titles=dict(data["titles"]),
             lettering={block: TitleLettering.read(row, unit) for block, row in (data.get("lettering") or {}).items()},
+            stories={name: Story.read(row, unit) for name, row in (data.get("stories") or {}).items()},
             sheets={paper: size(row) for paper, row in data["sheets"].items()},
             cuts=CutTerms.read(data.get("cuts") or {}, unit),
             fit=data["fit"],

@@ -6,10 +6,11 @@ from rest_framework import serializers
 
 from inkquilt.lengths import LONGEST
 from inkquilt.photos.crop import CLOSEST, MOST_TURN
+from inkquilt.words.flow import LONGEST_TEXT
 from server.common import fields
 from server.common.drawing import BoardSerializer
 from server.common.serializers import FormatRequestSerializer
-from server.pages.changes import KIND_CHOICES, LONGEST_TITLE
+from server.pages.changes import KIND_CHOICES
 
 
 class WaySerializer(serializers.Serializer):
@@ -177,6 +178,53 @@ class TitleSerializer(serializers.Serializer):
     sticks_out = serializers.BooleanField(help_text="its place was fitted anew and is too small for the letters now")
 
 
+class WrittenLineSerializer(serializers.Serializer):
+    """A line as it is written: its top left corner, the width of its text, its turn about that corner."""
+
+    text = serializers.CharField(allow_blank=True)
+    x = serializers.FloatField()
+    y = serializers.FloatField()
+    width = serializers.FloatField()
+    turn = serializers.FloatField()
+
+
+class GroundSerializer(serializers.Serializer):
+    """A card or strip beneath words; ``ruled`` has lines on it. ``words`` is its size."""
+
+    x = serializers.FloatField()
+    y = serializers.FloatField()
+    width = serializers.FloatField()
+    height = serializers.FloatField()
+    ruled = serializers.BooleanField()
+    words = serializers.CharField()
+
+
+class WrittenSerializer(serializers.Serializer):
+    """Words with their cards, in the page's unit: their size ``em``, and the ``pitch`` from line to line."""
+
+    em = serializers.FloatField()
+    pitch = serializers.FloatField()
+    font = serializers.CharField(allow_blank=True)
+    colour = serializers.CharField()
+    lines = WrittenLineSerializer(many=True)
+    grounds = GroundSerializer(many=True)
+
+
+class StorySerializer(WrittenSerializer):
+    """A story on the page; ``off_page`` when it is written on a sheet of its own, whose lines are not told."""
+
+    name = serializers.CharField()
+    text = serializers.CharField(allow_blank=True)
+    way = serializers.ChoiceField(fields.JOURNAL_WAY_CHOICES)
+    where = serializers.CharField()
+    script = serializers.CharField()
+    half_points = serializers.IntegerField(allow_null=True)
+    block = serializers.CharField(allow_null=True)
+    off_page = serializers.BooleanField()
+    bare = serializers.BooleanField(help_text="the block it fills is no card: the words lie straight on the page")
+    left_over = serializers.IntegerField(help_text="words that have no place")
+
+
 class LeftOutSerializer(serializers.Serializer):
     """A block that was left out and can come back."""
 
@@ -231,6 +279,7 @@ class PageSerializer(serializers.Serializer):
     slots = SlotSerializer(many=True)
     covers = CoverSerializer(many=True)
     titles = TitleSerializer(many=True)
+    stories = StorySerializer(many=True)
     left_out = LeftOutSerializer(many=True)
     pins = PinSerializer(many=True)
     switches = SwitchesSerializer()
@@ -248,6 +297,7 @@ class PageCardSerializer(serializers.Serializer):
     board = BoardSerializer()
     slots = SlotSerializer(many=True)
     titles = TitleSerializer(many=True)
+    stories = StorySerializer(many=True)
 
 
 class ShieldSerializer(serializers.Serializer):
@@ -328,7 +378,7 @@ class ChangeSerializer(FormatRequestSerializer):
     shields = ShieldSerializer(many=True, required=False, max_length=20)
     placed = PlacedSerializer(many=True, required=False, max_length=60)
     mats = MatAskedSerializer(many=True, required=False, max_length=4)
-    text = serializers.CharField(required=False, allow_blank=True, max_length=4 * LONGEST_TITLE)
+    text = serializers.CharField(required=False, allow_blank=True, max_length=LONGEST_TEXT)
     paper = serializers.CharField(required=False, max_length=20)
     stash_paper = serializers.IntegerField(required=False, allow_null=True)
     side = serializers.ChoiceField(["A", "B"], required=False)
@@ -346,6 +396,11 @@ class ChangeSerializer(FormatRequestSerializer):
     lines = serializers.ListField(child=serializers.CharField(max_length=80), required=False, max_length=12)
     alphabets = serializers.ListField(child=serializers.CharField(max_length=30), required=False, max_length=12)
     title_way = serializers.ChoiceField(fields.TITLE_WAY_CHOICES, required=False)
+    story = serializers.CharField(required=False, allow_null=True, max_length=20)
+    journal_way = serializers.ChoiceField(fields.JOURNAL_WAY_CHOICES, required=False)
+    where = serializers.CharField(required=False, max_length=300)
+    script = serializers.CharField(required=False, max_length=30)
+    half_points = serializers.IntegerField(required=False, allow_null=True)
     slant = serializers.ChoiceField(fields.SLANT_CHOICES, required=False, allow_null=True)
     tool = serializers.IntegerField(required=False, allow_null=True)
     fold = serializers.ChoiceField(fields.FOLD_CHOICES, required=False, allow_null=True)

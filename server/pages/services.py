@@ -21,25 +21,29 @@ from inkquilt.sketch import Role
 from inkquilt.sketch import Sketch as CoreSketch
 from inkquilt.sketch.companion import MOST_PHOTOS, Companion, companions
 from inkquilt.sketch.reading import read_sketch
+from inkquilt.words.journaling import JournalPage
 from server.common.errors import ApiError
 from server.cutting.models import ShapingTool
 from server.pages.changes import Known, KnownPaper, KnownPhoto, apply_change
 from server.pages.cut_terms import SidePicture
 from server.pages.document import PageDocument, page_as_sketch
 from server.pages.fits import first_that_fits, fit_of, refitted
+from server.pages.journaling import set_anew
 from server.pages.models import Page, Revision
 from server.pages.photos_on_page import keeps_terms, with_photo_terms
+from server.pages.surroundings import journal_page
 from server.photos.models import Photo
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch, keep_sketch
 from server.stash.models import Paper
 from server.words.lettering import Lettering, lettering_of
+from server.words.scripts import Writing, writing_of
 
 #: Changes that leave every block where it is.
 KEEPS_FIT = frozenset(
     {
         "photo", "match", "title", "set-title", "sheet", "unpin", "paper", "lie", "saving", "copies", "lip", "window",
-        "close-window", "row", "cut-from", "slant", "tool", "fold",
+        "story", "story-away", "close-window", "row", "cut-from", "slant", "tool", "fold",
     }
 )  # fmt: skip
 #: Changes after which the page as it lies is fitted again with as little change as possible.
@@ -197,7 +201,14 @@ def change_page(*, page: Page, version: int, change: dict[str, Any]) -> Page:
     def find_lettering() -> Lettering:
         return lettering_of(page.owner)
 
-    changed = apply_change(document_of(page), change, Known(find_photo, find_paper, find_tool, find_lettering))
+    def find_writing(key: str, half_points: int | None) -> Writing:
+        return writing_of(page.owner, key, half_points)
+
+    def find_journal_page(document: PageDocument, without: str | None) -> JournalPage:
+        return journal_page(document, _pictures(page, document), without)
+
+    known = Known(find_photo, find_paper, find_tool, find_lettering, find_writing, find_journal_page)
+    changed = apply_change(document_of(page), change, known)
     document = _with_photos(page, changed.document)
     if change["kind"] in REFITS or (document.pins and change["kind"] in ("untie", "tie")):
         document = replace(document, fit=refitted(page, document))
@@ -205,13 +216,27 @@ def change_page(*, page: Page, version: int, change: dict[str, Any]) -> Page:
         document = replace(document, fit=fit_of(page, document, document.way))
     elif change["kind"] not in KEEPS_FIT or (document.blocks and not keeps_terms(document)):
         document = _fitted(document)
-    return _keep(page, version, document, changed.done)
+    return _keep(page, version, _words_set_anew(page, document), changed.done)
 
 
 def _with_photos(page: Page, document: PageDocument) -> PageDocument:
     """Return the document with what its photos ask for, as they are now."""
+    return with_photo_terms(document, _pictures(page, document))
+
+
+def _pictures(page: Page, document: PageDocument) -> dict[int, Photo]:
     photos = Photo.objects.visible_to(page.owner).prefetch_related("areas")
-    return with_photo_terms(document, photos.in_bulk([placed.photo for placed in document.photos.values()]))
+    return photos.in_bulk([placed.photo for placed in document.photos.values()])
+
+
+def _words_set_anew(page: Page, document: PageDocument) -> PageDocument:
+    """Return the document with every story written anew whose block was fitted to another size."""
+    sizes = {block.id: block.size for block in document.blocks}
+    stories = dict(document.stories)
+    for name, story in stories.items():
+        if story.block in sizes and story.filled != sizes[story.block]:
+            stories[name] = set_anew(story, journal_page(document, _pictures(page, document), name))
+    return replace(document, stories=stories)
 
 
 def _fitted(document: PageDocument) -> PageDocument:

@@ -52,6 +52,7 @@ class Photo(Owned):
     taken = models.DateTimeField(null=True, help_text="by the camera's clock, kept as UTC")
     has_place = models.BooleanField(default=False, help_text="the file tells where it was taken")
     look = models.CharField(max_length=16, blank=True, help_text="16 hex digits that differ little for photos alike")
+    tones = models.JSONField(default=list, blank=True, help_text="rows of red, green, blue, detail: its coarse grid")
     looked_at = models.BooleanField(default=False, help_text="proposals of what matters were made")
 
     class Meta:

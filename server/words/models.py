@@ -6,11 +6,14 @@ from django.db import models
 from inkquilt.lengths import Unit
 from inkquilt.words.alphabets import Alphabet as CoreAlphabet
 from inkquilt.words.alphabets import LetteringKind, WidthClass, widths_by_class
+from inkquilt.words.script import Script, hand
 from inkquilt_io.lettering import plain_widths
 from server.common.owned import Owned
 
 KIND_CHOICES = [(kind.value, kind.value) for kind in LetteringKind if kind is not LetteringKind.FONT]
 WIDTH_CHOICES = [(width.value, width.value) for width in WidthClass]
+#: Keys of hands begin so.
+HAND_KEY = "hand "
 UNIT_CHOICES = [(unit.value, unit.value) for unit in Unit]
 is_colour = RegexValidator(r"^#[0-9a-f]{6}$", "A colour is written like #22345c.")
 
@@ -49,3 +52,36 @@ class Alphabet(Owned):
         widths = widths_by_class(plain_widths(), self.height, WidthClass(self.width), "".join(self.letters))
         counts = None if kind is LetteringKind.STAMPS else dict(self.letters)
         return CoreAlphabet(self.key, self.name, kind, self.height, widths, counts)
+
+
+class Hand(Owned):
+    """Somebody's handwriting: so many characters fill a line of a length in grains, lines are ``pitch`` apart."""
+
+    name = models.CharField(max_length=60)
+    characters = models.PositiveIntegerField()
+    line = models.PositiveIntegerField(help_text="grains")
+    pitch = models.PositiveIntegerField(help_text="grains")
+    colour = models.CharField(max_length=7, default="#22345c", validators=[is_colour])
+    unit = models.CharField(max_length=2, choices=UNIT_CHOICES, default=Unit.IN.value)
+
+    class Meta:
+        ordering = ["name", "id"]
+        indexes = [models.Index(fields=["owner", "deleted_at"])]
+        constraints = [
+            models.CheckConstraint(
+                condition=models.Q(characters__gt=0, line__gt=0, pitch__gt=0), name="a_hand_was_measured"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+    @property
+    def key(self) -> str:
+        """What it is called where a story is written."""
+        return f"{HAND_KEY}{self.pk}"
+
+    @property
+    def core(self) -> Script:
+        """For the core."""
+        return hand(self.key, self.name, self.characters, self.line, self.pitch)

@@ -3,8 +3,9 @@
 from rest_framework import serializers
 
 from inkquilt.lengths import Unit
+from inkquilt.words.flow import LONGEST_TEXT
 from server.common import fields
-from server.pages.serializers import LetteringSerializer
+from server.pages.serializers import LetteringSerializer, WrittenSerializer
 from server.words.models import KIND_CHOICES, WIDTH_CHOICES, is_colour
 
 
@@ -80,3 +81,65 @@ class TitleQuerySerializer(serializers.Serializer):
     """The text to set."""
 
     text = serializers.CharField(max_length=200, allow_blank=True, default="")
+
+
+class HandAskedSerializer(serializers.Serializer):
+    """A hand as it was measured: how many characters fill a line, how long that is, how far apart lines are."""
+
+    name = serializers.CharField(max_length=60)
+    characters = serializers.IntegerField(min_value=1, max_value=400)
+    line = serializers.CharField(max_length=60)
+    pitch = serializers.CharField(max_length=60)
+    colour = serializers.CharField(max_length=7, default="#22345c", validators=[is_colour])
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
+
+
+class ScriptSerializer(serializers.Serializer):
+    """What a story can be written in; ``id`` of a hand, ``words`` says what it is."""
+
+    id = serializers.IntegerField(allow_null=True)
+    key = serializers.CharField()
+    name = serializers.CharField()
+    words = serializers.CharField()
+    colour = serializers.CharField()
+    is_font = serializers.BooleanField()
+
+
+class StoryAskedSerializer(serializers.Serializer):
+    """A text to write, or how many words are wished for; ``story`` is one on the page to be written anew."""
+
+    text = serializers.CharField(max_length=LONGEST_TEXT, allow_blank=True, default="", trim_whitespace=False)
+    words = serializers.IntegerField(min_value=0, max_value=10_000, default=0)
+    script = serializers.CharField(max_length=30)
+    half_points = serializers.IntegerField(required=False, allow_null=True, default=None)
+    story = serializers.CharField(max_length=20, required=False, allow_null=True, default=None)
+
+
+class StoryWaySerializer(WrittenSerializer):
+    """A way to write a story: what it holds, what has no place, what to mind."""
+
+    way = serializers.ChoiceField(fields.JOURNAL_WAY_CHOICES)
+    where = serializers.CharField()
+    words = serializers.CharField()
+    fits = serializers.BooleanField()
+    off_page = serializers.BooleanField()
+    sheet = serializers.CharField(allow_blank=True, help_text="the size of a sheet of its own")
+    minded = serializers.ListField(child=serializers.CharField())
+
+
+class PlaceLeftSerializer(serializers.Serializer):
+    """A place where words can still go; ``box`` is left, top, right, bottom in the page's unit, null for an outline."""
+
+    name = serializers.CharField()
+    kind = serializers.CharField()
+    words = serializers.CharField()
+    box = serializers.ListField(child=serializers.FloatField(), allow_null=True)
+
+
+class StoryWaysSerializer(serializers.Serializer):
+    """The ways to write a story, the best first, where words can still go, and questions to start from."""
+
+    ways = StoryWaySerializer(many=True)
+    places = PlaceLeftSerializer(many=True)
+    shortest = serializers.CharField(allow_blank=True)
+    prompts = serializers.ListField(child=serializers.CharField())

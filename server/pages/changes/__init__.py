@@ -7,13 +7,14 @@ A change never touches the database; ``services`` keeps its result as a revision
 ``papers``    papers of the stash
 ``cutting``   how pieces are cut from them
 ``photos``    photos in their slots, mats behind them
+``stories``   journaling
 ``by_hand``   pieces moved and sized, relations let go or added
 """
 
 from collections.abc import Callable
 from typing import Any, Final
 
-from server.pages.changes import by_hand, contents, cutting, layout, papers, photos
+from server.pages.changes import by_hand, contents, cutting, layout, papers, photos, stories
 from server.pages.changes.base import Changed, Known, KnownPaper, KnownPhoto
 from server.pages.changes.contents import LONGEST_TITLE
 from server.pages.changes.layout import asked_way
@@ -40,6 +41,8 @@ _APPLY: Final[dict[str, Callable[..., Changed]]] = {
     "photo": photos.place_photo,
     "title": contents.type_title,
     "set-title": contents.set_title,
+    "story": stories.write_story,
+    "story-away": stories.take_story_away,
     "sheet": contents.set_sheet,
     "paper": papers.choose_paper,
     "lie": cutting.lie_across,

@@ -8,10 +8,12 @@ from inkquilt.paper.kinds import PaperSide, SideName
 from inkquilt.paper.tools import ShapingTool
 from inkquilt.photos import Pixels
 from inkquilt.sketch import Role
+from inkquilt.words.journaling import JournalPage
 from server.common.asked import refuse
 from server.pages.cut_terms import SidePicture
 from server.pages.document import PageDocument
 from server.words.lettering import Lettering
+from server.words.scripts import Writing
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,6 +42,8 @@ class Known:
     paper: Callable[[int], KnownPaper | None]
     tool: Callable[[int], ShapingTool | None]
     lettering: Callable[[], Lettering]
+    writing: Callable[[str, int | None], Writing]
+    journal_page: Callable[[PageDocument, str | None], JournalPage]
 
 
 @dataclass(frozen=True, slots=True)

@@ -39,6 +39,12 @@ export type ShapingToolAsked = Schemas['ShapingToolAskedRequest']
 export type TitleWay = Schemas['TitleWay']
 export type Alphabet = Schemas['Alphabet']
 export type AlphabetAsked = Schemas['AlphabetAskedRequest']
+export type Story = Schemas['Story']
+/** Words in their places, whether they are kept or only proposed. */
+export type Written = Pick<Story, 'em' | 'pitch' | 'font' | 'colour' | 'lines' | 'grounds'>
+export type StoryAsked = Schemas['StoryAskedRequest']
+export type StoryWay = Schemas['StoryWay']
+export type HandAsked = Schemas['HandAskedRequest']
 export type Session = Schemas['Session']
 export type Deleted = Schemas['Deleted']
 export type Fault = Schemas['Fault']

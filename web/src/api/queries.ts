@@ -20,6 +20,7 @@ export const keys = {
   trimmers: ['trimmers'] as const,
   tools: ['tools'] as const,
   alphabets: ['alphabets'] as const,
+  scripts: ['scripts'] as const,
   table: (id: number, version: number) => ['cutting', id, version] as const,
   run: (id: number) => ['cut-run', id] as const,
   waysOut: (id: number, terms: string, way: Way) =>

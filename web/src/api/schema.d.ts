@@ -195,6 +195,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hands/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Put it aside; stories written in it stay as they are. */
+        delete: operations["delete_hand"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/": {
         parameters: {
             query?: never;
@@ -576,6 +593,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/stories/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return the best ways for a text or for so many words. */
+        post: operations["story_ways"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/ties/": {
         parameters: {
             query?: never;
@@ -810,6 +844,24 @@ export interface paths {
         put?: never;
         /** @description Make an account and sign it in. */
         post: operations["register"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scripts/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List her hands, then the shipped fonts. */
+        get: operations["scripts"];
+        put?: never;
+        /** @description Enter a hand. */
+        post: operations["add_hand"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1415,6 +1467,11 @@ export interface components {
             lines?: string[];
             alphabets?: string[];
             title_way?: components["schemas"]["TitleWayEnum"];
+            story?: string | null;
+            journal_way?: components["schemas"]["JournalWayEnum"];
+            where?: string;
+            script?: string;
+            half_points?: number | null;
             slant?: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
             tool?: number | null;
             fold?: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
@@ -1431,6 +1488,8 @@ export interface components {
          *     * `photo` - photo
          *     * `title` - title
          *     * `set-title` - set-title
+         *     * `story` - story
+         *     * `story-away` - story-away
          *     * `sheet` - sheet
          *     * `paper` - paper
          *     * `lie` - lie
@@ -1461,7 +1520,7 @@ export interface components {
          *     * `whole` - whole
          * @enum {string}
          */
-        ChangeKindEnum: "format" | "way" | "leave-out" | "bring-back" | "concede" | "photo" | "title" | "set-title" | "sheet" | "paper" | "lie" | "saving" | "copies" | "lip" | "window" | "close-window" | "row" | "cut-from" | "slant" | "tool" | "fold" | "pin" | "unpin" | "untie" | "tie" | "switches" | "grid" | "never-trim" | "leads" | "least" | "rework" | "room" | "shield" | "match" | "mat" | "whole";
+        ChangeKindEnum: "format" | "way" | "leave-out" | "bring-back" | "concede" | "photo" | "title" | "set-title" | "story" | "story-away" | "sheet" | "paper" | "lie" | "saving" | "copies" | "lip" | "window" | "close-window" | "row" | "cut-from" | "slant" | "tool" | "fold" | "pin" | "unpin" | "untie" | "tie" | "switches" | "grid" | "never-trim" | "leads" | "least" | "rework" | "room" | "shield" | "match" | "mat" | "whole";
         /** @description One change to a page; ``kind`` says which of the fields count. */
         ChangeRequest: {
             format?: string | null;
@@ -1540,6 +1599,11 @@ export interface components {
             lines?: string[];
             alphabets?: string[];
             title_way?: components["schemas"]["TitleWayEnum"];
+            story?: string | null;
+            journal_way?: components["schemas"]["JournalWayEnum"];
+            where?: string;
+            script?: string;
+            half_points?: number | null;
             slant?: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
             tool?: number | null;
             fold?: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
@@ -1803,6 +1867,30 @@ export interface components {
          * @enum {string}
          */
         GradeEnum: "fine" | "soft" | "poor";
+        /** @description A card or strip beneath words; ``ruled`` has lines on it. ``words`` is its size. */
+        Ground: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            ruled: boolean;
+            words: string;
+        };
+        /** @description A hand as it was measured: how many characters fill a line, how long that is, how far apart lines are. */
+        HandAskedRequest: {
+            name: string;
+            characters: number;
+            line: string;
+            pitch: string;
+            /** @default #22345c */
+            colour: string;
+            /** @default in */
+            unit: components["schemas"]["UnitEnum"];
+        };
         /**
          * @description * `low` - low
          *     * `middle` - middle
@@ -1816,6 +1904,31 @@ export interface components {
             log: components["schemas"]["LogLine"][];
             sheets: string[];
         };
+        /**
+         * @description * `on ruled lines` - on ruled lines
+         *     * `a date block` - a date block
+         *     * `on a card` - on a card
+         *     * `straight on the paper` - straight on the paper
+         *     * `in the gap` - in the gap
+         *     * `a quotation` - a quotation
+         *     * `strips kept together` - strips kept together
+         *     * `strips spread over the page` - strips spread over the page
+         *     * `in several places` - in several places
+         *     * `over a row of cards` - over a row of cards
+         *     * `along the bands of the page` - along the bands of the page
+         *     * `in a shape` - in a shape
+         *     * `round a photo` - round a photo
+         *     * `round the page` - round the page
+         *     * `on a calm part of a photo` - on a calm part of a photo
+         *     * `under a small flap` - under a small flap
+         *     * `under a large flap` - under a large flap
+         *     * `in a folded booklet` - in a folded booklet
+         *     * `on a card in a pocket` - on a card in a pocket
+         *     * `on the next page` - on the next page
+         *     * `a place that may stay empty` - a place that may stay empty
+         * @enum {string}
+         */
+        JournalWayEnum: "on ruled lines" | "a date block" | "on a card" | "straight on the paper" | "in the gap" | "a quotation" | "strips kept together" | "strips spread over the page" | "in several places" | "over a row of cards" | "along the bands of the page" | "in a shape" | "round a photo" | "round the page" | "on a calm part of a photo" | "under a small flap" | "under a large flap" | "in a folded booklet" | "on a card in a pocket" | "on the next page" | "a place that may stay empty";
         /** @description What to call a page that is kept as a sketch. */
         KeepSketchRequest: {
             name?: string;
@@ -2145,6 +2258,7 @@ export interface components {
             slots: components["schemas"]["Slot"][];
             covers: components["schemas"]["Cover"][];
             titles: components["schemas"]["Title"][];
+            stories: components["schemas"]["Story"][];
             left_out: components["schemas"]["LeftOut"][];
             pins: components["schemas"]["Pin"][];
             switches: components["schemas"]["Switches"];
@@ -2164,6 +2278,7 @@ export interface components {
             board: components["schemas"]["Board"];
             slots: components["schemas"]["Slot"][];
             titles: components["schemas"]["Title"][];
+            stories: components["schemas"]["Story"][];
         };
         /** @description One of the page's papers: its letter, and its name where one of the stash was chosen. */
         PagePaper: {
@@ -2374,6 +2489,13 @@ export interface components {
             place: boolean;
             size: boolean;
         };
+        /** @description A place where words can still go; ``box`` is left, top, right, bottom in the page's unit, null for an outline. */
+        PlaceLeft: {
+            name: string;
+            kind: string;
+            words: string;
+            box: number[] | null;
+        };
         /** @description A photo for a slot. */
         Placed: {
             block: string;
@@ -2530,6 +2652,15 @@ export interface components {
          * @enum {string}
          */
         SchoolEnum: "keep-photos" | "keep-proportions" | "idea" | "fill-extra" | "reflow";
+        /** @description What a story can be written in; ``id`` of a hand, ``words`` says what it is. */
+        Script: {
+            id: number | null;
+            key: string;
+            name: string;
+            words: string;
+            colour: string;
+            is_font: boolean;
+        };
         /** @description Who is signed in (null: nobody) and whether this is the demo. */
         Session: {
             user: string | null;
@@ -2810,6 +2941,65 @@ export interface components {
          * @enum {string}
          */
         StockKindEnum: "sheet" | "scrap";
+        /** @description A story on the page; ``off_page`` when it is written on a sheet of its own, whose lines are not told. */
+        Story: {
+            /** Format: double */
+            em: number;
+            /** Format: double */
+            pitch: number;
+            font: string;
+            colour: string;
+            lines: components["schemas"]["WrittenLine"][];
+            grounds: components["schemas"]["Ground"][];
+            name: string;
+            text: string;
+            way: components["schemas"]["JournalWayEnum"];
+            where: string;
+            script: string;
+            half_points: number | null;
+            block: string | null;
+            off_page: boolean;
+            /** @description the block it fills is no card: the words lie straight on the page */
+            bare: boolean;
+            /** @description words that have no place */
+            left_over: number;
+        };
+        /** @description A text to write, or how many words are wished for; ``story`` is one on the page to be written anew. */
+        StoryAskedRequest: {
+            /** @default  */
+            text: string;
+            /** @default 0 */
+            words: number;
+            script: string;
+            half_points?: number | null;
+            story?: string | null;
+        };
+        /** @description A way to write a story: what it holds, what has no place, what to mind. */
+        StoryWay: {
+            /** Format: double */
+            em: number;
+            /** Format: double */
+            pitch: number;
+            font: string;
+            colour: string;
+            lines: components["schemas"]["WrittenLine"][];
+            grounds: components["schemas"]["Ground"][];
+            way: components["schemas"]["JournalWayEnum"];
+            where: string;
+            words: string;
+            fits: boolean;
+            off_page: boolean;
+            /** @description the size of a sheet of its own */
+            sheet: string;
+            minded: string[];
+        };
+        /** @description The ways to write a story, the best first, where words can still go, and questions to start from. */
+        StoryWays: {
+            ways: components["schemas"]["StoryWay"][];
+            places: components["schemas"]["PlaceLeft"][];
+            shortest: string;
+            prompts: string[];
+        };
         /** @description One line as the machine follows it, in the page's unit from the mat's top left corner. */
         Stroke: {
             layer: string;
@@ -3161,6 +3351,18 @@ export interface components {
         WriteRequest: {
             version: number;
             change: components["schemas"]["ChangeRequest"];
+        };
+        /** @description A line as it is written: its top left corner, the width of its text, its turn about that corner. */
+        WrittenLine: {
+            text: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            turn: number;
         };
     };
     responses: never;
@@ -3618,6 +3820,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Format"][];
+                };
+            };
+        };
+    };
+    delete_hand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
         };
@@ -4762,6 +4992,55 @@ export interface operations {
             };
         };
     };
+    story_ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StoryAskedRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoryWays"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     ties: {
         parameters: {
             query?: never;
@@ -5297,6 +5576,56 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Session"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    scripts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Script"][];
+                };
+            };
+        };
+    };
+    add_hand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandAskedRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Script"];
                 };
             };
             400: {

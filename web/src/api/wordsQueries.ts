@@ -1,6 +1,6 @@
 /** Lettering, and the ways to set a title. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { api, take, type AlphabetAsked, type Page } from './client'
+import { api, take, type AlphabetAsked, type HandAsked, type Page, type StoryAsked } from './client'
 import { keys } from './queries'
 
 export function useAlphabets() {
@@ -38,6 +38,39 @@ export function useTitleWays(page: Page, block: string, text: string) {
     queryKey: ['title-ways', page.id, page.version, block, text],
     queryFn: () => take(api.GET('/api/pages/{id}/titles/{block}/', { params })),
     enabled: text !== '',
+    placeholderData: (before) => before,
+  })
+}
+
+/** Her hands and the shipped fonts. */
+export function useScripts() {
+  return useQuery({ queryKey: keys.scripts, queryFn: () => take(api.GET('/api/scripts/')) })
+}
+
+export function useHandWrites() {
+  const cache = useQueryClient()
+  const onSuccess = async () => {
+    await cache.cancelQueries({ queryKey: keys.scripts })
+    void cache.invalidateQueries({ queryKey: keys.scripts })
+  }
+  const add = useMutation({
+    mutationFn: (hand: HandAsked) => take(api.POST('/api/scripts/', { body: hand })),
+    onSuccess,
+  })
+  const remove = useMutation({
+    mutationFn: (id: number) => take(api.DELETE('/api/hands/{id}/', { params: { path: { id } } })),
+    onSuccess,
+  })
+  return { add, remove }
+}
+
+/** The best ways to write a story on a page; asked by POST, for a story can be long. */
+export function useStoryWays(page: Page, asked: StoryAsked) {
+  const params = { path: { id: page.id } }
+  return useQuery({
+    queryKey: ['story-ways', page.id, page.version, asked],
+    queryFn: () => take(api.POST('/api/pages/{id}/stories/', { params, body: asked })),
+    enabled: asked.script !== '',
     placeholderData: (before) => before,
   })
 }

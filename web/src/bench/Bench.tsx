@@ -8,6 +8,7 @@ import {
   type CSSProperties,
   type KeyboardEvent,
   type PointerEvent,
+  type ReactNode,
 } from 'react'
 import { useParams } from 'react-router'
 import { Trouble } from '../app/Trouble'
@@ -72,6 +73,8 @@ function LaidBench({ page }: { page: Page }) {
   const writes = usePageWrites(page.id)
   const fits = useFits(page)
   const [ghost, setGhost] = useState<Fit | null>(null)
+  /** What a step lays over the page while it is only looked at. */
+  const [over, layOver] = useState<ReactNode>(null)
   const [typing, setTyping] = useState<string | null>(null)
   /** The piece a hand moved last: what it ran against is told beside it. */
   const [moved, setMoved] = useState<string | null>(null)
@@ -80,6 +83,7 @@ function LaidBench({ page }: { page: Page }) {
   const change = useCallback(
     (wanted: Change) => {
       setGhost(null)
+      layOver(null)
       setMoved(wanted.kind === 'pin' ? (wanted.block ?? null) : null)
       void send(wanted)
     },
@@ -195,6 +199,8 @@ function LaidBench({ page }: { page: Page }) {
             board={board}
             slots={look.slots}
             titles={page.titles}
+            stories={page.stories}
+            over={over}
             clearBox={page.format.clear_box}
             ghost={ghost?.board ?? null}
             showNumbers={step === 'cut'}
@@ -257,6 +263,7 @@ function LaidBench({ page }: { page: Page }) {
           heldId={heldId}
           picked={picked}
           onLook={setGhost}
+          onLayOver={layOver}
           onType={setTyping}
           onChange={change}
           onPutDown={() => hold(null)}

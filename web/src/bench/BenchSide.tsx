@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react'
 import type { Change, Fit, Page, Tie } from '../api/client'
 import type { useFits } from '../api/queries'
 import { MeasureCard } from '../measures/MeasureCard'
@@ -11,6 +12,7 @@ import { PrintPanel } from './PrintPanel'
 import { Proposals } from './Proposals'
 import type { StepKey } from './steps'
 import { TitleHelp } from './TitleHelp'
+import { StorySide } from '../words/StorySide'
 import { Ways } from './Ways'
 import { Why } from './Why'
 
@@ -24,6 +26,8 @@ interface BenchSideProps {
   picked: ReadonlySet<number>
   /** Lays another way to fit over the page. */
   onLook: (fit: Fit | null) => void
+  /** Lays something over the page while it is only looked at. */
+  onLayOver: (over: ReactNode) => void
   /** Begins to type the title of a block. */
   onType: (block: string | null) => void
   onChange: (change: Change) => void
@@ -32,7 +36,7 @@ interface BenchSideProps {
 
 /** What lies beside the page at each step: ways to fit, the piece in hand, photos, cuts, prints. */
 export function BenchSide(props: BenchSideProps) {
-  const { page, step, fits, ties, heldId, picked, onLook, onType, onChange, onPutDown } = props
+  const { page, step, fits, ties, heldId, picked, onLook, onLayOver, onType, onChange, onPutDown } = props
   const { board } = page.fit
   const arranging = step === 'page'
   const nothingFits = board.blocks.length === 0
@@ -43,6 +47,9 @@ export function BenchSide(props: BenchSideProps) {
       {step === 'cut' && !nothingFits && <CutSide page={page} onChange={onChange} />}
       {step === 'print' && <PrintPanel page={page} />}
       {step === 'title' && <TitleHelp page={page} onType={onType} onChange={onChange} />}
+      {step === 'story' && !nothingFits && (
+        <StorySide page={page} onChange={onChange} onLayOver={onLayOver} />
+      )}
       {arranging && heldBlock && (
         <Held
           key={heldBlock.id}

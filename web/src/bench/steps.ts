@@ -3,6 +3,7 @@ export const STEPS = [
   { key: 'page', name: 'Page' },
   { key: 'photos', name: 'Photos' },
   { key: 'title', name: 'Title' },
+  { key: 'story', name: 'Journaling' },
   { key: 'cut', name: 'Cut' },
   { key: 'print', name: 'Print' },
 ] as const

@@ -14,6 +14,8 @@ interface BlockShapeProps {
   title?: Title | undefined
   /** Small pages show the thumbnail, the bench the larger picture. */
   picture: 'thumb' | 'view'
+  /** A place for words of which nothing is cut. */
+  bare?: boolean
 }
 
 /** Draws one block as the thing it is, in page units; the board's scale does the rest. */
@@ -37,7 +39,7 @@ function drawing(props: BlockShapeProps): ReactNode {
     case 'title':
       return <TitlePlace {...props} />
     case 'journaling':
-      return <StoryCard {...props} />
+      return props.bare ? null : <StoryCard {...props} />
     case 'cluster':
       return <ClusterPlace {...props} />
     case 'tag':

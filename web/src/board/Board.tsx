@@ -8,16 +8,18 @@ import {
   type PointerEvent,
   type ReactNode,
 } from 'react'
-import type { Board as BoardData, BoardBlock, Pin, Slot, Tie, Title } from '../api/client'
+import type { Board as BoardData, BoardBlock, Pin, Slot, Story, Tie, Title } from '../api/client'
 import { GUTTER, NARROW_GUTTER, layPage, type PageLayout } from '../geometry/layout'
 import { BlockShape } from './BlockShape'
 import { PaperPatterns } from './PaperPatterns'
+import { isBare } from '../geometry/bare'
 import { passing } from '../geometry/snap'
 import { PieceMarks } from './PieceMarks'
 import { PinHeads } from './PinHeads'
 import { Ribbons } from './Ribbons'
 import { Rulers } from './Rulers'
 import { Stitches } from './Stitches'
+import { StoryWords } from './StoryWords'
 import { useGlide } from './useGlide'
 import { useSpace } from './useSpace'
 
@@ -43,6 +45,9 @@ interface BoardProps extends PieceHandlers {
   board: BoardData
   slots: Slot[]
   titles: Title[]
+  stories?: Story[]
+  /** What else is laid over the pieces, in page units: words tried out, clusters, what was noticed. */
+  over?: ReactNode
   /** Left, top, right and bottom of what is not kept clear, in page units. */
   clearBox: number[]
   /** Another way to fit, laid over the page as outlines. */
@@ -66,6 +71,7 @@ interface BoardProps extends PieceHandlers {
 /** Her page, large, with rulers and ribbons outside it. */
 export function Board(props: BoardProps) {
   const { ghost, clearBox, heldId = null, pins = [], ties = [], lost = [], inHand = null } = props
+  const { stories = [] } = props
   const board = useMemo(() => withHand(props.board, inHand), [props.board, inHand])
   const prefix = useId().replaceAll(':', '')
   const { ref, space } = useSpace<HTMLDivElement>({ width: 700, height: 690 })
@@ -105,6 +111,10 @@ export function Board(props: BoardProps) {
               moves={inHand?.stack === block.stack}
             />
           ))}
+          {stories.map((story) => (
+            <StoryWords key={story.name} story={story} />
+          ))}
+          {props.over}
           {lost.map((corners) => (
             <polygon key={corners.join()} className="lost-part" points={corners.join(' ')} />
           ))}
@@ -148,6 +158,7 @@ function Piece({
   moves,
   slots,
   titles,
+  stories = [],
   accepting,
   ...handlers
 }: PieceProps) {
@@ -156,7 +167,15 @@ function Piece({
   const slot = slots.find((candidate) => candidate.block === block.id)
   const title = titles.find((candidate) => candidate.block === block.id)
   const shape = (
-    <BlockShape block={block} prefix={prefix} scale={scale} slot={slot} title={title} picture="view" />
+    <BlockShape
+      block={block}
+      prefix={prefix}
+      scale={scale}
+      slot={slot}
+      title={title}
+      picture="view"
+      bare={isBare(block, stories)}
+    />
   )
   if (block.role === 'base')
     return (

@@ -1,12 +1,17 @@
 import { useId } from 'react'
-import type { Board, Title, WornSlot } from '../api/client'
+import type { Board, Story, Title, Written, WornSlot } from '../api/client'
 import { BlockShape } from './BlockShape'
 import { PaperPatterns } from './PaperPatterns'
+import { StoryWords } from './StoryWords'
+import { isBare } from '../geometry/bare'
 
 interface PageThumbProps {
   board: Board
   slots?: WornSlot[]
   titles?: Title[]
+  stories?: Story[]
+  /** Words that are only tried out. */
+  tried?: Written
   /** Longest side in pixels. */
   size: number
   /** Ids of pieces of which only the place is drawn. */
@@ -16,7 +21,16 @@ interface PageThumbProps {
 }
 
 /** A small page in true proportion, wearing its photos. */
-export function PageThumb({ board, slots = [], titles = [], size, bare, label }: PageThumbProps) {
+export function PageThumb({
+  board,
+  slots = [],
+  titles = [],
+  stories = [],
+  tried,
+  size,
+  bare,
+  label,
+}: PageThumbProps) {
   const prefix = useId().replaceAll(':', '')
   const scale = size / Math.max(board.width, board.height)
   const named = label ? { role: 'img', 'aria-label': label } : { 'aria-hidden': true }
@@ -39,9 +53,14 @@ export function PageThumb({ board, slots = [], titles = [], size, bare, label }:
             picture="thumb"
             slot={slots.find((slot) => slot.block === block.id)}
             title={titles.find((title) => title.block === block.id)}
+            bare={isBare(block, stories)}
           />
         </g>
       ))}
+      {stories.map((story) => (
+        <StoryWords key={story.name} story={story} />
+      ))}
+      {tried && <StoryWords story={tried} />}
       <rect className="page-edge" width={board.width} height={board.height} />
     </svg>
   )

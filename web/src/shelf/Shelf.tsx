@@ -62,7 +62,13 @@ function Pages() {
           <li key={page.id} className="patch">
             <Link to={`/pages/${page.id}/page`}>
               <span className="patch-picture">
-                <PageThumb board={page.board} slots={page.slots} titles={page.titles} size={190} />
+                <PageThumb
+                  board={page.board}
+                  slots={page.slots}
+                  titles={page.titles}
+                  stories={page.stories}
+                  size={190}
+                />
               </span>
               <strong>{page.name}</strong>
               <span className="patch-words">

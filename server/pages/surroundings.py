@@ -1,0 +1,67 @@
+"""What lies on a page besides its blocks, and what is known of its surfaces."""
+
+from collections.abc import Iterator
+
+from shapely.geometry import box
+from shapely.geometry.base import BaseGeometry
+from shapely.ops import unary_union
+
+from inkquilt.colour import read_colour
+from inkquilt.paper.pieces import paper_of
+from inkquilt.photos.cover import outline_on_page
+from inkquilt.photos.tones import calm_part
+from inkquilt.sketch import Role
+from inkquilt.words.journaling import JournalPage
+from inkquilt.words.legible import Beneath, outline_of
+from server.pages.document import PageDocument
+from server.pages.journaling import Story, as_it_lies
+from server.pages.photos_on_page import on_page
+from server.photos.models import Photo
+from server.photos.tones import tones_of
+
+
+def journal_page(document: PageDocument, pictures: dict[int, Photo], without: str | None = None) -> JournalPage:
+    """Return the page as words are set on it; the story ``without`` is set anew and takes no room."""
+    blocks = document.blocks
+    taken = tuple(
+        shape
+        for name, story in document.stories.items()
+        if name != without and story.sheet is None and (lying := as_it_lies(story, blocks)) is not None
+        for shape in _story_shapes(lying)
+    )
+    calm = calm_parts(document, pictures)
+    filled = frozenset(story.block for name, story in document.stories.items() if name != without and story.block)
+    return JournalPage(blocks, document.page, document.grid, calm, taken, filled)
+
+
+def _story_shapes(story: Story) -> Iterator[BaseGeometry]:
+    for ground in story.grounds:
+        yield box(ground.x, ground.y, ground.x + ground.size.width, ground.y + ground.size.height)
+    if not story.grounds:
+        pitch = story.writing.pitch
+        yield from (outline_of(line.span, pitch) for line in story.lines)
+
+
+def calm_parts(document: PageDocument, pictures: dict[int, Photo]) -> dict[str, BaseGeometry]:
+    """Return the calm part of every photo that nothing lies on, by slot."""
+    stacked = sorted(document.blocks, key=lambda block: (block.role is not Role.BASE, block.level))
+    placed = on_page(document, pictures).placed
+    found = {}
+    for number, block in enumerate(stacked):
+        if block.id not in placed:
+            continue
+        tones = tones_of(pictures[document.photos[block.id].photo])
+        if tones is not None:
+            above = unary_union([outline_on_page(other) for other in stacked[number + 1 :]])
+            found[block.id] = calm_part(block, placed[block.id], tones).difference(above)
+    return found
+
+
+def papers_beneath(document: PageDocument) -> dict[str, Beneath]:
+    """Return what is known of the paper of each block."""
+    papers = document.cuts.papers
+    return {
+        block.id: Beneath(read_colour(papers[letter].colour), papers[letter].kind)
+        for block in document.blocks
+        if (letter := paper_of(block)) in papers
+    }

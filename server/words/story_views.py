@@ -1,0 +1,85 @@
+"""Hands, and the ways to write a story."""
+
+from typing import Any
+
+from drf_spectacular.utils import extend_schema
+from rest_framework import status
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from inkquilt.lengths import Unit
+from inkquilt.words.script import hand
+from inkquilt_io.lettering import FONTS
+from server.common.asked import asked_length, refuse
+from server.common.serializers import ErrorSerializer
+from server.pages.models import Page
+from server.pages.services import document_of, require_fit
+from server.words.models import Hand
+from server.words.serializers import (
+    HandAskedSerializer,
+    ScriptSerializer,
+    StoryAskedSerializer,
+    StoryWaysSerializer,
+)
+from server.words.stories import StoryAsked, story_ways
+from server.words.story_answers import hand_answer, story_ways_answer, text_font_answer
+
+MOST_HANDS = 20
+
+
+class ScriptsView(APIView):
+    """Everything a person can write a story in."""
+
+    @extend_schema(operation_id="scripts", responses=ScriptSerializer(many=True))
+    def get(self, request: Request) -> Response:
+        """List her hands, then the shipped fonts."""
+        own = [hand_answer(row) for row in Hand.objects.visible_to(request.user)[:MOST_HANDS]]
+        return Response([*own, *(text_font_answer(name) for name in FONTS)])
+
+    @extend_schema(
+        operation_id="add_hand",
+        request=HandAskedSerializer,
+        responses={201: ScriptSerializer, 400: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Enter a hand."""
+        if Hand.objects.visible_to(request.user).count() >= MOST_HANDS:
+            raise refuse("too-many-hands", f"There can be up to {MOST_HANDS} hands.")
+        given = HandAskedSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        asked: dict[str, Any] = dict(given.validated_data)
+        unit = Unit(asked["unit"])
+        asked["line"] = asked_length(asked, "line", unit, "The line that was measured")
+        asked["pitch"] = asked_length(asked, "pitch", unit, "The distance from line to line")
+        hand("", asked["name"], asked["characters"], asked["line"], asked["pitch"])  # refuses what cannot be
+        return Response(hand_answer(Hand.objects.create(owner=request.user, **asked)), status=status.HTTP_201_CREATED)
+
+
+class HandView(APIView):
+    """One hand."""
+
+    @extend_schema(operation_id="delete_hand", responses={204: None, 404: ErrorSerializer})
+    def delete(self, request: Request, pk: int) -> Response:
+        """Put it aside; stories written in it stay as they are."""
+        Hand.objects.visible_to(request.user).one(pk).delete_softly()
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class StoryWaysView(APIView):
+    """The ways to write a story on a page. Asked by POST, for a story can be long; nothing is kept."""
+
+    @extend_schema(
+        operation_id="story_ways",
+        request=StoryAskedSerializer,
+        responses={200: StoryWaysSerializer, 400: ErrorSerializer, 404: ErrorSerializer, 409: ErrorSerializer},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Return the best ways for a text or for so many words."""
+        page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
+        given = StoryAskedSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        document = document_of(page)
+        require_fit(document)
+        found = story_ways(page=page, document=document, asked=StoryAsked(**given.validated_data))
+        return Response(story_ways_answer(found, document.unit))

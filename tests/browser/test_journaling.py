@@ -1,0 +1,69 @@
+"""Journaling by mouse and keyboard: a hand, a story on a finished page; lines as long as the browser measures them."""
+
+from inkquilt_io.lettering import FONTS, text_font
+from tests.browser.base import BrowserTestCase, expect
+from tests.building import data_of, row
+
+#: Two photos with a band between them, and no place for words.
+FINISHED = data_of(
+    row("base", "base", 0, 0, 12, 12),
+    row("p", "photo", 1, 0.5, 6, 4, level=1),
+    row("q", "photo", 1, 7.5, 6, 4, level=1),
+)
+WEIGHTS = {"Literata": 650, "Figtree": 500}
+
+
+class Journaling(BrowserTestCase):
+    def setUp(self):
+        super().setUp()
+        self.sign_in()
+
+    def test_words_are_found_room_for_on_a_finished_page_and_undone(self):
+        page = self.lay_out(FINISHED, key="12x12")
+        self.open(f"/pages/{page.pk}/story")
+        self.page.get_by_role("button", name="Measure a hand").click()
+        form = self.page.get_by_role("form", name="A hand")
+        form.get_by_label("Whose hand").fill("Mine")
+        form.get_by_label("Letters and spaces in the line").fill("2")
+        form.get_by_label("How long the line is").fill("6")
+        form.get_by_label("From one line to the next").fill("1/4")
+        form.get_by_role("button", name="Keep it").click()
+        expect(form.get_by_role("alert")).to_contain_text("42 characters on 6 in")
+        form.get_by_label("Letters and spaces in the line").fill("42")
+        self.page.keyboard.press("Enter")
+        side = self.page.get_by_role("region", name="Journaling")
+        expect(side.get_by_label("Written in")).to_contain_text("Mine")
+        side.get_by_label("Written in").select_option("Mine")
+        self.page.get_by_role("button", name="Where words can still go").click()
+        expect(self.page.locator(".free-places rect").first).to_be_visible()
+        expect(self.page.get_by_role("region", name="Where words can still go")).to_contain_text("words")
+        side.get_by_label("Your story").fill("The string broke and Otto ran after it as far as the river.")
+        way = side.locator(".story-ways:not(.is-late)").get_by_role("button", name="in the gap").first
+        way.focus()
+        expect(self.page.locator(".board .story-words text").first).to_be_visible()
+        self.assert_accessible("journaling")
+        self.page.keyboard.press("Enter")
+        expect(side.get_by_role("button", name="write it anew: The string broke")).to_be_visible()
+        expect(self.page.locator(".board .story-words text").first).to_contain_text("The string")
+        self.page.get_by_role("button", name="Undo").click()
+        expect(self.page.locator(".board .story-words")).to_have_count(0)
+        self.assertEqual([m for m in self.console if "400" not in m], [])
+
+    def test_lines_are_as_long_as_the_browser_measures_them(self):
+        self.open("/")
+        texts = ("We carried the first frame up the ladder", "AVATAR To Wave, Tyne & Ypres", "Ÿes, 12 ½ Žluť fluff")
+        for name in FONTS:
+            told = self.page.evaluate(
+                """async ([font, texts]) => {
+                    await Promise.all(texts.map(text => document.fonts.load(font, text)))
+                    const span = document.body.appendChild(document.createElement('span'))
+                    span.style.font = font
+                    span.style.cssText += '; position: absolute; white-space: pre; font-variant-ligatures: none'
+                    return texts.map(text => ((span.textContent = text), span.getBoundingClientRect().width))
+                }""",
+                [f'{WEIGHTS[name]} 1000px "{name} Variable"', texts],
+            )
+            script = text_font(name, 24)
+            for text, width in zip(texts, told, strict=True):
+                with self.subTest(name, text=text):
+                    self.assertAlmostEqual(script.width(text) / script.em * 1000 / width, 1, delta=0.01)

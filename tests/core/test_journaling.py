@@ -1,0 +1,215 @@
+"""Stories written on a page: how much fits where, in which ways, and where there is still room."""
+
+import json
+from decimal import Decimal
+from itertools import pairwise
+from pathlib import Path
+
+from django.test import SimpleTestCase
+from shapely.geometry import Point, box
+
+from inkquilt.colour import read_colour
+from inkquilt.lengths import INCH, Unit
+from inkquilt.page import Page
+from inkquilt.paper.kinds import PaperKind
+from inkquilt.sketch import Block, Role, Shape
+from inkquilt.sketch.geometry import Box, Ends
+from inkquilt.sketch.reading import read_sketch
+from inkquilt.space import surfaces_of
+from inkquilt.words.flow import Span, TextTooLong, capacity, flow, least_height, prose, spans_in, spans_within
+from inkquilt.words.journaling import INSET, JournalPage, JournalWay, journal_ways, places_left
+from inkquilt.words.legible import Beneath, legibility, outline_of
+from inkquilt.words.prompts import Told, prompts
+from inkquilt.words.script import UnreadableHand, hand, runs_leftward
+
+#: 40 characters on 4 in: one character is a tenth of an inch.
+HAND = hand("hand 1", "hand", 40, 4 * INCH, INCH // 4)
+TENTH = Span(0, 0, INCH)
+
+
+def inch_box(left, top, right, bottom):
+    """A box in inches."""
+    return Box(Ends(round(left * INCH), round(right * INCH)), Ends(round(top * INCH), round(bottom * INCH)))
+
+
+def page_of(*blocks, side=8):
+    """A square page with these blocks on it: id, role, x, y, width, height in inches."""
+    made = tuple(
+        Block(
+            name,
+            role,
+            Shape.RECT,
+            *(round(length * INCH) for length in (x, y, w, h)),
+            level=level,
+        )
+        for level, (name, role, x, y, w, h) in enumerate(blocks)
+    )
+    return JournalPage(made, Page(side * INCH, side * INCH, Unit.IN), INCH // 8)
+
+
+DEMO = Path(__file__).parents[2] / "demo" / "sketches"
+
+
+def demo_page(name):
+    """A demo sketch on its own page."""
+    drawn = read_sketch(json.loads((DEMO / name).read_text("utf-8"), parse_float=Decimal)).sketch
+    return JournalPage(drawn.blocks, Page(drawn.page.width, drawn.page.height, drawn.unit), INCH // 8)
+
+
+class FlowTests(SimpleTestCase):
+    def test_a_hand_fills_a_line_with_as_many_characters_as_were_measured(self):
+        full = flow("abcd efgh ijkl", HAND, [TENTH, TENTH])
+        self.assertEqual([line.text for line in full.lines], ["abcd efgh", "ijkl"])
+        self.assertEqual(full.lines[0].width, -(-9 * INCH // 10))
+
+    def test_what_has_no_place_is_left_over_and_nothing_is_lost(self):
+        text = "one two three\nfour five"
+        for count in range(6):
+            written = flow(text, HAND, [TENTH] * count)
+            told = " ".join([*(line.text for line in written.lines), written.left_over])
+            self.assertEqual(told.split(), text.split())
+
+    def test_a_paragraph_begins_a_line_of_its_own(self):
+        self.assertEqual([line.text for line in flow("a\n\nb", HAND, [TENTH] * 3).lines], ["a", "b"])
+
+    def test_a_word_longer_than_every_line_is_broken_where_the_line_ends(self):
+        self.assertEqual(
+            [line.text for line in flow("abcdefghijklmno p", HAND, [TENTH] * 3).lines], ["abcdefghij", "klmno p"]
+        )
+
+    def test_a_long_word_waits_for_a_longer_line(self):
+        written = flow("abcdefgh", HAND, [Span(0, 0, INCH // 2), TENTH])
+        self.assertEqual([(line.text, line.span.length) for line in written.lines], [("abcdefgh", INCH)])
+
+    def test_empty_texts_and_ten_thousand_words(self):
+        self.assertEqual(flow("  \n ", HAND, [TENTH]).lines, ())
+        long = prose(10_000)
+        written = flow(long, HAND, spans_in(inch_box(0, 0, 8, 8), HAND.pitch))
+        self.assertEqual(len(written.lines), 32)
+        self.assertEqual(len(written.left_over.split()) + sum(len(one.text.split()) for one in written.lines), 10_000)
+        with self.assertRaisesRegex(TextTooLong, "up to 80000"):
+            flow("a" * 80_001, HAND, [TENTH])
+
+    def test_the_shortest_block_holds_the_text_and_one_line_less_does_not(self):
+        text = prose(50)
+        high = least_height(text, HAND, 3 * INCH, INSET)
+        self.assertTrue(flow(text, HAND, spans_in(Box(Ends(0, 3 * INCH), Ends(0, high)), HAND.pitch, INSET)).fits)
+        lower = Box(Ends(0, 3 * INCH), Ends(0, high - 1))
+        self.assertFalse(flow(text, HAND, spans_in(lower, HAND.pitch, INSET)).fits)
+        self.assertIsNone(least_height(text, HAND, INCH // 4))
+
+    def test_lines_in_a_shape_lie_wholly_within_it(self):
+        shape = Point(0, 0).buffer(2 * INCH).difference(box(-INCH // 4, -INCH, INCH // 4, INCH))
+        spans = spans_within(shape, HAND.pitch)
+        self.assertGreater(len(spans), 16)
+        for span in spans:
+            self.assertLess(outline_of(span, HAND.pitch).difference(shape).area, 4 * span.length)
+
+    def test_capacity_is_what_really_fits(self):
+        spans = spans_in(inch_box(0, 0, 4, 1), HAND.pitch)
+        held = capacity(HAND, spans)
+        self.assertEqual(held.lines, 4)
+        self.assertTrue(flow(prose(held.words), HAND, spans).fits)
+        self.assertFalse(flow(prose(held.words + 1), HAND, spans).fits)
+
+    def test_a_hand_that_cannot_be_is_refused_with_what_would_do(self):
+        with self.assertRaisesRegex(UnreadableHand, "42 characters on 6 in"):
+            hand("h", "h", 2, INCH, INCH)
+
+    def test_letters_that_run_leftward_are_known(self):
+        self.assertTrue(runs_leftward("— שלום"))
+        self.assertFalse(runs_leftward("🐝 bees"))
+
+
+class WaysTests(SimpleTestCase):
+    def test_the_sketchs_own_place_comes_first_when_it_holds_the_text(self):
+        on = page_of(("story", Role.JOURNALING, 1, 1, 4, 2), ("p", Role.PHOTO, 1, 4, 4, 3))
+        ways = journal_ways(prose(20), HAND, on)
+        self.assertEqual((ways[0].block, ways[0].fits), ("story", True))
+        self.assertTrue(all(one.fits >= two.fits for one, two in pairwise(ways)))
+
+    def test_words_of_every_way_on_the_page_lie_on_nothing_that_must_stay_free(self):
+        for name in sorted(path.name for path in DEMO.glob("*.quilt.json")):
+            on = demo_page(name)
+            whole = box(0, 0, on.page.width, on.page.height).buffer(2)
+            kept = [
+                box(b.x, b.y, b.x + b.width, b.y + b.height) for b in on.blocks if b.role is Role.PHOTO and not b.turn
+            ]
+            for way in journal_ways(prose(30), HAND, on):
+                if way.hidden or way.block:
+                    continue
+                for line in way.lines:
+                    place = outline_of(line.span, HAND.pitch)
+                    self.assertTrue(whole.covers(place), (name, way.way))
+                    for photo in kept:
+                        self.assertLess(place.intersection(photo).area, 4 * line.span.length, (name, way.way))
+
+    def test_a_long_text_goes_where_it_has_room_and_says_what_has_none(self):
+        on = page_of(("story", Role.JOURNALING, 1, 1, 3, 1), ("p", Role.PHOTO, 1, 3, 6, 4))
+        ways = {(one.way, one.where): one for one in journal_ways(prose(120), HAND, on)}
+        card = ways[JournalWay.CARD, "journaling story"]
+        self.assertFalse(card.fits)
+        self.assertEqual(len(card.left_over.split()) + sum(len(line.text.split()) for line in card.lines), 120)
+        self.assertTrue(ways[JournalWay.NEXT_PAGE, "a page of its own"].fits)
+
+    def test_strips_are_cut_to_their_words_in_sixteenths_one_below_the_other(self):
+        on = page_of(("story", Role.JOURNALING, 1, 1, 4, 3))
+        strips = next(one for one in journal_ways(prose(20), HAND, on) if one.way is JournalWay.STRIPS)
+        self.assertEqual(len(strips.grounds), len(strips.lines))
+        for before, after in pairwise(strips.grounds):
+            self.assertEqual(after.y - before.y, before.size.height + INCH // 16)
+        for ground, line in zip(strips.grounds, strips.lines, strict=True):
+            self.assertEqual(ground.size.width % (INCH // 16), 0)
+            self.assertGreater(ground.size.width, line.width)
+
+    def test_each_voice_has_a_place_of_its_own(self):
+        on = page_of(("p", Role.PHOTO, 0, 3, 8, 2))
+        way = next(one for one in journal_ways("his words\nher words", HAND, on) if one.way is JournalWay.VOICES)
+        self.assertEqual(len({line.span.y > 4 * INCH for line in way.lines}), 2)
+
+    def test_a_long_text_is_no_quotation_and_a_date_is_a_block_of_its_own(self):
+        on = page_of(("story", Role.JOURNALING, 1, 1, 5, 5))
+        kinds = {one.way for one in journal_ways(prose(40), HAND, on)}
+        self.assertNotIn(JournalWay.QUOTATION, kinds)
+        date = next(one for one in journal_ways("July 2026", HAND, on) if one.way is JournalWay.DATE)
+        self.assertEqual(len(date.lines), 1)
+        self.assertLess(date.grounds[0].size.width, 2 * INCH)
+
+    def test_without_a_text_a_place_is_prepared_that_may_stay_empty(self):
+        ways = journal_ways("", HAND, page_of(("story", Role.JOURNALING, 1, 1, 4, 2)))
+        self.assertEqual({one.way for one in ways}, {JournalWay.EMPTY})
+        self.assertTrue(all(one.grounds[0].ruled for one in ways))
+
+    def test_an_overfull_page_leaves_only_places_off_it(self):
+        on = page_of(("p", Role.PHOTO, 0, 0, 8, 8))
+        ways = journal_ways(prose(20), HAND, on)
+        self.assertTrue(ways and all(one.hidden for one in ways))
+        self.assertEqual(places_left(HAND, on), ())
+
+    def test_late_words_find_the_band_between_two_photos(self):
+        on = page_of(("p", Role.PHOTO, 0, 0, 8, 3.5), ("q", Role.PHOTO, 0, 4.5, 8, 3.5))
+        place = next(one for one in places_left(HAND, on) if one.box is not None)
+        self.assertEqual(place.box, inch_box(0, 3.5, 8, 4.5))
+        self.assertEqual(place.kind, "band")
+
+
+class ReadingTests(SimpleTestCase):
+    def test_writing_on_a_busy_paper_wants_a_card_and_on_a_dark_one_a_light_pen(self):
+        """Common practice, no source."""
+        on = page_of(("b", Role.BASE, 0, 0, 8, 8))
+        surfaces = surfaces_of(on.blocks, on.page)
+        ink = read_colour("#22345c")
+
+        def seen(colour, kind):
+            return legibility([Span(INCH, INCH, INCH)], INCH, ink, surfaces, {"b": Beneath(read_colour(colour), kind)})
+
+        self.assertTrue(seen("#fffdf8", PaperKind.BUSY).card)
+        dark = seen("#1d2a57", PaperKind.SOLID)
+        self.assertTrue(dark.light_pen and dark.least < 1.5 and not dark.card)
+        self.assertTrue(seen("#c0a040", PaperKind.METALLIC).must_dry)
+
+    def test_questions_ask_what_the_photos_do_not_tell(self):
+        asked = prompts([Told("Ida runs", faces=1), Told("All the kites", dated=True, placed=True)], "Up, up, up")
+        self.assertIn("“Ida runs”", asked[0])
+        self.assertFalse(any(question.startswith("When was") for question in asked))
+        self.assertTrue(prompts([])[0])

@@ -1,0 +1,113 @@
+import { useState, type FormEvent } from 'react'
+import Button from 'react-bootstrap/Button'
+import Form from 'react-bootstrap/Form'
+import { useHandWrites, useScripts } from '../api/wordsQueries'
+import { formText } from '../app/formText'
+import { Fractions } from '../app/Fractions'
+import { Trouble } from '../app/Trouble'
+
+/** The hands that write in her albums, each as it was measured. */
+export function Hands({ unit }: { unit: 'in' | 'mm' }) {
+  const scripts = useScripts()
+  const { remove } = useHandWrites()
+  const [adding, show] = useState(false)
+  const hands = scripts.data?.filter((one) => !one.is_font) ?? []
+  return (
+    <section className="letterings" aria-label="Your handwriting">
+      <h3>Your handwriting</h3>
+      <ul>
+        {hands.map((hand) => (
+          <li key={hand.key}>
+            <b>{hand.name}</b>{' '}
+            <span className="hint">
+              <Fractions text={hand.words} />
+            </span>{' '}
+            <button
+              type="button"
+              className="stitched"
+              aria-label={`put aside: ${hand.name}`}
+              onClick={() => hand.id !== null && remove.mutate(hand.id)}
+            >
+              put aside
+            </button>
+          </li>
+        ))}
+      </ul>
+      {adding ? (
+        <HandForm unit={unit} onClose={() => show(false)} />
+      ) : (
+        <button type="button" className="stitched" onClick={() => show(true)}>
+          Measure a hand
+        </button>
+      )}
+    </section>
+  )
+}
+
+function HandForm({ unit, onClose }: { unit: 'in' | 'mm'; onClose: () => void }) {
+  const { add } = useHandWrites()
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = event.currentTarget
+    add.mutate(
+      {
+        name: formText(form, 'name'),
+        characters: Number(formText(form, 'characters')),
+        line: formText(form, 'line'),
+        pitch: formText(form, 'pitch'),
+        colour: formText(form, 'colour'),
+        unit,
+      },
+      { onSuccess: onClose },
+    )
+  }
+  return (
+    <Form className="wish-form" aria-label="A hand" onSubmit={submit}>
+      <p className="hint wide">
+        Write a line as you always do. Count its letters and spaces, and measure it.
+      </p>
+      <Form.Control
+        size="sm"
+        name="name"
+        aria-label="Whose hand"
+        placeholder="whose hand"
+        required
+        maxLength={60}
+      />
+      <input type="color" name="colour" aria-label="Colour of the pen" defaultValue="#22345c" />
+      <Form.Control
+        size="sm"
+        name="characters"
+        type="number"
+        min={1}
+        max={400}
+        aria-label="Letters and spaces in the line"
+        placeholder="letters, 42"
+        required
+      />
+      <Form.Control
+        size="sm"
+        name="line"
+        aria-label="How long the line is"
+        placeholder={unit === 'in' ? 'line, 6' : 'line, 150'}
+        required
+      />
+      <Form.Control
+        size="sm"
+        name="pitch"
+        aria-label="From one line to the next"
+        placeholder={unit === 'in' ? 'apart, 1/4' : 'apart, 7'}
+        required
+      />
+      {add.error && <Trouble error={add.error} />}
+      <p className="deeds wide">
+        <Button type="submit" size="sm" disabled={add.isPending}>
+          Keep it
+        </Button>
+        <button type="button" className="stitched" onClick={onClose}>
+          not now
+        </button>
+      </p>
+    </Form>
+  )
+}

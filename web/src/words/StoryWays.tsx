@@ -1,0 +1,63 @@
+import type { ReactNode } from 'react'
+import type { Page, StoryWay } from '../api/client'
+import { Fractions } from '../app/Fractions'
+import { PageThumb } from '../board/PageThumb'
+import { StoryWords } from '../board/StoryWords'
+
+interface StoryWaysProps {
+  page: Page
+  ways: StoryWay[]
+  /** Others are being looked for. */
+  late: boolean
+  onChoose: (way: StoryWay) => void
+  onLayOver: (over: ReactNode) => void
+}
+
+/** The ways to write a story as small pages, those that hold it first; looking at one lays it over the page. */
+export function StoryWays({ page, ways, late, onChoose, onLayOver }: StoryWaysProps) {
+  return (
+    <ul className={late ? 'story-ways is-late' : 'story-ways'} onPointerLeave={() => onLayOver(null)}>
+      {ways.map((way) => {
+        const look = () => onLayOver(way.off_page ? null : <StoryWords story={way} />)
+        return (
+          <li key={`${way.way} ${way.where}`}>
+            <button
+              type="button"
+              className={way.fits ? 'story-way' : 'story-way is-short'}
+              disabled={late}
+              onClick={() => onChoose(way)}
+              onPointerEnter={look}
+              onFocus={look}
+              onBlur={() => onLayOver(null)}
+            >
+              {way.off_page ? (
+                <span className="sheet-beside" aria-hidden>
+                  <Fractions text={way.sheet} />
+                </span>
+              ) : (
+                <PageThumb
+                  board={page.fit.board}
+                  slots={page.slots}
+                  titles={page.titles}
+                  stories={page.stories}
+                  tried={way}
+                  size={92}
+                />
+              )}
+              <span className="story-way-words">
+                <strong>{way.way}</strong>
+                <span>{way.where}</span>
+                <span className={way.fits ? 'hint' : 'story-short'}>{way.words}</span>
+              </span>
+            </button>
+            {way.minded.map((words) => (
+              <p key={words} className="minded">
+                <Fractions text={words} />
+              </p>
+            ))}
+          </li>
+        )
+      })}
+    </ul>
+  )
+}
