@@ -1,0 +1,24 @@
+"""Clusters and scattered backgrounds made of what is owned.
+
+``spots``    where a cluster can go on a page
+``compose``  one cluster at one spot: base, main piece, sprigs, word, dots
+``planner``  clusters for a page: proposals, each explained
+``cover``    a piece over a flaw, and that piece again so that it looks meant
+``scatter``  a background of many small pieces
+"""
+
+from inkquilt.clusters.cover import CoverProposal, cover_spot
+from inkquilt.clusters.planner import ClusterPlan, ClusterWish, Formation, plan_clusters
+from inkquilt.clusters.scatter import ScatterWish, add_in_gap, scatter
+
+__all__ = [
+    "ClusterPlan",
+    "ClusterWish",
+    "CoverProposal",
+    "Formation",
+    "ScatterWish",
+    "add_in_gap",
+    "cover_spot",
+    "plan_clusters",
+    "scatter",
+]

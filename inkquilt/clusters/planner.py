@@ -1,0 +1,345 @@
+"""Clusters for a page, planned from what is owned: where they stand, what each is made of, and why.
+
+Spots are chosen together: a triangle round the photos, two opposite corners, or one linked group, by how
+wide they stand, how much of the photos they enclose, and what they do to the page's weight. Pieces are chosen so
+that the same colours come back in every cluster, and so that the largest cluster stands at the best spot.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
+from enum import Enum
+from itertools import combinations, islice
+from typing import Final
+
+from shapely.geometry import MultiPoint, Polygon
+from shapely.geometry.base import BaseGeometry
+from shapely.ops import unary_union
+
+from inkquilt.balance.kinds import ObservationKind
+from inkquilt.balance.schools import BalanceSchool
+from inkquilt.balance.second_look import Figures, Observation, second_look
+from inkquilt.balance.weight import Moments, lab_of
+from inkquilt.clusters.compose import Ground, Parts, compose, ground_of
+from inkquilt.clusters.spots import Spot, SpotKind, spots_of
+from inkquilt.colour import Rgb, difference
+from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind
+from inkquilt.errors import CoreError
+from inkquilt.layout import Layout
+from inkquilt.lengths import INCH, Grains
+from inkquilt.photos.cover import outline_on_page
+from inkquilt.sketch.model import Role
+
+MOST_PLANS: Final = 4
+_MOST_SPOTS: Final = 16
+_TRIED_FORMATIONS: Final = 24
+#: Two colours are of one family below this CIEDE2000 difference.
+_FAMILY: Final = 25.0
+
+
+class Formation(Enum):
+    """How clusters stand on the page."""
+
+    TRIANGLE = "a triangle"
+    DIAGONAL = "two opposite corners"
+    LINKED = "one linked group"
+
+
+@dataclass(frozen=True, slots=True)
+class ClusterWish:
+    """What is wished for. ``odd`` keeps to odd numbers of dots; ``rich`` clusters have more pieces.
+
+    ``falling`` makes them smaller outward from the photo; ``even_sided`` clusters are of one size; ``thickness`` is the
+    most a piece may stand up, None for no limit.
+    """
+
+    formation: Formation = Formation.TRIANGLE
+    odd: bool = True
+    rich: bool = False
+    falling: bool = True
+    even_sided: bool = False
+    thickness: Grains | None = None
+    school: BalanceSchool = BalanceSchool.TRIANGLE
+
+
+@dataclass(frozen=True, slots=True)
+class ClusterPlan:
+    """One proposal: its pieces, why they lie there, the page's weight before and after, what is noticed then."""
+
+    accents: tuple[Accent, ...]
+    why: tuple[str, ...]
+    before: Moments
+    after: Moments
+    noticed: tuple[Observation, ...]
+
+    @property
+    def worth(self) -> float:
+        """Less is better: what would be noticed then."""
+        return sum(one.worst for one in self.noticed) + 0.3 * abs(self.after.across) + 0.3 * max(0.0, -self.after.down)
+
+
+class NothingToPlanWith(CoreError):
+    """No embellishments that a cluster could be made of."""
+
+    code = "nothing-to-plan-with"
+
+
+class NoRoomForClusters(CoreError):
+    """A page on which no cluster finds a place."""
+
+    code = "no-room-for-clusters"
+
+
+def plan_clusters(
+    layout: Layout, owned: Sequence[Embellishment], left: Mapping[str, int], wish: ClusterWish = ClusterWish()
+) -> tuple[ClusterPlan, ...]:
+    """Return proposals, the best first; clusters that lie on the page already stay and count.
+
+    Raises ``NothingToPlanWith`` and ``NoRoomForClusters``.
+    """
+    stock = _Stock(owned, left, wish)
+    if not stock.mains:
+        raise NothingToPlanWith(
+            "A cluster is made round a main piece, and there is none left in the stash. Enter a flower, a tag, a die "
+            "cut … and a base to lay it on, such as a label or a circle."
+        )
+    ground, before = ground_of(layout), Figures(layout)
+    plans: list[ClusterPlan] = []
+    seen: set[tuple[tuple[str, int, int], ...]] = set()
+    for spots in islice(_formations(layout, wish, before.moments), _TRIED_FORMATIONS):
+        accents = _composed(spots, stock, ground, layout, wish)
+        mark = tuple((one.what.key, one.x, one.y) for one in accents)
+        if not accents or mark in seen:
+            continue
+        seen.add(mark)
+        after = Figures(replace(layout, accents=(*layout.accents, *accents)))
+        noticed = second_look(after, wish.school, _UNTOLD)
+        plans.append(ClusterPlan(accents, _why(spots, accents, wish), before.moments, after.moments, noticed))
+        if len(plans) >= 2 * MOST_PLANS:
+            break
+    if not plans:
+        raise NoRoomForClusters(
+            "No cluster finds a place here without covering something that matters. Smaller pieces, or a photo moved "
+            "aside, would do."
+        )
+    return tuple(sorted(plans, key=lambda plan: plan.worth)[:MOST_PLANS])
+
+
+#: What clusters cannot help.
+_UNTOLD: Final = frozenset({ObservationKind.TITLE_MISSING, ObservationKind.WORDS_MISSING})
+
+
+# -- spots together -------------------------------------------------------------------------------
+
+
+def _formations(layout: Layout, wish: ClusterWish, moments: Moments) -> Iterator[tuple[Spot, ...]]:
+    """Yield spots that go together, the best first; each begins with that of the largest cluster."""
+    spots = spots_of(layout)[:_MOST_SPOTS]
+    standing = _standing(layout)
+    wanted = {Formation.TRIANGLE: 3, Formation.DIAGONAL: 2, Formation.LINKED: 1}[wish.formation]
+    free = [spot for spot in spots if all(math.hypot(spot.x - x, spot.y - y) > 2 * INCH for x, y in standing)]
+    count = max(1, wanted - len(standing))
+    photos = unary_union([outline_on_page(block) for block in layout.blocks if block.role is Role.PHOTO])
+
+    def worth(chosen: tuple[Spot, ...]) -> float:
+        points = [(spot.x, spot.y) for spot in chosen] + standing
+        liking = sum(list(SpotKind).index(spot.kind) for spot in chosen) * 0.08
+        pull_x = sum(x for x, _ in points) / len(points) / layout.page.width * 2 - 1
+        pull_y = sum(y for _, y in points) / len(points) / layout.page.height * 2 - 1
+        steady = abs(moments.across + 0.3 * pull_x) + max(0.0, -(moments.down + 0.3 * pull_y))
+        return liking + steady - _spread(points, wish.formation, photos, layout)
+
+    ranked = sorted(combinations(free, min(count, len(free))), key=worth)
+    for chosen in ranked:
+        if chosen:
+            yield tuple(sorted(chosen, key=lambda spot: list(SpotKind).index(spot.kind)))
+
+
+def _standing(layout: Layout) -> list[tuple[float, float]]:
+    """Return the middles of the clusters that lie on the page already."""
+    groups: dict[str, list[Accent]] = {}
+    for accent in layout.accents:
+        if accent.group.startswith("cluster"):
+            groups.setdefault(accent.group, []).append(accent)
+    return [
+        (sum(one.x for one in members) / len(members), sum(one.y for one in members) / len(members))
+        for members in groups.values()
+    ]
+
+
+def _spread(points: list[tuple[float, float]], formation: Formation, photos: BaseGeometry, layout: Layout) -> float:
+    """Return how well points stand: how wide a triangle is and how much of the photos it holds, how far a diagonal."""
+    page = layout.page.width * layout.page.height
+    diagonal = math.hypot(layout.page.width, layout.page.height)
+    if formation is Formation.TRIANGLE and len(points) >= 3:
+        area = max(Polygon(corners).area for corners in combinations(points, 3)) / page
+        hull = MultiPoint(points).convex_hull
+        inside = hull.intersection(photos).area / photos.area if photos.area else 0.0
+        return float(2 * area + 0.5 * inside)
+    if formation is Formation.DIAGONAL and len(points) >= 2:
+        return max(math.hypot(a[0] - b[0], a[1] - b[1]) for a, b in combinations(points, 2)) / diagonal
+    return 0.0
+
+
+# -- pieces ------------------------------------------------------------------------------------------
+
+
+class _Stock:
+    """What is left to take, by kind, the ones of the chosen colour family first."""
+
+    def __init__(self, owned: Sequence[Embellishment], left: Mapping[str, int], wish: ClusterWish) -> None:
+        self.wish = wish
+        flat = [one for one in owned if wish.thickness is None or one.thickness <= wish.thickness]
+        self.left = {one.key: left.get(one.key, 0) for one in flat}
+        self.of_kind = {kind: [one for one in flat if one.kind is kind] for kind in EmbellishmentKind}
+
+    @property
+    def mains(self) -> list[Embellishment]:
+        """Main pieces that are left."""
+        return [one for one in self.of_kind[EmbellishmentKind.MAIN] if self.left[one.key]]
+
+    def fresh(self) -> _Stock:
+        """Return it as it was."""
+        copy = _Stock((), {}, self.wish)
+        copy.left, copy.of_kind = dict(self.left), self.of_kind
+        return copy
+
+    def take(
+        self, kind: EmbellishmentKind, family: Sequence[Rgb], most: float, many: int = 1, least: float = 0
+    ) -> list[Embellishment]:
+        """Take pieces of a kind no longer than ``most``: of the family's colours first, then the largest."""
+        fitting = [
+            one
+            for one in self.of_kind[kind]
+            if self.left[one.key] and least <= max(one.size.width, one.size.height) <= most
+        ]
+        fitting.sort(key=lambda one: (not _of_family(one, family), -one.area, one.key))
+        found: list[Embellishment] = []
+        for one in fitting:
+            while self.left[one.key] and len(found) < many:
+                self.left[one.key] -= 1
+                found.append(one)
+        return found
+
+
+def _of_family(one: Embellishment, family: Sequence[Rgb]) -> bool:
+    return not family or any(
+        difference(lab_of(colour), lab_of(other)) < _FAMILY for colour in one.colours for other in family
+    )
+
+
+def _composed(
+    spots: Sequence[Spot], stock: _Stock, ground: Ground, layout: Layout, wish: ClusterWish
+) -> tuple[Accent, ...]:
+    """Return clusters at spots, the largest at the first."""
+    mine = stock.fresh()
+    family = _family(mine, layout)
+    accents: list[Accent] = []
+    number = 1 + max((_number(one.group) for one in layout.accents), default=0)
+    limit = min(layout.page.width, layout.page.height) / 2.2
+    for place, spot in enumerate(spots):
+        most = limit * (1.0 if wish.even_sided or not wish.falling else 0.75**place)
+        taken = [one.outline for one in (*layout.accents, *accents)]
+        cluster = _one(spot, mine, family, most, ground, f"cluster-{number}", taken, wish, large=place == 0)
+        if not cluster:
+            return ()
+        accents += cluster
+        family = family or tuple(dict.fromkeys(colour for one in cluster for colour in one.what.colours[:1]))
+        number += 1
+    return tuple(accents)
+
+
+def _number(group: str) -> int:
+    tail = group.rpartition("-")[2]
+    return int(tail) if tail.isdigit() else 0
+
+
+def _family(stock: _Stock, layout: Layout) -> tuple[Rgb, ...]:
+    """Return the colours that come back: those of pieces on the page, else those most main pieces can share."""
+    on_page = [accent.what.colours[0] for accent in layout.accents]
+    if on_page:
+        return tuple(dict.fromkeys(on_page))
+    shades = [colour for one in stock.mains for colour in one.colours]
+    pieces = [one for kind in stock.of_kind.values() for one in kind if stock.left[one.key]]
+    if not shades:
+        return ()
+    best = max(shades, key=lambda colour: sum(_of_family(one, (colour,)) for one in pieces))
+    return (best,)
+
+
+def _one(
+    spot: Spot,
+    stock: _Stock,
+    family: Sequence[Rgb],
+    most: float,
+    ground: Ground,
+    group: str,
+    taken: Sequence[BaseGeometry],
+    wish: ClusterWish,
+    large: bool,
+) -> tuple[Accent, ...]:
+    """Return one cluster, trying main pieces and bases from the largest down until one has room."""
+    mains = sorted(stock.mains, key=lambda one: (not _of_family(one, family), -one.area, one.key))
+    bases: list[Embellishment | None] = [
+        one for one in stock.of_kind[EmbellishmentKind.BASE] if stock.left[one.key] and one.size.width <= most
+    ]
+    bases.sort(key=lambda one: -one.area if one else 0)
+    for main in mains:
+        if max(main.size.width, main.size.height) > most:
+            continue
+        for base in [*(one for one in bases if one and _carries(one, main)), None]:
+            trial = stock.fresh()
+            parts = _parts(trial, base, main, family, wish, large)
+            cluster = compose(spot, parts, ground, group, taken)
+            if cluster:
+                for one in cluster:
+                    stock.left[one.what.key] -= 1
+                return cluster
+    return ()
+
+
+def _carries(base: Embellishment, main: Embellishment) -> bool:
+    """A base shows round its main piece."""
+    return base.area > 1.1 * main.area and base.size.width > 0.8 * main.size.width
+
+
+def _parts(
+    stock: _Stock,
+    base: Embellishment | None,
+    main: Embellishment,
+    family: Sequence[Rgb],
+    wish: ClusterWish,
+    large: bool,
+) -> Parts:
+    for one in (base, main):
+        if one is not None:
+            stock.left[one.key] -= 1
+    reach = max((base or main).size.width, (base or main).size.height)
+    sprigs = stock.take(EmbellishmentKind.SPRIG, family, 1.4 * reach, 2 if wish.rich or large else 1)
+    words = stock.take(EmbellishmentKind.WORD, (), 1.4 * reach) if wish.rich or large else []
+    dots = stock.take(EmbellishmentKind.DOT, family, 0.5 * reach, 3 if wish.rich or large else 1)
+    if wish.odd and len(dots) % 2 == 0:
+        dots = dots[:-1]
+    return Parts(base, main, tuple(sprigs), words[0] if words else None, tuple(dots))
+
+
+# -- why ------------------------------------------------------------------------------------------------
+
+
+def _why(spots: Sequence[Spot], accents: Sequence[Accent], wish: ClusterWish) -> tuple[str, ...]:
+    """Say in a few sentences what a proposal does."""
+    groups: dict[str, list[Accent]] = {}
+    for one in accents:
+        groups.setdefault(one.group, []).append(one)
+    said = []
+    for spot, members in zip(spots, groups.values(), strict=False):
+        names = ", ".join(dict.fromkeys(one.what.name for one in members))
+        said.append(f"{spot.words}: {names}")
+    shared = set.intersection(*({one.what.key for one in members} for members in groups.values()))
+    if len(groups) > 1 and shared:
+        names = " and ".join(sorted(one.what.name for one in {a.what.key: a for a in accents}.values()
+                                    if one.what.key in shared))  # fmt: skip
+        said.append(f"{names} in every cluster")
+    return tuple(said)

@@ -1,0 +1,233 @@
+"""Embellishments: what is owned, and pieces of it as they lie on a page.
+
+Kinds, what faces where and what rests on what are common practice, no source. An *accent* is one
+piece on the page: its centre in grains from the page's top left corner, turned clockwise in hundredths of a
+degree. It lies on top of all blocks, in the order of the accents, unless it is tucked ``under`` one.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from enum import Enum
+from typing import Final
+
+from shapely import affinity
+from shapely.geometry import Point, Polygon
+from shapely.geometry.base import BaseGeometry
+
+from inkquilt.colour import Rgb
+from inkquilt.errors import CoreError
+from inkquilt.lengths import INCH, Grains, Unit, with_unit
+from inkquilt.sketch.model import Size
+
+#: Foam raises a piece by this. Common practice, no source.
+FOAM: Final[Grains] = INCH // 16
+LARGEST: Final[Grains] = 12 * INCH
+SMALLEST: Final[Grains] = INCH // 16
+MOST_ACCENTS: Final = 300
+
+
+class EmbellishmentKind(Enum):
+    """What part of a cluster a piece can be."""
+
+    BASE = "base"
+    MAIN = "main piece"
+    SPRIG = "sprig"
+    WORD = "word"
+    DOT = "dot"
+    CORNER = "corner"
+
+
+class Form(Enum):
+    """The outline of a piece."""
+
+    ROUND = "round"
+    LABEL = "label"
+    STRIP = "strip"
+    FLOWER = "flower"
+    STAR = "star"
+    HEART = "heart"
+    LEAF = "leaf"
+    ARROW = "arrow"
+    WING = "wing"
+    CORNER = "corner"
+
+
+class Facing(Enum):
+    """Where a piece looks when it lies straight; degrees clockwise from the right."""
+
+    NONE = "no way"
+    RIGHT = "right"
+    DOWN = "down"
+    LEFT = "left"
+    UP = "up"
+
+    @property
+    def degrees(self) -> int | None:
+        """The way it faces, clockwise from the right."""
+        return {Facing.RIGHT: 0, Facing.DOWN: 90, Facing.LEFT: 180, Facing.UP: 270}.get(self)
+
+
+class BadEmbellishment(CoreError):
+    """An embellishment that cannot be."""
+
+    code = "bad-embellishment"
+
+
+@dataclass(frozen=True, slots=True)
+class Embellishment:
+    """One embellishment: its kind and outline, size, colours (the main one first), thickness, and how many there are.
+
+    ``count`` is None for what never runs out, such as stamps and inks. A ``word`` says ``text``.
+    """
+
+    key: str
+    name: str
+    kind: EmbellishmentKind
+    form: Form
+    size: Size
+    colours: tuple[Rgb, ...]
+    facing: Facing = Facing.NONE
+    thickness: Grains = 0
+    count: int | None = 1
+    text: str = ""
+
+    @property
+    def area(self) -> int:
+        """The area of its box in square grains."""
+        return self.size.width * self.size.height
+
+
+def check(one: Embellishment, unit: Unit) -> None:
+    """Refuse what cannot be. Raises ``BadEmbellishment``."""
+    for side in (one.size.width, one.size.height):
+        if not SMALLEST <= side <= LARGEST:
+            raise BadEmbellishment(
+                f"An embellishment is {with_unit(SMALLEST, unit)} to {with_unit(LARGEST, unit)} long, "
+                f"not {with_unit(side, unit)}."
+            )
+    if not 0 <= one.thickness <= INCH:
+        raise BadEmbellishment(f"An embellishment is up to {with_unit(INCH, unit)} thick.")
+    if not one.colours:
+        raise BadEmbellishment("An embellishment has at least one colour.")
+
+
+# -- outlines --------------------------------------------------------------------------------
+
+_ROUND_STEPS: Final = 32
+
+
+def _star(points: int, inner: float) -> list[tuple[float, float]]:
+    corners = []
+    for number in range(2 * points):
+        reach = 0.5 if number % 2 == 0 else 0.5 * inner
+        angle = math.pi * number / points - math.pi / 2
+        corners.append((0.5 + reach * math.cos(angle), 0.5 + reach * math.sin(angle)))
+    return corners
+
+
+def _heart() -> list[tuple[float, float]]:
+    """Return a heart by its usual parametric curve, from memory."""
+    found = []
+    for number in range(_ROUND_STEPS):
+        t = 2 * math.pi * number / _ROUND_STEPS
+        x = 16 * math.sin(t) ** 3
+        y = 13 * math.cos(t) - 5 * math.cos(2 * t) - 2 * math.cos(3 * t) - math.cos(4 * t)
+        found.append((0.5 + x / 32, 0.5 - (y + 2.5) / 29))
+    return found
+
+
+def _flower() -> list[tuple[float, float]]:
+    found = []
+    for number in range(2 * _ROUND_STEPS):
+        t = math.pi * number / _ROUND_STEPS
+        reach = 0.5 * (0.8 + 0.2 * math.cos(5 * t))
+        found.append((0.5 + reach * math.sin(t), 0.5 - reach * math.cos(t)))
+    return found
+
+
+def _leaf() -> list[tuple[float, float]]:
+    half = _ROUND_STEPS // 2
+    upper = [(n / half, 0.5 - 0.5 * math.sin(math.pi * n / half)) for n in range(half + 1)]
+    lower = [(1 - n / half, 0.5 + 0.5 * math.sin(math.pi * n / half)) for n in range(1, half)]
+    return upper + lower
+
+
+#: Outlines in a box of 1 by 1; what faces somewhere faces right.
+_OUTLINES: Final[dict[Form, tuple[tuple[float, float], ...]]] = {
+    Form.LABEL: ((0.06, 0), (0.94, 0), (1, 0.16), (1, 0.84), (0.94, 1), (0.06, 1), (0, 0.84), (0, 0.16)),
+    Form.STRIP: ((0, 0), (1, 0), (1, 1), (0, 1)),
+    Form.FLOWER: tuple(_flower()),
+    Form.STAR: tuple(_star(5, 0.45)),
+    Form.HEART: tuple(_heart()),
+    Form.LEAF: tuple(_leaf()),
+    Form.ARROW: ((0, 0.32), (0.6, 0.32), (0.6, 0), (1, 0.5), (0.6, 1), (0.6, 0.68), (0, 0.68)),
+    Form.WING: ((0, 0.1), (0.42, 0), (0.7, 0.3), (0.92, 0.36), (1, 0.55), (0.86, 0.72), (0.5, 0.8), (0.3, 1), (0, 0.9)),
+    Form.CORNER: ((0, 0), (1, 0), (0.82, 0.2), (0.2, 0.2), (0.2, 0.82), (0, 1)),
+}
+
+
+def outline_of_form(form: Form, size: Size) -> BaseGeometry:
+    """Return an outline about its centre at nought."""
+    if form is Form.ROUND:
+        return affinity.scale(Point(0, 0).buffer(0.5, quad_segs=8), size.width, size.height, origin=(0, 0))
+    shape = Polygon([(x - 0.5, y - 0.5) for x, y in _OUTLINES[form]])
+    return affinity.scale(shape, size.width, size.height, origin=(0, 0))
+
+
+# -- on the page -----------------------------------------------------------------------------
+
+
+@dataclass(frozen=True, slots=True)
+class Accent:
+    """One piece on the page. ``group`` names its cluster or scatter; ``foam`` raises it."""
+
+    key: str
+    what: Embellishment
+    x: Grains
+    y: Grains
+    turn: int = 0
+    under: str | None = None
+    group: str = ""
+    foam: bool = False
+
+    @property
+    def outline(self) -> BaseGeometry:
+        """Where it lies."""
+        shape = affinity.rotate(outline_of_form(self.what.form, self.what.size), self.turn / 100, origin=(0, 0))
+        return affinity.translate(shape, self.x, self.y)
+
+    @property
+    def height(self) -> Grains:
+        """How far it stands up from what is beneath."""
+        return self.what.thickness + (FOAM if self.foam else 0)
+
+    @property
+    def heading(self) -> float | None:
+        """Where it faces on the page, in degrees clockwise from the right; None when it faces no way."""
+        degrees = self.what.facing.degrees
+        return None if degrees is None else (degrees + self.turn / 100) % 360
+
+    def moved(self, x: Grains, y: Grains) -> Accent:
+        """Return it somewhere else."""
+        return replace(self, x=x, y=y)
+
+
+def left_of(owned: Sequence[Embellishment], used: Sequence[Accent]) -> dict[str, int]:
+    """Return how many of each are left; what never runs out has very many."""
+    counts = {one.key: MOST_ACCENTS if one.count is None else one.count for one in owned}
+    for accent in used:
+        if accent.what.key in counts and accent.what.count is not None:
+            counts[accent.what.key] = max(0, counts[accent.what.key] - 1)
+    return counts
+
+
+def free_key(accents: Sequence[Accent], stem: str = "accent") -> str:
+    """Return a key that none of them has."""
+    taken = {accent.key for accent in accents}
+    number = 1
+    while f"{stem}-{number}" in taken:
+        number += 1
+    return f"{stem}-{number}"

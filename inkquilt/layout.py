@@ -1,0 +1,83 @@
+"""Everything that lies on a page and how it looks: blocks, embellishments, papers, photos, letters, words.
+
+This is what a page is judged, decorated and changed by. Mappings are by block; what is not known is left out
+and never guessed at.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, field
+from typing import Final
+
+from shapely.geometry import box
+from shapely.geometry.base import BaseGeometry
+
+from inkquilt.colour import Rgb
+from inkquilt.embellishments import Accent
+from inkquilt.page import Page
+from inkquilt.paper.kinds import PaperKind
+from inkquilt.sketch.model import Block
+
+#: Groups of a background that is scattered over the page begin so; others are clusters.
+SCATTER: Final = "scatter"
+
+
+@dataclass(frozen=True, slots=True)
+class PaperSeen:
+    """How a paper looks: its colours, the main one first, and what is printed on it."""
+
+    colours: tuple[Rgb, ...]
+    kind: PaperKind
+
+
+@dataclass(frozen=True, slots=True)
+class PhotoSeen:
+    """How a photo looks: its colours, the mean first, its detail from 0 to 1, and where on the page it matters."""
+
+    colours: tuple[Rgb, ...]
+    detail: float
+    focal: tuple[BaseGeometry, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class TitleSeen:
+    """A title that is written: its ink, and the outline of each letter on the page with what it is."""
+
+    ink: Rgb
+    letters: tuple[tuple[str, BaseGeometry], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class WordsSeen:
+    """Words on the page, or their card; ``colours`` are those of the card, none for words straight on the page."""
+
+    key: str
+    outline: BaseGeometry
+    colours: tuple[Rgb, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Layout:
+    """Everything that lies on a page. Mappings are by block; ``lead`` is the element that has the place of honour."""
+
+    page: Page
+    blocks: tuple[Block, ...]
+    accents: tuple[Accent, ...] = ()
+    papers: Mapping[str, PaperSeen] = field(default_factory=dict)
+    photos: Mapping[str, PhotoSeen] = field(default_factory=dict)
+    titles: Mapping[str, TitleSeen] = field(default_factory=dict)
+    words: tuple[WordsSeen, ...] = ()
+    lead: str | None = None
+
+    @property
+    def whole(self) -> BaseGeometry:
+        """The page."""
+        return box(0, 0, self.page.width, self.page.height)
+
+    @property
+    def focal(self) -> Iterator[tuple[str, BaseGeometry]]:
+        """What matters in the photos, with the slot of each."""
+        for slot, photo in self.photos.items():
+            for area in photo.focal:
+                yield slot, area

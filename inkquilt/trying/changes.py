@@ -1,0 +1,142 @@
+"""A change that is tried: what it is tried on, the page as it would be, and the rules it may not break."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+
+from shapely import affinity
+from shapely.ops import unary_union
+
+from inkquilt.balance.kinds import ObservationKind
+from inkquilt.balance.schools import BalanceSchool
+from inkquilt.balance.second_look import Observation
+from inkquilt.clusters.compose import Ground, ground_of
+from inkquilt.colour import Rgb
+from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind
+from inkquilt.layout import SCATTER, Layout, TitleSeen
+from inkquilt.lengths import INCH, Grains, with_unit
+from inkquilt.photos.cover import outline_on_page
+from inkquilt.sketch.model import Block
+
+
+@dataclass(frozen=True, slots=True)
+class Trial:
+    """A change in plain words, and the page as it would be.
+
+    ``moved`` are blocks with their new places, to be fitted by the engine; ``swapped`` two papers by their letters.
+    ``noticed`` is what is seen then.
+    """
+
+    words: str
+    layout: Layout
+    moved: tuple[tuple[str, Grains, Grains], ...] = ()
+    swapped: tuple[str, str] | None = None
+    noticed: tuple[Observation, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """What is tried on: a page, what was noticed, what is owned and left, colours of plain papers, and who looks."""
+
+    layout: Layout
+    observation: Observation
+    owned: Sequence[Embellishment] = ()
+    left: Mapping[str, int] = field(default_factory=dict)
+    plain: Sequence[Rgb] = ()
+    school: BalanceSchool = BalanceSchool.TRIANGLE
+    switched_off: frozenset[ObservationKind] = frozenset()
+
+
+def breaks_rule(before: Layout, after: Layout) -> bool:
+    """Tell whether a change breaks a hard rule for a piece it moved or added.
+
+    Every piece stays on the page (of a scattered one its middle), over nothing that matters, no letters and no words.
+    """
+    known = set(before.accents)
+    ground, page = ground_of(after), after.whole
+    for one in after.accents:
+        if one in known or one.under is not None:
+            continue
+        on = page.buffer(1)
+        if not (on.covers(one.outline) or (one.group.startswith(SCATTER) and on.covers(one.outline.centroid))):
+            return True
+        if ground.kept.intersects(one.outline):
+            return True
+    places = {block.id: (block.x, block.y) for block in before.blocks}
+    return any(
+        places.get(block.id) != (block.x, block.y) and not page.buffer(1).covers(outline_on_page(block))
+        for block in after.blocks
+    )
+
+
+def changed(layout: Layout, changed: Sequence[Accent], gone: frozenset[str] = frozenset()) -> Layout:
+    """Return a page with accents changed by key, others added, and some gone."""
+    by_key = {one.key: one for one in changed}
+    kept = [by_key.pop(one.key, one) for one in layout.accents if one.key not in gone]
+    return replace(layout, accents=(*kept, *by_key.values()))
+
+
+def piece_of(layout: Layout, key: str) -> Accent | None:
+    return next((one for one in layout.accents if one.key == key), None)
+
+
+def goes_along(layout: Layout, one: Accent) -> list[Accent]:
+    """Return what goes along with a piece: its cluster, where it is the base or main piece of one; else itself."""
+    leads = one.what.kind in (EmbellishmentKind.BASE, EmbellishmentKind.MAIN)
+    if not leads or not one.group or one.group.startswith(SCATTER):
+        return [one]
+    return [other for other in layout.accents if other.group == one.group]
+
+
+def shifted(members: Sequence[Accent], across: float, down: float) -> list[Accent]:
+    return [one.moved(one.x + round(across), one.y + round(down)) for one in members]
+
+
+def is_free(layout: Layout, members: Sequence[Accent], ground: Ground, gap: float = 0.0) -> bool:
+    """Tell whether pieces can lie where they are: allowed there, and over no other accent."""
+    keys = {one.key for one in members}
+    others = unary_union([one.outline for one in layout.accents if one.key not in keys])
+    return all(ground.takes(one) and one.outline.distance(others) >= gap and not one.outline.intersects(others)
+               for one in members)  # fmt: skip
+
+
+def way_words(layout: Layout, across: float, down: float) -> str:
+    """Say how far something goes."""
+    unit = layout.page.unit
+    step = INCH // 8
+    parts = []
+    for amount, more, less in ((across, "right", "left"), (down, "down", "up")):
+        rounded = round(abs(amount) / step) * step
+        if rounded:
+            parts.append(f"{with_unit(rounded, unit)} {more if amount > 0 else less}")
+    return " and ".join(parts) or "a little"
+
+
+def left_out(layout: Layout, keys: Sequence[str]) -> Trial:
+    names = " and ".join(dict.fromkeys(one.what.name for one in layout.accents if one.key in keys))
+    return Trial(f"leave out {names}", changed(layout, (), frozenset(keys)))
+
+
+def clusters_of(layout: Layout) -> dict[str, list[Accent]]:
+    """Return what goes together, by group; pieces without one go alone."""
+    found: dict[str, list[Accent]] = {}
+    for one in layout.accents:
+        if not one.group.startswith(SCATTER) and one.under is None:
+            found.setdefault(one.group or one.key, []).append(one)
+    return found
+
+
+def middle_of(members: Sequence[Accent]) -> tuple[float, float]:
+    return sum(one.x for one in members) / len(members), sum(one.y for one in members) / len(members)
+
+
+def block_moved(layout: Layout, block: Block, across: Grains, down: Grains) -> Trial:
+    moved = replace(block, x=block.x + across, y=block.y + down)
+    blocks = tuple(moved if one.id == block.id else one for one in layout.blocks)
+    titles = dict(layout.titles)
+    if block.id in titles:
+        letters = tuple((c, affinity.translate(o, across, down)) for c, o in titles[block.id].letters)
+        titles[block.id] = TitleSeen(titles[block.id].ink, letters)
+    after = replace(layout, blocks=blocks, titles=titles)
+    return Trial(f"move {block.name} {way_words(layout, across, down)}", after, ((block.id, moved.x, moved.y),))

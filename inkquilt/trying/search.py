@@ -1,0 +1,82 @@
+""" "Try it": for something noticed, the change that would take it away, found by search.
+
+Candidate changes for each kind of observation are worked out from the page's geometry and from what is owned, the
+gentlest first; each is looked at as the page would be then. One is taken when the observation
+is gone, when less is noticed on the whole, and when no hard rule is broken that held before: pieces on
+the page, nothing over what matters, letters and words free. A person sees it before and after, and decides.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import replace
+from itertools import islice
+from typing import Final
+
+from inkquilt.balance.kinds import ObservationKind
+from inkquilt.balance.second_look import Figures, Observation, second_look
+from inkquilt.clusters.compose import Ground, ground_of
+from inkquilt.trying import pieces, whole
+from inkquilt.trying.changes import (
+    Asked,
+    Trial,
+    breaks_rule,
+)
+
+#: So many candidates are looked at, and so many of them on the whole page.
+_MOST_TRIED: Final = 60
+_MOST_JUDGED: Final = 5
+
+
+def try_it(asked: Asked) -> Trial | None:
+    """Return the best change that takes an observation away, or None when none was found."""
+    layout, noticed = asked.layout, asked.observation
+    before = second_look(Figures(layout), asked.school, asked.switched_off)
+    total = sum(one.worst for one in before)
+    ground = ground_of(layout)
+    judged: list[Trial] = []
+    only = frozenset(ObservationKind) - {noticed.kind}
+    for trial in islice(_CANDIDATES[noticed.kind](asked, ground), _MOST_TRIED):
+        if breaks_rule(layout, trial.layout):
+            continue
+        if _still_there(noticed, second_look(Figures(trial.layout), asked.school, only)):
+            continue
+        after = second_look(Figures(trial.layout), asked.school, asked.switched_off)
+        if sum(one.worst for one in after) < total:
+            judged.append(replace(trial, noticed=after))
+        if len(judged) >= _MOST_JUDGED:
+            break
+    return min(judged, key=lambda trial: sum(one.worst for one in trial.noticed), default=None)
+
+
+def _still_there(noticed: Observation, after: Sequence[Observation]) -> bool:
+    if not noticed.keys or noticed.kind in (ObservationKind.TOP_HEAVY, ObservationKind.CROWDED_CORNER):
+        marks = [mark.bounds for mark in noticed.marks]
+        return any(not marks or [mark.bounds for mark in one.marks] == marks for one in after)
+    return any(set(one.keys) & set(noticed.keys) for one in after)
+
+
+def _nothing(asked: Asked, ground: Ground) -> Iterator[Trial]:
+    """What is missing is written, not tried."""
+    return iter(())
+
+
+_CANDIDATES: Final[dict[ObservationKind, Callable[[Asked, Ground], Iterator[Trial]]]] = {
+    ObservationKind.FOCAL_COVERED: pieces.uncover,
+    ObservationKind.TITLE_HARD_TO_READ: whole.underlay,
+    ObservationKind.TOP_HEAVY: whole.rebalance,
+    ObservationKind.ONE_SIDED: whole.rebalance,
+    ObservationKind.LOW: whole.rebalance,
+    ObservationKind.CROWDED_CORNER: pieces.thin_out,
+    ObservationKind.FLOATING: pieces.settle,
+    ObservationKind.FACING_OUT: pieces.face_in,
+    ObservationKind.COLOUR_ALONE: pieces.repeat,
+    ObservationKind.TWINS_IN_LINE: pieces.part_twins,
+    ObservationKind.LIKE_PATTERNS: whole.swap_papers,
+    ObservationKind.NO_CALM: pieces.fewer,
+    ObservationKind.NO_TRIANGLE: pieces.move_one,
+    ObservationKind.WRONG_SIDES: pieces.move_one,
+    ObservationKind.SPLIT_GROUP: whole.nearer,
+    ObservationKind.TITLE_MISSING: _nothing,
+    ObservationKind.WORDS_MISSING: _nothing,
+}
