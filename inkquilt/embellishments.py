@@ -11,6 +11,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from enum import Enum
+from functools import lru_cache
 from typing import Final
 
 from shapely import affinity
@@ -169,12 +170,22 @@ _OUTLINES: Final[dict[Form, tuple[tuple[float, float], ...]]] = {
 }
 
 
+@lru_cache(maxsize=1_024)
 def outline_of_form(form: Form, size: Size) -> BaseGeometry:
     """Return an outline about its centre at nought."""
     if form is Form.ROUND:
         return affinity.scale(Point(0, 0).buffer(0.5, quad_segs=8), size.width, size.height, origin=(0, 0))
     shape = Polygon([(x - 0.5, y - 0.5) for x, y in _OUTLINES[form]])
     return affinity.scale(shape, size.width, size.height, origin=(0, 0))
+
+
+@lru_cache(maxsize=16_384)
+def _outline_at(form: Form, size: Size, x: Grains, y: Grains, turn: int) -> BaseGeometry:
+    """Return an outline on the page, remembered: searches look at the same places again and again."""
+    shape = outline_of_form(form, size)
+    if turn:
+        shape = affinity.rotate(shape, turn / 100, origin=(0, 0))
+    return affinity.translate(shape, x, y)
 
 
 # -- on the page -----------------------------------------------------------------------------
@@ -196,8 +207,7 @@ class Accent:
     @property
     def outline(self) -> BaseGeometry:
         """Where it lies."""
-        shape = affinity.rotate(outline_of_form(self.what.form, self.what.size), self.turn / 100, origin=(0, 0))
-        return affinity.translate(shape, self.x, self.y)
+        return _outline_at(self.what.form, self.what.size, self.x, self.y, self.turn)
 
     @property
     def height(self) -> Grains:

@@ -96,11 +96,20 @@ def compose(spot: Spot, parts: Parts, ground: Ground, group: str, taken: Sequenc
     """Return a cluster at a spot, or nothing where it has no room; pieces that find no place are left out."""
     others = unary_union(list(taken))
     for inches in _TRIED:
-        x, y = spot.away(inches * INCH)
+        x, y = _moved_on(*spot.away(inches * INCH), parts, ground)
         held = _held(parts, x, y, spot, ground, group)
         if held and not any(one.outline.intersects(others) for one in held):
             return tuple(_numbered(_dressed(held, parts, x, y, spot, ground, others), group))
     return ()
+
+
+def _moved_on(x: float, y: float, parts: Parts, ground: Ground) -> tuple[float, float]:
+    """Return the point moved so far that base and main piece lie on the page."""
+    pieces = (parts.base, parts.main) if parts.base is not None else (parts.main,)
+    wide = max(one.size.width for one in pieces if one) / 2 + 1
+    high = max(one.size.height for one in pieces if one) / 2 + 1
+    left, top, right, bottom = ground.within.bounds
+    return min(max(x, left + wide), right - wide), min(max(y, top + high), bottom - high)
 
 
 def _held(parts: Parts, x: float, y: float, spot: Spot, ground: Ground, group: str) -> list[Accent]:

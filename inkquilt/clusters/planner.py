@@ -19,6 +19,7 @@ from shapely.geometry.base import BaseGeometry
 from shapely.ops import unary_union
 
 from inkquilt.balance.kinds import ObservationKind
+from inkquilt.balance.repeats import is_accent
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Figures, Observation, second_look
 from inkquilt.balance.weight import Moments, lab_of
@@ -34,7 +35,9 @@ from inkquilt.sketch.model import Role
 
 MOST_PLANS: Final = 4
 _MOST_SPOTS: Final = 16
-_TRIED_FORMATIONS: Final = 24
+_TRIED_FORMATIONS: Final = 40
+#: Of plans that have all clusters so many are compared.
+_ENOUGH_PLANS: Final = 6
 #: Two colours are of one family below this CIEDE2000 difference.
 _FAMILY: Final = 25.0
 
@@ -117,14 +120,20 @@ def plan_clusters(
         after = Figures(replace(layout, accents=(*layout.accents, *accents)))
         noticed = second_look(after, wish.school, _UNTOLD)
         plans.append(ClusterPlan(accents, _why(spots, accents, wish), before.moments, after.moments, noticed))
-        if len(plans) >= 2 * MOST_PLANS:
+        if sum(_clusters_in(plan) == len(spots) for plan in plans) >= _ENOUGH_PLANS:
             break
+    most = max((_clusters_in(plan) for plan in plans), default=0)
+    plans = [plan for plan in plans if _clusters_in(plan) == most]
     if not plans:
         raise NoRoomForClusters(
             "No cluster finds a place here without covering something that matters. Smaller pieces, or a photo moved "
             "aside, would do."
         )
     return tuple(sorted(plans, key=lambda plan: plan.worth)[:MOST_PLANS])
+
+
+def _clusters_in(plan: ClusterPlan) -> int:
+    return len({one.group for one in plan.accents})
 
 
 #: What clusters cannot help.
@@ -244,7 +253,7 @@ def _composed(
         taken = [one.outline for one in (*layout.accents, *accents)]
         cluster = _one(spot, mine, family, most, ground, f"cluster-{number}", taken, wish, large=place == 0)
         if not cluster:
-            return ()
+            continue
         accents += cluster
         family = family or tuple(dict.fromkeys(colour for one in cluster for colour in one.what.colours[:1]))
         number += 1
@@ -257,7 +266,7 @@ def _number(group: str) -> int:
 
 
 def _family(stock: _Stock, layout: Layout) -> tuple[Rgb, ...]:
-    """Return the colours that come back: those of pieces on the page, else those most main pieces can share."""
+    """Return the colours that come back: those of pieces on the page, else one that many pieces and the page share."""
     on_page = [accent.what.colours[0] for accent in layout.accents]
     if on_page:
         return tuple(dict.fromkeys(on_page))
@@ -265,8 +274,14 @@ def _family(stock: _Stock, layout: Layout) -> tuple[Rgb, ...]:
     pieces = [one for kind in stock.of_kind.values() for one in kind if stock.left[one.key]]
     if not shades:
         return ()
-    best = max(shades, key=lambda colour: sum(_of_family(one, (colour,)) for one in pieces))
-    return (best,)
+    shown = [seen.colours[0] for seen in layout.papers.values()]
+    shown += [colour for photo in layout.photos.values() for colour in photo.colours[1:]]
+
+    def worth(colour: Rgb) -> float:
+        on_page = any(difference(lab_of(colour), lab_of(other)) < _FAMILY / 2 for other in shown)
+        return sum(_of_family(one, (colour,)) for one in pieces) + (3 if on_page else 0) + is_accent(colour)
+
+    return (max(shades, key=worth),)
 
 
 def _one(
@@ -334,7 +349,9 @@ def _why(spots: Sequence[Spot], accents: Sequence[Accent], wish: ClusterWish) ->
     for one in accents:
         groups.setdefault(one.group, []).append(one)
     said = []
-    for spot, members in zip(spots, groups.values(), strict=False):
+    for members in groups.values():
+        middle = members[0]
+        spot = min(spots, key=lambda spot, m=middle: math.hypot(spot.x - m.x, spot.y - m.y))  # type: ignore[misc]
         names = ", ".join(dict.fromkeys(one.what.name for one in members))
         said.append(f"{spot.words}: {names}")
     shared = set.intersection(*({one.what.key for one in members} for members in groups.values()))

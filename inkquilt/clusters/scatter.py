@@ -8,7 +8,6 @@ line, some run off the edges, none is wasted under a photo beyond a lip. Common 
 
 from __future__ import annotations
 
-import random
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
@@ -49,7 +48,7 @@ class ScatterWish:
     """How many, on which surface (None for the whole page), the share that runs off the edges, denser to clusters.
 
     ``spacing`` is the least from middle to middle, 0 for as wide as they go; ``over_photos`` lets splatters lie
-    on photos.
+    on photos; ``only`` these embellishments are taken.
     """
 
     count: int = 30
@@ -58,6 +57,7 @@ class ScatterWish:
     denser: bool = False
     spacing: Grains = 0
     over_photos: bool = False
+    only: frozenset[str] | None = None
     seed: int = 1
 
 
@@ -74,7 +74,7 @@ def scatter(
 
     Raises ``NothingToScatter``.
     """
-    stock = _stock(owned, left)
+    stock = _stock(owned, left, wish)
     room = room_for(layout, wish)
     if not stock or room.is_empty:
         raise NothingToScatter(
@@ -90,7 +90,7 @@ def add_in_gap(
     layout: Layout, owned: Sequence[Embellishment], left: Mapping[str, int], wish: ScatterWish, group: str
 ) -> Accent | None:
     """Return one more piece where the gap is largest, or None when there is none left or no room."""
-    stock = _stock(owned, left)
+    stock = _stock(owned, left, wish)
     room = room_for(layout, wish)
     if not stock or room.is_empty:
         return None
@@ -99,11 +99,12 @@ def add_in_gap(
     return next(iter(maker.laid(1, among=1)), None)
 
 
-def _stock(owned: Sequence[Embellishment], left: Mapping[str, int]) -> list[Embellishment]:
+def _stock(owned: Sequence[Embellishment], left: Mapping[str, int], wish: ScatterWish) -> list[Embellishment]:
     small = [
         one
         for one in owned
         if left.get(one.key)
+        and (wish.only is None or one.key in wish.only)
         and max(one.size.width, one.size.height) <= 3 * INCH // 2
         and one.kind not in (EmbellishmentKind.BASE, EmbellishmentKind.WORD, EmbellishmentKind.CORNER)
     ]
@@ -142,7 +143,7 @@ class _Maker:
         self.layout, self.wish, self.standing = layout, wish, list(standing)
         self.left = {one.key: one.count or 0 for one in stock}
         self.stock = list(stock)
-        self.chance = random.Random(wish.seed)
+        self.chance = np.random.default_rng(wish.seed + 1)
         self.group = group or free_group(layout.accents, SCATTER)
         self.laid_now: list[Accent] = []
         self.places = self._candidates(room)
@@ -227,7 +228,7 @@ class _Maker:
         """Return a piece at a place, turned until no sister is its twin; None when it cannot lie there."""
         page = box(0, 0, self.layout.page.width, self.layout.page.height)
         sisters = [one for one in (*self.standing, *self.laid_now) if one.what.key == what.key]
-        turn = (number * _GOLDEN + self.chance.randrange(2_000)) % 36_000
+        turn = (number * _GOLDEN + int(self.chance.integers(2_000))) % 36_000
         one = Accent(free_key((*self.layout.accents, *self.laid_now), self.group), what, round(x), round(y), turn,
                      group=self.group)  # fmt: skip
         on_page = one.outline.intersection(page).area / one.outline.area

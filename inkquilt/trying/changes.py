@@ -6,7 +6,6 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 from shapely import affinity
-from shapely.ops import unary_union
 
 from inkquilt.balance.kinds import ObservationKind
 from inkquilt.balance.schools import BalanceSchool
@@ -81,24 +80,26 @@ def piece_of(layout: Layout, key: str) -> Accent | None:
     return next((one for one in layout.accents if one.key == key), None)
 
 
-def goes_along(layout: Layout, one: Accent) -> list[Accent]:
-    """Return what goes along with a piece: its cluster, where it is the base or main piece of one; else itself."""
+def leads_group(one: Accent) -> bool:
+    """Tell whether a piece takes its cluster along: as its base or main piece it does."""
     leads = one.what.kind in (EmbellishmentKind.BASE, EmbellishmentKind.MAIN)
-    if not leads or not one.group or one.group.startswith(SCATTER):
-        return [one]
-    return [other for other in layout.accents if other.group == one.group]
+    return leads and bool(one.group) and not one.group.startswith(SCATTER)
+
+
+def goes_along(accents: Sequence[Accent], one: Accent) -> list[Accent]:
+    """Return what goes along with a piece: the cluster it leads, or itself."""
+    return [other for other in accents if other.group == one.group] if leads_group(one) else [one]
 
 
 def shifted(members: Sequence[Accent], across: float, down: float) -> list[Accent]:
     return [one.moved(one.x + round(across), one.y + round(down)) for one in members]
 
 
-def is_free(layout: Layout, members: Sequence[Accent], ground: Ground, gap: float = 0.0) -> bool:
+def is_free(layout: Layout, members: Sequence[Accent], ground: Ground) -> bool:
     """Tell whether pieces can lie where they are: allowed there, and over no other accent."""
     keys = {one.key for one in members}
-    others = unary_union([one.outline for one in layout.accents if one.key not in keys])
-    return all(ground.takes(one) and one.outline.distance(others) >= gap and not one.outline.intersects(others)
-               for one in members)  # fmt: skip
+    others = [one.outline for one in layout.accents if one.key not in keys]
+    return all(ground.takes(one) and not any(one.outline.intersects(other) for other in others) for one in members)
 
 
 def way_words(layout: Layout, across: float, down: float) -> str:

@@ -48,7 +48,7 @@ def uncover(asked: Asked, ground: Ground) -> Iterator[Trial]:
             if block is not None:
                 yield from _block_away(layout, block, area.x, area.y)
             continue
-        for members in ([one], goes_along(layout, one)):
+        for members in ([one], goes_along(layout.accents, one)):
             yield from _away_from(layout, members, area.x, area.y)
     yield left_out(layout, asked.observation.keys)
 
@@ -158,7 +158,7 @@ def face_in(asked: Asked, ground: Ground) -> Iterator[Trial]:
             turned = replace(one, turn=turn * 100 % 36_000)
             if not breaks_rule(layout, after := changed(layout, [turned])):
                 yield Trial(f"turn {one.what.name} to face in", after)
-        members = goes_along(layout, one)
+        members = goes_along(layout.accents, one)
         for group in ([one], members) if len(members) > 1 else ([one],):
             x, y = middle_of(group)
             for to_x, to_y in _other_sides(layout, x, y):
@@ -291,7 +291,7 @@ def move_one(asked: Asked, ground: Ground) -> Iterator[Trial]:
         one = piece_of(layout, key)
         if one is None:
             continue
-        members = goes_along(layout, one)
+        members = goes_along(layout.accents, one)
         x, y = middle_of(members)
         for spot in spots_of(layout):
             moved = shifted(members, spot.x - x, spot.y - y)

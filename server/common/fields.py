@@ -1,6 +1,11 @@
 """Words of the core as choices of the API."""
 
+from inkquilt.balance.kinds import ObservationKind
+from inkquilt.balance.schools import BalanceSchool
+from inkquilt.clusters import Formation
 from inkquilt.cutting.pieces import Slant
+from inkquilt.embellishments import EmbellishmentKind, Facing
+from inkquilt.embellishments import Form as EmbellishmentForm
 from inkquilt.fit import School, Status, Variant
 from inkquilt.fit.request import Ends
 from inkquilt.lengths import Unit
@@ -27,3 +32,9 @@ SLANT_CHOICES = [(slant.value, slant.value) for slant in Slant]
 FOLD_CHOICES = [("left", "left"), ("top", "top")]
 TITLE_WAY_CHOICES = [(way.value, way.value) for way in TitleWay]
 JOURNAL_WAY_CHOICES = [(way.value, way.value) for way in JournalWay]
+EMBELLISHMENT_KIND_CHOICES = [(kind.value, kind.value) for kind in EmbellishmentKind]
+FORM_CHOICES = [(form.value, form.value) for form in EmbellishmentForm]
+FACING_CHOICES = [(facing.value, facing.value) for facing in Facing]
+FORMATION_CHOICES = [(formation.value, formation.value) for formation in Formation]
+BALANCE_SCHOOL_CHOICES = [(school.value, school.value) for school in BalanceSchool]
+OBSERVATION_CHOICES = [(kind.name.lower().replace("_", "-"), kind.value) for kind in ObservationKind]

@@ -12,6 +12,7 @@ from django.contrib.auth import get_user_model
 
 from demo.draw_papers import comb
 from demo.draw_photos import PHOTOS, draw
+from inkquilt.clusters import ClusterWish
 from inkquilt.cutting.trimmer import Trimmer
 from inkquilt.lengths import INCH, Unit
 from inkquilt.paper.kinds import SideName
@@ -21,6 +22,9 @@ from inkquilt.words.alphabets import read_letters
 from server.accounts.services import DEMO_USER
 from server.common.asked import asked_page
 from server.cutting.services import keep_tool, keep_trimmer
+from server.embellishments.answers import plan_answer
+from server.embellishments.models import Embellishment
+from server.embellishments.services import cluster_plans
 from server.pages.models import Page
 from server.pages.services import change_page, document_of, make_page
 from server.photos.models import Photo
@@ -132,6 +136,26 @@ LETTERS: Final = (
     ("Little typewriter", "stamps", 2, "plain", "#43474b",
      "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789&!?.,"),
 )  # fmt: skip
+#: The demo's embellishments: name, kind, outline, width and height in eighths, colours, facing, sixteenths thick,
+#: count, text.
+EMBELLISHMENTS: Final = (
+    ("linen label", "base", "label", 20, 13, ("#ece3d0", "#b98f62"), "no way", 0, 4, ""),
+    ("lace circle", "base", "round", 15, 15, ("#fdfdfb", "#c8a24a"), "no way", 0, 6, ""),
+    ("navy tag", "base", "label", 14, 10, ("#22345c", "#f6eed8"), "no way", 0, 3, ""),
+    ("paper daisy", "main piece", "flower", 11, 11, ("#fdfdfb", "#cf9d2e"), "no way", 1, 5, ""),
+    ("honey flower", "main piece", "flower", 8, 8, ("#cf9d2e", "#22345c"), "no way", 1, 6, ""),
+    ("wooden bee", "main piece", "wing", 9, 7, ("#cf9d2e", "#43474b"), "right", 2, 3, ""),
+    ("cork heart", "main piece", "heart", 7, 7, ("#b98f62", "#6f4b32"), "no way", 2, 4, ""),
+    ("pine sprig", "sprig", "leaf", 14, 4, ("#6b7a3a", "#9aae8c"), "no way", 0, 8, ""),
+    ("gold leaf", "sprig", "leaf", 10, 3, ("#c8a24a", "#cf9d2e"), "no way", 0, 8, ""),
+    ("word “sweet”", "word", "strip", 11, 3, ("#22345c", "#fdfdfb"), "no way", 0, 2, "sweet"),
+    ("word “today”", "word", "strip", 11, 3, ("#fdfdfb", "#22345c"), "no way", 0, 2, "today"),
+    ("mustard button", "dot", "round", 4, 4, ("#cf9d2e", "#6f4b32"), "no way", 1, 12, ""),
+    ("navy gem", "dot", "round", 2, 2, ("#22345c", "#9cc7e4"), "no way", 1, 20, ""),
+    ("star stamp", "dot", "star", 4, 4, ("#c8a24a", "#c8a24a"), "no way", 0, None, ""),
+)
+#: Pages on which clusters are laid.
+CLUSTERED: Final = ("First honey on the roof",)
 #: The demo's hand: whose, letters on a line of a length, lines apart, the pen's colour.
 HAND: Final = ("Wren’s hand", 52, 6 * INCH, INCH // 4, "#1d2a57")
 #: Stories of the demo's pages: the text, and in which way of those there are it is written.
@@ -220,6 +244,20 @@ def _fill_stash(user: Any) -> None:
             colour=colour,
             letters=read_letters(letters),
         )
+    for name, kind, form, wide, high, colours, facing, thick, count, text in EMBELLISHMENTS:
+        Embellishment.objects.create(
+            owner=user,
+            name=name,
+            kind=kind,
+            form=form,
+            width=wide * INCH // 8,
+            height=high * INCH // 8,
+            colours=list(colours),
+            facing=facing,
+            thickness=thick * INCH // 16,
+            count=count,
+            text=text,
+        )
     name, characters, line, pitch, colour = HAND
     Hand.objects.create(owner=user, name=name, characters=characters, line=line, pitch=pitch, colour=colour)
     _photograph(Paper.objects.get(owner=user, name=PHOTOGRAPHED))
@@ -279,13 +317,19 @@ def _make_page(user: Any, name: str, page: DemoPage, sketch: Sketch, slots: dict
         change = {"kind": "photo", "block": slot, "photo": photo.pk}
         row = change_page(page=row, version=row.version, change=change)
     if name in STORIES:
-        _write_story(row, *STORIES[name])
+        row = _write_story(row, *STORIES[name])
+    if name in CLUSTERED:
+        plan = cluster_plans(row, document_of(row), ClusterWish())[0]
+        change = plan_answer(plan, document_of(row).page, ())["change"]
+        change_page(page=row, version=row.version, change=change)
 
 
-def _write_story(row: Page, text: str, way: str) -> None:
+def _write_story(row: Page, text: str, way: str) -> Page:
     hand = Hand.objects.get(owner=row.owner, name=HAND[0])
     asked = StoryAsked(text, 0, hand.key, None, None)
     ways = story_ways(page=row, document=document_of(row), asked=asked).ways
     chosen = next((one for one in ways if one.way.value == way and one.fits), ways[0])
     place = {"journal_way": chosen.way.value, "where": chosen.where}
-    change_page(page=row, version=row.version, change={"kind": "story", "text": text, "script": hand.key, **place})
+    return change_page(
+        page=row, version=row.version, change={"kind": "story", "text": text, "script": hand.key, **place}
+    )

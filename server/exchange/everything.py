@@ -21,9 +21,11 @@ from inkquilt.errors import BadInput, CoreError, Fault
 from inkquilt.paper.kinds import PaperKind, SideName
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
+from inkquilt.trying.whole import CUT
 from inkquilt_io.places import without_place
 from server.common.errors import ApiError
 from server.cutting.models import ShapingTool, Trimmer
+from server.embellishments.models import OWN_KEY, Embellishment
 from server.pages.answers import fit_answer
 from server.pages.document import PageDocument
 from server.pages.models import Page, Revision
@@ -53,8 +55,14 @@ ALPHABET_FACTS: Final = ("name", "kind", "height", "width", "letters", "colour",
 NAMED: Final[dict[str, tuple[type[Any], tuple[str, ...]]]] = {
     "trimmers": (Trimmer, ("name", "longest", "widest", "finest", "narrowest", "stop_offset", "unit")),
     "tools": (ShapingTool, ("name", "smallest", "widest", "blank_width", "blank_height", "depth", "unit")),
+    "embellishments": (
+        Embellishment,
+        ("name", "kind", "form", "width", "height", "colours", "facing", "thickness", "count", "text", "unit"),
+    ),
     "hands": (Hand, ("name", "characters", "line", "pitch", "colour", "unit")),
 }
+#: The key of an embellishment that is in no stash any more.
+GONE: Final = "gone"
 #: One part that is not a photo, unpacked.
 MOST_PART_BYTES: Final = 64 * 1024 * 1024
 MOST_PICTURE_BYTES: Final = 2 * 1024 * 1024
@@ -71,7 +79,10 @@ def write_everything(owner: Any, out: IO[bytes], with_places: bool = False) -> N
             for row in Paper.objects.visible_to(owner).prefetch_related("stocks", "pictures").order_by("id")
         ]
         for name, (model, facts) in NAMED.items():
-            index[name] = [{fact: getattr(row, fact) for fact in facts} for row in model.objects.visible_to(owner)]
+            index[name] = [
+                {"key": row.pk, **{fact: getattr(row, fact) for fact in facts}}
+                for row in model.objects.visible_to(owner)
+            ]
         index["alphabets"] = [
             {name: getattr(row, name) for name in ALPHABET_FACTS} for row in Alphabet.objects.visible_to(owner)
         ]
@@ -157,6 +168,7 @@ class _Restoring:
         self.sketches: dict[int, Sketch] = {}
         self.photos: dict[int, int] = {}
         self.papers: dict[int, int] = {}
+        self.embellishments: dict[str, str] = {}
 
     def all(self) -> dict[str, int]:
         """Restore the parts, what others refer to first."""
@@ -279,10 +291,13 @@ class _Restoring:
 
     def named(self, model: type[Any], facts: tuple[str, ...], row: dict[str, Any]) -> None:
         """Restore something that is told by its facts alone, unless one of that name is there."""
-        if not model.objects.visible_to(self.owner).filter(name=row["name"]).exists():
-            restored = model(owner=self.owner, **{name: row[name] for name in facts})
-            restored.full_clean(exclude=["owner"])
-            restored.save()
+        there = model.objects.visible_to(self.owner).filter(name=row["name"]).first()
+        if there is None:
+            there = model(owner=self.owner, **{name: row[name] for name in facts})
+            there.full_clean(exclude=["owner"])
+            there.save()
+        if model is Embellishment and "key" in row:
+            self.embellishments[f"{OWN_KEY}{row['key']}"] = there.key
 
     def from_file(self, row: dict[str, Any]) -> Photo:
         """Unpack a photo."""
@@ -310,6 +325,10 @@ class _Restoring:
             revision.page = page
         Revision.objects.bulk_create(revisions)
 
+    def embellishment(self, key: str) -> str:
+        """Return an embellishment's new key; what was cut from paper is none of the stash."""
+        return key if key == CUT else self.embellishments.get(key, GONE)
+
     def picture(self, choice: dict[str, Any]) -> list[Any] | None:
         """Return a chosen paper's picture at its new address."""
         known = PaperPicture.objects.filter(paper=self.papers[choice["paper"]], side=choice["side"]).first()
@@ -328,6 +347,10 @@ class _Restoring:
             for letter, row in (cuts.get("papers") or {}).items()
             if row["paper"] in self.papers
         }
-        document = PageDocument.read({**data, "photos": placed, "cuts": {**cuts, "papers": papers}})
+        accents = [
+            {**row, "what": {**row["what"], "key": self.embellishment(row["what"]["key"])}}
+            for row in data.get("accents") or ()
+        ]
+        document = PageDocument.read({**data, "photos": placed, "cuts": {**cuts, "papers": papers}, "accents": accents})
         fit_answer(document.fit or {}, document)  # what cannot be shown is found now, not on the bench
         return document.written()

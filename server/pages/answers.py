@@ -19,6 +19,7 @@ from inkquilt.sketch.relations import cut_to_page
 from inkquilt.sketch.ties import added_words, ties_of
 from inkquilt.sketch.transform import oriented
 from server.common.drawing import Looks, PaperLook, PictureLook, board
+from server.pages.accents import accent_answer
 from server.pages.cut_terms import PaperChoice
 from server.pages.document import PageDocument, read_blocks, written_way
 from server.pages.journaling import stories_answer
@@ -55,6 +56,8 @@ def page_answer(page: Page, document: PageDocument) -> dict[str, Any]:
         "covers": cover_answers(document, pictures),
         "titles": titles_answer(document),
         "stories": stories_answer(document.stories, document.blocks, document.unit),
+        "accents": [accent_answer(accent, document.page) for accent in document.accents],
+        "school": document.school,
         "left_out": [
             {"block": block.id, "name": block.name} for block in document.sketch.blocks if block.id in document.left_out
         ],
@@ -137,6 +140,7 @@ def card_answer(page: Page, document: PageDocument, pictures: dict[int, Photo]) 
         "slots": slots_answer(document, pictures),
         "titles": titles_answer(document),
         "stories": stories_answer(document.stories, document.blocks, document.unit),
+        "accents": [accent_answer(accent, document.page) for accent in document.accents],
     }
 
 

@@ -10,8 +10,11 @@ from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from typing import Any, Self
 
+from inkquilt.balance.schools import BalanceSchool
+from inkquilt.embellishments import Accent
 from inkquilt.fit import bounds
 from inkquilt.fit.request import Ends, FitRequest, PhotoTerm, Pin, School, Shield, Switches, Variant, Way
+from inkquilt.layout import SCATTER
 from inkquilt.lengths import Grains, Unit, json_length, read_number
 from inkquilt.page import Fold, Margins, Page, Side
 from inkquilt.photos import Framing
@@ -21,6 +24,7 @@ from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
 from inkquilt.sketch.ties import AddedTie, TieKind
 from inkquilt.sketch.writing import write_sketch
+from server.pages.accents import read_accent, written_accent
 from server.pages.cut_terms import CutTerms
 from server.pages.journaling import Story
 from server.pages.title_lettering import TitleLettering
@@ -83,6 +87,8 @@ class PageDocument:
     titles: dict[str, str] = field(default_factory=dict)
     lettering: dict[str, TitleLettering] = field(default_factory=dict)
     stories: dict[str, Story] = field(default_factory=dict)
+    accents: tuple[Accent, ...] = ()
+    school: str = BalanceSchool.TRIANGLE.value
     sheets: dict[str, Size] = field(default_factory=dict)
     cuts: CutTerms = field(default_factory=CutTerms)
     switches: Switches = field(default_factory=Switches)
@@ -131,6 +137,11 @@ class PageDocument:
         """The fitted blocks in the page's unit, or none when nothing fits."""
         rows = self.fit["blocks"] if self.fit else []
         return read_blocks(rows, self.page) if rows else ()
+
+    @staticmethod
+    def group_runs_off(group: str) -> bool:
+        """Tell whether pieces of a group may run off the page: those of a scattered background may."""
+        return group.startswith(SCATTER)
 
     def with_page(self, page: Page, format_key: str | None, binding: Side | None) -> Self:
         """Return the document on another page; another unit brings its own grid and print sizes."""
@@ -214,6 +225,8 @@ class PageDocument:
             "titles": dict(self.titles),
             "lettering": {block: set_.written(unit) for block, set_ in self.lettering.items()},
             "stories": {name: story.written(unit) for name, story in self.stories.items()},
+            "accents": [written_accent(accent, unit) for accent in self.accents],
+            "school": self.school,
             "sheets": {paper: size(value) for paper, value in self.sheets.items()},
             "cuts": self.cuts.written(unit),
             "fit": self.fit,
@@ -268,6 +281,8 @@ class PageDocument:
             titles=dict(data["titles"]),
             lettering={block: TitleLettering.read(row, unit) for block, row in (data.get("lettering") or {}).items()},
             stories={name: Story.read(row, unit) for name, row in (data.get("stories") or {}).items()},
+            accents=tuple(read_accent(row, unit) for row in data.get("accents") or ()),
+            school=str(data.get("school") or BalanceSchool.TRIANGLE.value),
             sheets={paper: size(row) for paper, row in data["sheets"].items()},
             cuts=CutTerms.read(data.get("cuts") or {}, unit),
             fit=data["fit"],

@@ -225,6 +225,30 @@ class StorySerializer(WrittenSerializer):
     left_over = serializers.IntegerField(help_text="words that have no place")
 
 
+class AccentSerializer(serializers.Serializer):
+    """An embellishment on the page, its centre in the page's unit; ``points`` outline it as it lies."""
+
+    key = serializers.CharField()
+    embellishment = serializers.CharField()
+    name = serializers.CharField()
+    kind = serializers.ChoiceField(fields.EMBELLISHMENT_KIND_CHOICES)
+    form = serializers.ChoiceField(fields.FORM_CHOICES)
+    x = serializers.FloatField()
+    y = serializers.FloatField()
+    width = serializers.FloatField()
+    height = serializers.FloatField()
+    turn = serializers.FloatField()
+    colours = serializers.ListField(child=serializers.CharField())
+    text = serializers.CharField(allow_blank=True)
+    under = serializers.CharField(allow_null=True)
+    group = serializers.CharField(allow_blank=True)
+    leads = serializers.BooleanField(help_text="its cluster goes along when it is moved")
+    foam = serializers.BooleanField()
+    points = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()))
+    from_left = serializers.CharField()
+    from_top = serializers.CharField()
+
+
 class LeftOutSerializer(serializers.Serializer):
     """A block that was left out and can come back."""
 
@@ -280,6 +304,8 @@ class PageSerializer(serializers.Serializer):
     covers = CoverSerializer(many=True)
     titles = TitleSerializer(many=True)
     stories = StorySerializer(many=True)
+    accents = AccentSerializer(many=True)
+    school = serializers.ChoiceField(fields.BALANCE_SCHOOL_CHOICES)
     left_out = LeftOutSerializer(many=True)
     pins = PinSerializer(many=True)
     switches = SwitchesSerializer()
@@ -298,6 +324,7 @@ class PageCardSerializer(serializers.Serializer):
     slots = SlotSerializer(many=True)
     titles = TitleSerializer(many=True)
     stories = StorySerializer(many=True)
+    accents = AccentSerializer(many=True)
 
 
 class ShieldSerializer(serializers.Serializer):
@@ -334,6 +361,38 @@ class NewPageSerializer(FormatRequestSerializer):
     school = serializers.ChoiceField(fields.SCHOOL_CHOICES, required=False)
     placed = PlacedSerializer(many=True, required=False, max_length=60)
     name = serializers.CharField(required=False, allow_blank=True, max_length=120)
+
+
+class CutPieceSerializer(serializers.Serializer):
+    """A piece cut from paper that serves as an embellishment, in the page's unit."""
+
+    name = serializers.CharField(max_length=60)
+    form = serializers.ChoiceField(fields.FORM_CHOICES)
+    width = serializers.FloatField(min_value=0, max_value=10_000)
+    height = serializers.FloatField(min_value=0, max_value=10_000)
+    colour = serializers.RegexField(r"^#[0-9a-f]{6}$")
+
+
+class PutSerializer(serializers.Serializer):
+    """An embellishment to lay: of the stash by its key, or ``cut``; a ``key`` that is known is put anew."""
+
+    key = serializers.CharField(required=False, allow_null=True, max_length=60)
+    embellishment = serializers.CharField(required=False, allow_blank=True, max_length=30)
+    cut = CutPieceSerializer(required=False, allow_null=True)
+    x = serializers.FloatField(min_value=-10_000, max_value=10_000)
+    y = serializers.FloatField(min_value=-10_000, max_value=10_000)
+    turn = serializers.FloatField(default=0, min_value=-360, max_value=360)
+    under = serializers.CharField(required=False, allow_null=True, max_length=60)
+    group = serializers.CharField(required=False, allow_blank=True, max_length=30)
+    foam = serializers.BooleanField(default=False)
+
+
+class MoveSerializer(serializers.Serializer):
+    """A block to pin at another place, in the page's unit."""
+
+    block = serializers.CharField(max_length=60)
+    x = serializers.FloatField(min_value=-10_000, max_value=10_000)
+    y = serializers.FloatField(min_value=-10_000, max_value=10_000)
 
 
 class ChangeSerializer(FormatRequestSerializer):
@@ -396,6 +455,14 @@ class ChangeSerializer(FormatRequestSerializer):
     lines = serializers.ListField(child=serializers.CharField(max_length=80), required=False, max_length=12)
     alphabets = serializers.ListField(child=serializers.CharField(max_length=30), required=False, max_length=12)
     title_way = serializers.ChoiceField(fields.TITLE_WAY_CHOICES, required=False)
+    accent = serializers.CharField(required=False, max_length=60)
+    turn_by = serializers.FloatField(required=False, min_value=-360, max_value=360)
+    alone = serializers.BooleanField(required=False)
+    put = PutSerializer(many=True, required=False, max_length=300)
+    take = serializers.ListField(child=serializers.CharField(max_length=60), required=False, max_length=300)
+    moves = MoveSerializer(many=True, required=False, max_length=60)
+    words = serializers.CharField(required=False, allow_blank=True, max_length=400)
+    balance_school = serializers.ChoiceField(fields.BALANCE_SCHOOL_CHOICES, required=False)
     story = serializers.CharField(required=False, allow_null=True, max_length=20)
     journal_way = serializers.ChoiceField(fields.JOURNAL_WAY_CHOICES, required=False)
     where = serializers.CharField(required=False, max_length=300)

@@ -11,6 +11,7 @@ from typing import Any
 from django.db import transaction
 from django.db.models import F
 
+from inkquilt.embellishments import Embellishment
 from inkquilt.fit import School, Way, bounds
 from inkquilt.fit.request import Budget
 from inkquilt.page import Page as CorePage
@@ -24,6 +25,8 @@ from inkquilt.sketch.reading import read_sketch
 from inkquilt.words.journaling import JournalPage
 from server.common.errors import ApiError
 from server.cutting.models import ShapingTool
+from server.embellishments.models import owned_by
+from server.pages.accents import going_along
 from server.pages.changes import Known, KnownPaper, KnownPhoto, apply_change
 from server.pages.cut_terms import SidePicture
 from server.pages.document import PageDocument, page_as_sketch
@@ -43,7 +46,7 @@ from server.words.scripts import Writing, writing_of
 KEEPS_FIT = frozenset(
     {
         "photo", "match", "title", "set-title", "sheet", "unpin", "paper", "lie", "saving", "copies", "lip", "window",
-        "story", "story-away", "close-window", "row", "cut-from", "slant", "tool", "fold",
+        "story", "story-away", "accent", "school", "close-window", "row", "cut-from", "slant", "tool", "fold",
     }
 )  # fmt: skip
 #: Changes after which the page as it lies is fitted again with as little change as possible.
@@ -207,16 +210,39 @@ def change_page(*, page: Page, version: int, change: dict[str, Any]) -> Page:
     def find_journal_page(document: PageDocument, without: str | None) -> JournalPage:
         return journal_page(document, _pictures(page, document), without)
 
-    known = Known(find_photo, find_paper, find_tool, find_lettering, find_writing, find_journal_page)
-    changed = apply_change(document_of(page), change, known)
+    def find_embellishments() -> tuple[Embellishment, ...]:
+        return owned_by(page.owner)
+
+    known = Known(
+        photo=find_photo,
+        paper=find_paper,
+        tool=find_tool,
+        lettering=find_lettering,
+        writing=find_writing,
+        embellishments=find_embellishments,
+        journal_page=find_journal_page,
+    )
+    before = document_of(page)
+    changed = apply_change(before, change, known)
     document = _with_photos(page, changed.document)
-    if change["kind"] in REFITS or (document.pins and change["kind"] in ("untie", "tie")):
+    if change["kind"] in REFITS or change.get("moves") or (document.pins and change["kind"] in ("untie", "tie")):
         document = replace(document, fit=refitted(page, document))
     elif change["kind"] == "way":
         document = replace(document, fit=fit_of(page, document, document.way))
-    elif change["kind"] not in KEEPS_FIT or (document.blocks and not keeps_terms(document)):
+    elif change["kind"] not in KEEPS_FIT | {"arrange"} or (document.blocks and not keeps_terms(document)):
         document = _fitted(document)
+    if document.accents and document.blocks != before.blocks:
+        document = _with_accents_along(document, before, changed.document)
     return _keep(page, version, _words_set_anew(page, document), changed.done)
+
+
+def _with_accents_along(document: PageDocument, before: PageDocument, changed: PageDocument) -> PageDocument:
+    """Return the document with its embellishments gone along; those laid in this very step lie where they were put."""
+    known = set(before.accents)
+    stayed = [accent for accent in changed.accents if accent in known]
+    along = going_along(stayed, before.blocks, document.blocks, before.page, document.page)
+    moved = {accent.key: accent for accent in along}
+    return replace(document, accents=tuple(moved.get(accent.key, accent) for accent in changed.accents))
 
 
 def _with_photos(page: Page, document: PageDocument) -> PageDocument:

@@ -27,14 +27,15 @@ def journal_page(document: PageDocument, pictures: dict[int, Photo], without: st
         shape
         for name, story in document.stories.items()
         if name != without and story.sheet is None and (lying := as_it_lies(story, blocks)) is not None
-        for shape in _story_shapes(lying)
-    )
+        for shape in story_shapes(lying)
+    ) + tuple(accent.outline for accent in document.accents)
     calm = calm_parts(document, pictures)
     filled = frozenset(story.block for name, story in document.stories.items() if name != without and story.block)
     return JournalPage(blocks, document.page, document.grid, calm, taken, filled)
 
 
-def _story_shapes(story: Story) -> Iterator[BaseGeometry]:
+def story_shapes(story: Story) -> Iterator[BaseGeometry]:
+    """Yield where the cards of a story lie, or its lines."""
     for ground in story.grounds:
         yield box(ground.x, ground.y, ground.x + ground.size.width, ground.y + ground.size.height)
     if not story.grounds:

@@ -8,13 +8,14 @@ A change never touches the database; ``services`` keeps its result as a revision
 ``cutting``   how pieces are cut from them
 ``photos``    photos in their slots, mats behind them
 ``stories``   journaling
+``accents``   embellishments
 ``by_hand``   pieces moved and sized, relations let go or added
 """
 
 from collections.abc import Callable
 from typing import Any, Final
 
-from server.pages.changes import by_hand, contents, cutting, layout, papers, photos, stories
+from server.pages.changes import accents, by_hand, contents, cutting, layout, papers, photos, stories
 from server.pages.changes.base import Changed, Known, KnownPaper, KnownPhoto
 from server.pages.changes.contents import LONGEST_TITLE
 from server.pages.changes.layout import asked_way
@@ -43,6 +44,9 @@ _APPLY: Final[dict[str, Callable[..., Changed]]] = {
     "set-title": contents.set_title,
     "story": stories.write_story,
     "story-away": stories.take_story_away,
+    "accent": accents.move_accent,
+    "arrange": accents.arrange,
+    "school": accents.choose_school,
     "sheet": contents.set_sheet,
     "paper": papers.choose_paper,
     "lie": cutting.lie_across,

@@ -4,6 +4,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
+from inkquilt.embellishments import Embellishment
 from inkquilt.paper.kinds import PaperSide, SideName
 from inkquilt.paper.tools import ShapingTool
 from inkquilt.photos import Pixels
@@ -43,6 +44,7 @@ class Known:
     tool: Callable[[int], ShapingTool | None]
     lettering: Callable[[], Lettering]
     writing: Callable[[str, int | None], Writing]
+    embellishments: Callable[[], tuple[Embellishment, ...]]
     journal_page: Callable[[PageDocument, str | None], JournalPage]
 
 

@@ -21,6 +21,9 @@ export const keys = {
   tools: ['tools'] as const,
   alphabets: ['alphabets'] as const,
   scripts: ['scripts'] as const,
+  embellishments: ['embellishments'] as const,
+  look: (id: number) => ['look', id] as const,
+  snapshots: (id: number) => ['snapshots', id] as const,
   table: (id: number, version: number) => ['cutting', id, version] as const,
   run: (id: number) => ['cut-run', id] as const,
   waysOut: (id: number, terms: string, way: Way) =>

@@ -126,6 +126,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/embellishments/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them. */
+        get: operations["embellishments"];
+        put?: never;
+        /** @description Enter one. */
+        post: operations["add_embellishment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/embellishments/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Put it aside; pages keep the pieces that lie on them. */
+        delete: operations["delete_embellishment"];
+        options?: never;
+        head?: never;
+        /** @description Say how many there are. */
+        patch: operations["count_embellishment"];
+        trace?: never;
+    };
     "/api/everything/": {
         parameters: {
             query?: never;
@@ -212,6 +248,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/observations/off/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Switch one off for good, or on again. */
+        post: operations["switch_off"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/": {
         parameters: {
             query?: never;
@@ -266,6 +319,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/clusters/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return proposals, the best first. */
+        post: operations["plan_clusters"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/companions/": {
         parameters: {
             query?: never;
@@ -278,6 +348,23 @@ export interface paths {
         put?: never;
         /** @description Make the proposed page. */
         post: operations["make_companion"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/cover/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return pieces that cover it, the best first. */
+        post: operations["cover_spot"];
         delete?: never;
         options?: never;
         head?: never;
@@ -457,6 +544,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/look/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return what is noticed, and the numbers behind it. */
+        get: operations["look_again"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/mat-colour/": {
         parameters: {
             query?: never;
@@ -559,6 +663,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/scatter/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return pieces, or one more where the gap is largest. */
+        post: operations["plan_scatter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/shows/": {
         parameters: {
             query?: never;
@@ -588,6 +709,41 @@ export interface paths {
         /** @description Keep it on the shelf of sketches. */
         post: operations["keep_as_sketch"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/snapshots/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them, the latest first. */
+        get: operations["snapshots"];
+        put?: never;
+        /** @description Put the present state away with a note. */
+        post: operations["put_away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/snapshots/{snapshot}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Throw it away. */
+        delete: operations["throw_away"];
         options?: never;
         head?: never;
         patch?: never;
@@ -638,6 +794,23 @@ export interface paths {
         get: operations["title_ways"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/try/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return the best change, or none. */
+        post: operations["try_it"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1138,6 +1311,34 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description An embellishment on the page, its centre in the page's unit; ``points`` outline it as it lies. */
+        Accent: {
+            key: string;
+            embellishment: string;
+            name: string;
+            kind: components["schemas"]["EmbellishmentKindEnum"];
+            form: components["schemas"]["FormEnum"];
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            turn: number;
+            colours: string[];
+            text: string;
+            under: string | null;
+            group: string;
+            /** @description its cluster goes along when it is moved */
+            leads: boolean;
+            foam: boolean;
+            points: number[][];
+            from_left: string;
+            from_top: string;
+        };
         /** @description A photo just added; ``known`` when the same file was there already. */
         AddedPhoto: {
             readonly id: number;
@@ -1260,12 +1461,29 @@ export interface components {
         AreasRequest: {
             areas: components["schemas"]["AreaRequest"][];
         };
+        /** @description Pieces to look at, what they are and why, and the change that lays them. */
+        Arrangement: {
+            words: string;
+            why: string[];
+            accents: components["schemas"]["Accent"][];
+            change: components["schemas"]["Change"];
+        };
         /**
          * @description * `x` - x
          *     * `y` - y
          * @enum {string}
          */
         AxisEnum: "x" | "y";
+        /**
+         * @description * `asymmetric, with a triangle` - asymmetric, with a triangle
+         *     * `symmetric` - symmetric
+         *     * `an L with its weight at the apex` - an L with its weight at the apex
+         *     * `a band with clear space above and below` - a band with clear space above and below
+         *     * `a busy centre with a wide white edge` - a busy centre with a wide white edge
+         *     * `sparse` - sparse
+         * @enum {string}
+         */
+        BalanceSchoolEnum: "asymmetric, with a triangle" | "symmetric" | "an L with its weight at the apex" | "a band with clear space above and below" | "a busy centre with a wide white edge" | "sparse";
         /** @description One basic type as a draft. */
         Basic: {
             kind: string;
@@ -1375,6 +1593,12 @@ export interface components {
             axis: string | null;
             why: string;
         };
+        /** @description What is empty: its outlines, its largest box (left, top, right, bottom) and circle (x, y, radius). */
+        Calm: {
+            regions: number[][][];
+            box: number[] | null;
+            circle: number[] | null;
+        };
         /** @description One piece of a row, from the block's own corner; ``points`` outline one that is no rectangle. */
         Cell: {
             /** Format: double */
@@ -1467,6 +1691,15 @@ export interface components {
             lines?: string[];
             alphabets?: string[];
             title_way?: components["schemas"]["TitleWayEnum"];
+            accent?: string;
+            /** Format: double */
+            turn_by?: number;
+            alone?: boolean;
+            put?: components["schemas"]["Put"][];
+            take?: string[];
+            moves?: components["schemas"]["Move"][];
+            words?: string;
+            balance_school?: components["schemas"]["BalanceSchoolEnum"];
             story?: string | null;
             journal_way?: components["schemas"]["JournalWayEnum"];
             where?: string;
@@ -1490,6 +1723,9 @@ export interface components {
          *     * `set-title` - set-title
          *     * `story` - story
          *     * `story-away` - story-away
+         *     * `accent` - accent
+         *     * `arrange` - arrange
+         *     * `school` - school
          *     * `sheet` - sheet
          *     * `paper` - paper
          *     * `lie` - lie
@@ -1520,7 +1756,7 @@ export interface components {
          *     * `whole` - whole
          * @enum {string}
          */
-        ChangeKindEnum: "format" | "way" | "leave-out" | "bring-back" | "concede" | "photo" | "title" | "set-title" | "story" | "story-away" | "sheet" | "paper" | "lie" | "saving" | "copies" | "lip" | "window" | "close-window" | "row" | "cut-from" | "slant" | "tool" | "fold" | "pin" | "unpin" | "untie" | "tie" | "switches" | "grid" | "never-trim" | "leads" | "least" | "rework" | "room" | "shield" | "match" | "mat" | "whole";
+        ChangeKindEnum: "format" | "way" | "leave-out" | "bring-back" | "concede" | "photo" | "title" | "set-title" | "story" | "story-away" | "accent" | "arrange" | "school" | "sheet" | "paper" | "lie" | "saving" | "copies" | "lip" | "window" | "close-window" | "row" | "cut-from" | "slant" | "tool" | "fold" | "pin" | "unpin" | "untie" | "tie" | "switches" | "grid" | "never-trim" | "leads" | "least" | "rework" | "room" | "shield" | "match" | "mat" | "whole";
         /** @description One change to a page; ``kind`` says which of the fields count. */
         ChangeRequest: {
             format?: string | null;
@@ -1599,6 +1835,15 @@ export interface components {
             lines?: string[];
             alphabets?: string[];
             title_way?: components["schemas"]["TitleWayEnum"];
+            accent?: string;
+            /** Format: double */
+            turn_by?: number;
+            alone?: boolean;
+            put?: components["schemas"]["PutRequest"][];
+            take?: string[];
+            moves?: components["schemas"]["MoveRequest"][];
+            words?: string;
+            balance_school?: components["schemas"]["BalanceSchoolEnum"];
             story?: string | null;
             journal_way?: components["schemas"]["JournalWayEnum"];
             where?: string;
@@ -1617,6 +1862,21 @@ export interface components {
             sum: string;
             short_by: string | null;
         };
+        /** @description How clusters are wished for; ``keep`` names groups that stay while the others are planned anew. */
+        ClusterWishRequest: {
+            /** @default a triangle */
+            formation: components["schemas"]["FormationEnum"];
+            /** @default true */
+            odd: boolean;
+            /** @default false */
+            rich: boolean;
+            /** @default true */
+            falling: boolean;
+            /** @default false */
+            even_sided: boolean;
+            thickness?: string;
+            keep?: string[] | null;
+        };
         /** @description A proposal for a facing page: what returns and what moves, drawn. */
         Companion: {
             key: string;
@@ -1631,6 +1891,14 @@ export interface components {
             hidden: number;
             by: string[];
             lost: components["schemas"]["AreaLost"][];
+        };
+        /** @description A flaw: where it is in the page's unit, and how wide, as typed. */
+        CoverWishRequest: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            across: string;
         };
         /** @description A name and a password. */
         CredentialsRequest: {
@@ -1652,6 +1920,26 @@ export interface components {
              * @description degrees clockwise on the photo, about the middle of that part
              */
             turn: number;
+        };
+        /** @description A piece cut from paper that serves as an embellishment, in the page's unit. */
+        CutPiece: {
+            name: string;
+            form: components["schemas"]["FormEnum"];
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            colour: string;
+        };
+        /** @description A piece cut from paper that serves as an embellishment, in the page's unit. */
+        CutPieceRequest: {
+            name: string;
+            form: components["schemas"]["FormEnum"];
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            colour: string;
         };
         /** @description A page on the cutting table. ``stale`` when the page was changed since; ``ended`` when all is cut. */
         CutRun: {
@@ -1706,6 +1994,53 @@ export interface components {
             mark: number;
             board: components["schemas"]["Board"];
         };
+        /** @description One embellishment; ``count`` null for what never runs out. */
+        Embellishment: {
+            id: number;
+            key: string;
+            name: string;
+            kind: components["schemas"]["EmbellishmentKindEnum"];
+            form: components["schemas"]["FormEnum"];
+            size: string;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            colours: string[];
+            facing: components["schemas"]["FacingEnum"];
+            count: number | null;
+            text: string;
+            /** @description its outline from its top left corner */
+            points: number[][];
+        };
+        /** @description An embellishment as it is entered. */
+        EmbellishmentAskedRequest: {
+            name: string;
+            kind: components["schemas"]["EmbellishmentKindEnum"];
+            form: components["schemas"]["FormEnum"];
+            width: string;
+            height: string;
+            colours: string[];
+            /** @default no way */
+            facing: components["schemas"]["FacingEnum"];
+            thickness?: string;
+            /** @default 1 */
+            count: number | null;
+            /** @default  */
+            text: string;
+            /** @default in */
+            unit: components["schemas"]["UnitEnum"];
+        };
+        /**
+         * @description * `base` - base
+         *     * `main piece` - main piece
+         *     * `sprig` - sprig
+         *     * `word` - word
+         *     * `dot` - dot
+         *     * `corner` - corner
+         * @enum {string}
+         */
+        EmbellishmentKindEnum: "base" | "main piece" | "sprig" | "word" | "dot" | "corner";
         /**
          * @description * `as-drawn` - as-drawn
          *     * `to-the-edge` - to-the-edge
@@ -1725,6 +2060,15 @@ export interface components {
             detail: string;
             faults?: components["schemas"]["Fault"][];
         };
+        /**
+         * @description * `no way` - no way
+         *     * `right` - right
+         *     * `down` - down
+         *     * `left` - left
+         *     * `up` - up
+         * @enum {string}
+         */
+        FacingEnum: "no way" | "right" | "down" | "left" | "up";
         /** @description One thing wrong: on which block or field, a stable code, and plain words. */
         Fault: {
             block: string | null;
@@ -1738,6 +2082,11 @@ export interface components {
          * @enum {string}
          */
         FaultEnum: "wrong-paper" | "paper-out" | "borderless";
+        /** @description A number behind the look, in words. */
+        Figure: {
+            name: string;
+            value: string;
+        };
         /** @description The photos and the page, and what a sketch must have. */
         FindRequest: {
             format?: string | null;
@@ -1807,6 +2156,20 @@ export interface components {
          * @enum {string}
          */
         FoldEnum: "left" | "top";
+        /**
+         * @description * `round` - round
+         *     * `label` - label
+         *     * `strip` - strip
+         *     * `flower` - flower
+         *     * `star` - star
+         *     * `heart` - heart
+         *     * `leaf` - leaf
+         *     * `arrow` - arrow
+         *     * `wing` - wing
+         *     * `corner` - corner
+         * @enum {string}
+         */
+        FormEnum: "round" | "label" | "strip" | "flower" | "star" | "heart" | "leaf" | "arrow" | "wing" | "corner";
         /** @description A page format people own; width and height in inches, for drawing it in proportion. */
         Format: {
             key: string;
@@ -1841,6 +2204,13 @@ export interface components {
             fold: number[] | null;
             clear_box: number[];
         };
+        /**
+         * @description * `a triangle` - a triangle
+         *     * `two opposite corners` - two opposite corners
+         *     * `one linked group` - one linked group
+         * @enum {string}
+         */
+        FormationEnum: "a triangle" | "two opposite corners" | "one linked group";
         /** @description A sketch as it would be held, which photo it would wear where, and why it ranks here. */
         Found: {
             sketch: number;
@@ -2028,6 +2398,17 @@ export interface components {
             lie: (components["schemas"]["LieEnum"] | components["schemas"]["NullEnum"]) | null;
             picture: components["schemas"]["LookPicture"] | null;
         };
+        /** @description A second look: what is noticed, the worst first, and the numbers behind it. */
+        LookAgain: {
+            noticed: components["schemas"]["Observation"][];
+            centre: number[];
+            weights: components["schemas"]["Weight"][];
+            figures: components["schemas"]["Figure"][];
+            triangles: components["schemas"]["Triangle"][];
+            calm: components["schemas"]["Calm"];
+            measures: components["schemas"]["MeasureValue"][];
+            off: components["schemas"]["ObservationKindEnum"][];
+        };
         /** @description A picture of a paper, and how much of the paper it shows, in the page's unit. */
         LookPicture: {
             address: string;
@@ -2136,6 +2517,12 @@ export interface components {
             /** @description which of two facing pages */
             page: string;
         };
+        /** @description A published measure, 0 to 1. */
+        MeasureValue: {
+            name: string;
+            /** Format: double */
+            value: number;
+        };
         /** @description A page and the pieces measured on it, the lowest first. */
         MeasuredRequestRequest: {
             format?: string | null;
@@ -2186,6 +2573,34 @@ export interface components {
             /** @default false */
             saved: boolean;
         };
+        /** @description A block to pin at another place, in the page's unit. */
+        Move: {
+            block: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        /** @description A block to pin at another place, in the page's unit. */
+        MoveRequest: {
+            block: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        /** @description Where a block would lie. */
+        MovedBlock: {
+            block: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+        };
         /** @description Which proposal shall become a page. */
         NewCompanionRequest: {
             photos?: number;
@@ -2231,8 +2646,44 @@ export interface components {
             name: string;
             why: string;
         };
+        /** @description A note to put a state away with. */
+        NoteRequest: {
+            /** @default  */
+            note: string;
+        };
         /** @enum {unknown} */
         NullEnum: null;
+        /** @description One thing noticed, with its number, its pieces, and where to look. */
+        Observation: {
+            kind: components["schemas"]["ObservationKindEnum"];
+            /** @description what it is called where it is switched off */
+            called: string;
+            words: string;
+            number: string;
+            keys: string[];
+            marks: number[][][];
+        };
+        /**
+         * @description * `focal-covered` - something that matters in a photo is covered
+         *     * `title-hard-to-read` - the title is hard to read
+         *     * `top-heavy` - the weight lies high
+         *     * `one-sided` - the weight lies to one side
+         *     * `low` - the weight lies very low
+         *     * `crowded-corner` - a corner is crowded
+         *     * `floating` - a piece rests on nothing
+         *     * `facing-out` - a piece faces off the page
+         *     * `colour-alone` - a colour is used once
+         *     * `twins-in-line` - twins stand in one line
+         *     * `like-patterns` - two like patterns touch
+         *     * `no-calm` - there is hardly a resting place
+         *     * `no-triangle` - three places stand in a row
+         *     * `wrong-sides` - clusters on the photos' short sides
+         *     * `split-group` - the title stands far from everything
+         *     * `title-missing` - no title yet
+         *     * `words-missing` - no words yet
+         * @enum {string}
+         */
+        ObservationKindEnum: "focal-covered" | "title-hard-to-read" | "top-heavy" | "one-sided" | "low" | "crowded-corner" | "floating" | "facing-out" | "colour-alone" | "twins-in-line" | "like-patterns" | "no-calm" | "no-triangle" | "wrong-sides" | "split-group" | "title-missing" | "words-missing";
         /** @description One side of a cut: which piece it is, or that it is left over or cut on. */
         Outcome: {
             part: string;
@@ -2259,6 +2710,8 @@ export interface components {
             covers: components["schemas"]["Cover"][];
             titles: components["schemas"]["Title"][];
             stories: components["schemas"]["Story"][];
+            accents: components["schemas"]["Accent"][];
+            school: components["schemas"]["BalanceSchoolEnum"];
             left_out: components["schemas"]["LeftOut"][];
             pins: components["schemas"]["Pin"][];
             switches: components["schemas"]["Switches"];
@@ -2279,6 +2732,7 @@ export interface components {
             slots: components["schemas"]["Slot"][];
             titles: components["schemas"]["Title"][];
             stories: components["schemas"]["Story"][];
+            accents: components["schemas"]["Accent"][];
         };
         /** @description One of the page's papers: its letter, and its name where one of the stash was chosen. */
         PagePaper: {
@@ -2361,6 +2815,10 @@ export interface components {
          * @enum {string}
          */
         PaperSideEnum: "A" | "B";
+        /** @description How many there are. */
+        PatchedCountAskedRequest: {
+            count?: number | null;
+        };
         /** @description What shall be known of a paper; what is not given stays. */
         PatchedDescribePaperRequest: {
             name?: string;
@@ -2552,6 +3010,44 @@ export interface components {
             board: components["schemas"]["Board"];
             change: components["schemas"]["Change"];
         };
+        /** @description An embellishment to lay: of the stash by its key, or ``cut``; a ``key`` that is known is put anew. */
+        Put: {
+            key?: string | null;
+            embellishment?: string;
+            cut?: components["schemas"]["CutPiece"] | null;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            turn: number;
+            under?: string | null;
+            group?: string;
+            /** @default false */
+            foam: boolean;
+        };
+        /** @description An embellishment to lay: of the stash by its key, or ``cut``; a ``key`` that is known is put anew. */
+        PutRequest: {
+            key?: string | null;
+            embellishment?: string;
+            cut?: components["schemas"]["CutPieceRequest"] | null;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            turn: number;
+            under?: string | null;
+            group?: string;
+            /** @default false */
+            foam: boolean;
+        };
         /**
          * @description * `role` - role
          *     * `shape` - shape
@@ -2643,6 +3139,27 @@ export interface components {
          * @enum {string}
          */
         SavingKindEnum: "gut" | "short" | "join" | "spare";
+        /** @description How a background is wished for; ``one_more`` adds a single piece where the gap is largest. */
+        ScatterWishRequest: {
+            /** @default 30 */
+            count: number;
+            on?: string | null;
+            /**
+             * Format: double
+             * @default 0.15
+             */
+            off_edge: number;
+            /** @default false */
+            denser: boolean;
+            /** @default false */
+            over_photos: boolean;
+            spacing?: string;
+            only?: string[];
+            /** @default 1 */
+            seed: number;
+            /** @default false */
+            one_more: boolean;
+        };
         /**
          * @description * `keep-photos` - keep-photos
          *     * `keep-proportions` - keep-proportions
@@ -2816,6 +3333,14 @@ export interface components {
             locked: boolean;
             missing: boolean;
             left_out: boolean;
+        };
+        /** @description A state that was put away, drawn. */
+        Snapshot: {
+            id: number;
+            note: string;
+            /** Format: date-time */
+            created: string;
+            page: components["schemas"]["PageCard"];
         };
         /**
          * @description * `hand` - Hand
@@ -3009,6 +3534,11 @@ export interface components {
         Sum: {
             what: string;
             sum: string;
+        };
+        /** @description An observation to switch off for good, or on again. */
+        SwitchOffRequest: {
+            kind: components["schemas"]["ObservationKindEnum"];
+            off: boolean;
         };
         /** @description Choices for the whole page. */
         Switches: {
@@ -3233,6 +3763,26 @@ export interface components {
             edges: number;
             words: string;
         };
+        /** @description A change that takes it away: the embellishments then, blocks moved, papers swapped, what is noticed then. */
+        Trial: {
+            words: string;
+            accents: components["schemas"]["Accent"][];
+            moved: components["schemas"]["MovedBlock"][];
+            swapped: string[];
+            left: string[];
+            change: components["schemas"]["Change"];
+        };
+        /** @description A colour or kind that comes again, and its places. */
+        Triangle: {
+            name: string;
+            colour: string | null;
+            places: number[][];
+            words: string;
+        };
+        /** @description What was found; null when nothing was. */
+        Tried: {
+            trial: components["schemas"]["Trial"] | null;
+        };
         /** @description A trimmer, lengths as texts in its unit; ``id`` is None for the one assumed until there are others. */
         Trimmer: {
             id: number | null;
@@ -3254,6 +3804,11 @@ export interface components {
             stop_offset?: string | null;
             /** @default in */
             unit: components["schemas"]["UnitEnum"];
+        };
+        /** @description Which observation shall be taken away. */
+        TryAskedRequest: {
+            kind: components["schemas"]["ObservationKindEnum"];
+            keys: string[];
         };
         /**
          * @description * `0` - 0
@@ -3310,6 +3865,15 @@ export interface components {
         WayToShow: {
             words: string;
             change: components["schemas"]["Change"];
+        };
+        /** @description The weight of a piece, and the middle of what shows of it. */
+        Weight: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            weight: number;
         };
         /**
          * @description * `narrow` - narrow
@@ -3674,6 +4238,133 @@ export interface operations {
             };
         };
     };
+    embellishments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Embellishment"][];
+                };
+            };
+        };
+    };
+    add_embellishment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EmbellishmentAskedRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Embellishment"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    delete_embellishment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    count_embellishment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedCountAskedRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Embellishment"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     everything: {
         parameters: {
             query?: {
@@ -3843,6 +4534,36 @@ export interface operations {
                 content?: never;
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    switch_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwitchOffRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4070,6 +4791,55 @@ export interface operations {
             };
         };
     };
+    plan_clusters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ClusterWishRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrangement"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     companions: {
         parameters: {
             query?: {
@@ -4139,6 +4909,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Page"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    cover_spot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CoverWishRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrangement"][];
                 };
             };
             400: {
@@ -4707,6 +5526,55 @@ export interface operations {
             };
         };
     };
+    look_again: {
+        parameters: {
+            query?: {
+                moved?: string;
+                x?: number;
+                y?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookAgain"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     mat_colour: {
         parameters: {
             query: {
@@ -4920,6 +5788,55 @@ export interface operations {
             };
         };
     };
+    plan_scatter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ScatterWishRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrangement"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     ways_to_show: {
         parameters: {
             query: {
@@ -4983,6 +5900,113 @@ export interface operations {
                 };
             };
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    snapshots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Snapshot"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    put_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["NoteRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Snapshot"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    throw_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                snapshot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5101,6 +6125,55 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    try_it: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryAskedRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tried"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

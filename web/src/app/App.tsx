@@ -11,6 +11,7 @@ import { PhotoBox } from '../photos/PhotoBox'
 import { Shelf } from '../shelf/Shelf'
 import { SignIn } from '../signin/SignIn'
 import { SketchLook } from '../sketch/SketchLook'
+import { Embellishments } from '../stash/Embellishments'
 import { Stash } from '../stash/Stash'
 import { Trouble } from './Trouble'
 import { Waiting } from './Waiting'
@@ -46,6 +47,7 @@ const router = createBrowserRouter([
       { path: '/pages/:id/:step?', element: <Bench /> },
       { path: '/photos', element: <PhotoBox /> },
       { path: '/stash', element: <Stash /> },
+      { path: '/stash/embellishments', element: <Embellishments /> },
       { path: '/find', element: <Finder /> },
       { path: '/sketches/new', element: <NewSketch /> },
       { path: '/sketches/:id', element: <SketchLook /> },

@@ -24,6 +24,9 @@ import { KeepAsSketch } from './KeepAsSketch'
 import { LeftOut } from './LeftOut'
 import { NoPlace } from './NoPlace'
 import { NumberField, type NumberName } from './NumberField'
+import { useAccentHold } from '../embellish/useAccentHold'
+import { Beside } from '../looking/Beside'
+import { useLooking } from '../looking/useLooking'
 import { PageChoices } from './PageChoices'
 import { PaperTray, type CarriedPaper } from '../cutting/PaperTray'
 import { Swatch } from '../stash/Swatch'
@@ -99,6 +102,9 @@ function LaidBench({ page }: { page: Page }) {
   const [heldId, hold] = useState<string | null>(null)
   const [number, typeNumber] = useState<{ block: string; name: NumberName } | null>(null)
   const ties = useTies(page)
+  const accents = useAccentHold(page.accents, letGo)
+  const looking = useLooking()
+  const decorating = step === 'clusters' || step === 'look'
   const piece = usePieceHold(page.fit.board, page.step, letGo)
   useFinish(page, writes.finish.mutate)
   const arranging = step === 'page'
@@ -195,64 +201,71 @@ function LaidBench({ page }: { page: Page }) {
         </aside>
         <main className="page-place" style={{ '--page-ratio': board.height / board.width } as CSSProperties}>
           {writes.failed && !refused && <Trouble error={writes.failed} onClose={() => writes.settle()} />}
-          <Board
-            board={board}
-            slots={look.slots}
-            titles={page.titles}
-            stories={page.stories}
-            over={over}
-            clearBox={page.format.clear_box}
-            ghost={ghost?.board ?? null}
-            showNumbers={step === 'cut'}
-            accepting={photoSlots}
-            onActivate={activate}
-            onPieceKey={keys}
-            onPiecePointerDown={pointerDown}
-            heldId={arranging ? heldId : null}
-            pins={page.pins}
-            ties={arranging ? (ties.data ?? []) : []}
-            inHand={piece.shift}
-            lost={step === 'photos' ? lostParts(page) : NOTHING_LOST}
-            onNumber={arranging ? (block, name) => typeNumber({ block: block.id, name }) : undefined}
-          >
-            {(layout, narrow) => {
-              const measured = board.blocks.find((candidate) => candidate.id === number?.block)
-              if (number && measured)
-                return (
-                  <NumberField
-                    key={number.name}
-                    block={measured}
-                    name={number.name}
-                    layout={layout}
-                    narrow={narrow}
-                    onNext={(name) => typeNumber({ block: measured.id, name })}
-                    onDone={(text) => {
-                      typeNumber(null)
-                      hold(measured.id)
-                      if (text) change({ kind: 'pin', block: measured.id, [number.name]: text })
-                    }}
-                  />
-                )
-              if (writes.failed && refused)
-                return (
-                  <NoPlace
-                    error={writes.failed}
-                    block={refused}
-                    layout={layout}
-                    onClose={() => writes.settle()}
-                  />
-                )
-              const block = board.blocks.find((candidate) => candidate.id === typing)
-              if (!block) return null
-              const text = page.titles.find((title) => title.block === block.id)?.text ?? ''
-              const done = (value: string | null) => {
-                setTyping(null)
-                if (value !== null && value.trim() !== text)
-                  change({ kind: 'title', block: block.id, text: value })
-              }
-              return <TitleField block={block} layout={layout} text={text} onDone={done} />
-            }}
-          </Board>
+          {step === 'look' && looking.compared !== null ? (
+            <Beside page={page} snapshot={looking.compared} />
+          ) : (
+            <Board
+              board={board}
+              slots={look.slots}
+              titles={page.titles}
+              stories={page.stories}
+              accents={page.accents}
+              accentHandlers={decorating ? accents.handlers : undefined}
+              mode={step === 'look' ? looking.mode : ''}
+              over={over}
+              clearBox={page.format.clear_box}
+              ghost={ghost?.board ?? null}
+              showNumbers={step === 'cut'}
+              accepting={photoSlots}
+              onActivate={activate}
+              onPieceKey={keys}
+              onPiecePointerDown={pointerDown}
+              heldId={arranging ? heldId : null}
+              pins={page.pins}
+              ties={arranging ? (ties.data ?? []) : []}
+              inHand={piece.shift}
+              lost={step === 'photos' ? lostParts(page) : NOTHING_LOST}
+              onNumber={arranging ? (block, name) => typeNumber({ block: block.id, name }) : undefined}
+            >
+              {(layout, narrow) => {
+                const measured = board.blocks.find((candidate) => candidate.id === number?.block)
+                if (number && measured)
+                  return (
+                    <NumberField
+                      key={number.name}
+                      block={measured}
+                      name={number.name}
+                      layout={layout}
+                      narrow={narrow}
+                      onNext={(name) => typeNumber({ block: measured.id, name })}
+                      onDone={(text) => {
+                        typeNumber(null)
+                        hold(measured.id)
+                        if (text) change({ kind: 'pin', block: measured.id, [number.name]: text })
+                      }}
+                    />
+                  )
+                if (writes.failed && refused)
+                  return (
+                    <NoPlace
+                      error={writes.failed}
+                      block={refused}
+                      layout={layout}
+                      onClose={() => writes.settle()}
+                    />
+                  )
+                const block = board.blocks.find((candidate) => candidate.id === typing)
+                if (!block) return null
+                const text = page.titles.find((title) => title.block === block.id)?.text ?? ''
+                const done = (value: string | null) => {
+                  setTyping(null)
+                  if (value !== null && value.trim() !== text)
+                    change({ kind: 'title', block: block.id, text: value })
+                }
+                return <TitleField block={block} layout={layout} text={text} onDone={done} />
+              }}
+            </Board>
+          )}
           {writes.busy && <Waiting words="Measuring" />}
         </main>
         <BenchSide
@@ -266,6 +279,10 @@ function LaidBench({ page }: { page: Page }) {
           onLayOver={layOver}
           onType={setTyping}
           onChange={change}
+          accent={accents.held}
+          paused={accents.paused}
+          onPutAccentDown={accents.putDown}
+          looking={looking}
           onPutDown={() => hold(null)}
         />
       </div>

@@ -1,6 +1,10 @@
 import type { ReactNode } from 'react'
-import type { Change, Fit, Page, Tie } from '../api/client'
+import type { Accent, Change, Fit, Page, Tie } from '../api/client'
+import type { MovedPiece } from '../api/lookQueries'
 import type { useFits } from '../api/queries'
+import { ClusterSide } from '../embellish/ClusterSide'
+import { LookSide } from '../looking/LookSide'
+import type { Looking } from '../looking/useLooking'
 import { MeasureCard } from '../measures/MeasureCard'
 import { Clash } from './Clash'
 import { CutSide } from '../cutting/CutSide'
@@ -31,6 +35,11 @@ interface BenchSideProps {
   /** Begins to type the title of a block. */
   onType: (block: string | null) => void
   onChange: (change: Change) => void
+  /** The embellishment taken up, and one that rests in the hand for a moment. */
+  accent: Accent | null
+  paused: MovedPiece | null
+  onPutAccentDown: () => void
+  looking: Looking
   onPutDown: () => void
 }
 
@@ -49,6 +58,24 @@ export function BenchSide(props: BenchSideProps) {
       {step === 'title' && <TitleHelp page={page} onType={onType} onChange={onChange} />}
       {step === 'story' && !nothingFits && (
         <StorySide page={page} onChange={onChange} onLayOver={onLayOver} />
+      )}
+      {step === 'clusters' && !nothingFits && (
+        <ClusterSide
+          page={page}
+          held={props.accent}
+          onChange={onChange}
+          onLayOver={onLayOver}
+          onPutDown={props.onPutAccentDown}
+        />
+      )}
+      {step === 'look' && !nothingFits && (
+        <LookSide
+          page={page}
+          paused={props.paused}
+          onChange={onChange}
+          onLayOver={onLayOver}
+          {...props.looking}
+        />
       )}
       {arranging && heldBlock && (
         <Held

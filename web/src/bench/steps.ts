@@ -4,6 +4,8 @@ export const STEPS = [
   { key: 'photos', name: 'Photos' },
   { key: 'title', name: 'Title' },
   { key: 'story', name: 'Journaling' },
+  { key: 'clusters', name: 'Clusters' },
+  { key: 'look', name: 'Second look' },
   { key: 'cut', name: 'Cut' },
   { key: 'print', name: 'Print' },
 ] as const

@@ -41,7 +41,7 @@ function drawing(props: BlockShapeProps): ReactNode {
     case 'journaling':
       return props.bare ? null : <StoryCard {...props} />
     case 'cluster':
-      return <ClusterPlace {...props} />
+      return props.bare ? null : <ClusterPlace {...props} />
     case 'tag':
       return <TagShape {...props} />
     default:

@@ -1,5 +1,6 @@
 import { Fractions } from '../app/Fractions'
 import {
+  Fragment,
   useId,
   useMemo,
   useRef,
@@ -8,8 +9,9 @@ import {
   type PointerEvent,
   type ReactNode,
 } from 'react'
-import type { Board as BoardData, BoardBlock, Pin, Slot, Story, Tie, Title } from '../api/client'
+import type { Accent, Board as BoardData, BoardBlock, Pin, Slot, Story, Tie, Title } from '../api/client'
 import { GUTTER, NARROW_GUTTER, layPage, type PageLayout } from '../geometry/layout'
+import { Accents, type AccentHandlers } from './Accents'
 import { BlockShape } from './BlockShape'
 import { PaperPatterns } from './PaperPatterns'
 import { isBare } from '../geometry/bare'
@@ -46,6 +48,11 @@ interface BoardProps extends PieceHandlers {
   slots: Slot[]
   titles: Title[]
   stories?: Story[]
+  accents?: Accent[]
+  /** Lets embellishments be taken up. */
+  accentHandlers?: AccentHandlers | undefined
+  /** How the page is looked at: blurred, grey, mirrored, from across the room. */
+  mode?: string
   /** What else is laid over the pieces, in page units: words tried out, clusters, what was noticed. */
   over?: ReactNode
   /** Left, top, right and bottom of what is not kept clear, in page units. */
@@ -71,7 +78,7 @@ interface BoardProps extends PieceHandlers {
 /** Her page, large, with rulers and ribbons outside it. */
 export function Board(props: BoardProps) {
   const { ghost, clearBox, heldId = null, pins = [], ties = [], lost = [], inHand = null } = props
-  const { stories = [] } = props
+  const { stories = [], accents = [], accentHandlers, mode = '' } = props
   const board = useMemo(() => withHand(props.board, inHand), [props.board, inHand])
   const prefix = useId().replaceAll(':', '')
   const { ref, space } = useSpace<HTMLDivElement>({ width: 700, height: 690 })
@@ -81,6 +88,7 @@ export function Board(props: BoardProps) {
   const lifted =
     board.blocks.find((block) => block.id === (heldId ?? liftedId) && block.role !== 'base') ?? null
   const { onNumber } = props
+  const loose = accents.filter((one) => !board.blocks.some((block) => block.id === one.under))
   const page = `translate(${layout.left} ${layout.top}) scale(${layout.scale})`
   const hasMargin =
     clearBox[0]! + clearBox[1]! > 0 || clearBox[2]! < board.width || clearBox[3]! < board.height
@@ -98,22 +106,31 @@ export function Board(props: BoardProps) {
           />
         )}
         <g transform={page}>
-          <rect className="bare-page" width={board.width} height={board.height} />
-          {board.blocks.map((block) => (
-            <Piece
-              key={block.id}
-              {...props}
-              block={block}
-              prefix={prefix}
-              scale={layout.scale}
-              lift={lift}
-              lifted={lifted?.id === block.id}
-              moves={inHand?.stack === block.stack}
-            />
-          ))}
-          {stories.map((story) => (
-            <StoryWords key={story.name} story={story} />
-          ))}
+          <g className={mode ? `looked-at is-${mode}` : undefined}>
+            <rect className="bare-page" width={board.width} height={board.height} />
+            {board.blocks.map((block) => (
+              <Fragment key={block.id}>
+                <Accents
+                  accents={accents.filter((one) => one.under === block.id)}
+                  scale={layout.scale}
+                  handlers={accentHandlers}
+                />
+                <Piece
+                  {...props}
+                  block={block}
+                  prefix={prefix}
+                  scale={layout.scale}
+                  lift={lift}
+                  lifted={lifted?.id === block.id}
+                  moves={inHand?.stack === block.stack}
+                />
+              </Fragment>
+            ))}
+            {stories.map((story) => (
+              <StoryWords key={story.name} story={story} />
+            ))}
+            <Accents accents={loose} scale={layout.scale} handlers={accentHandlers} />
+          </g>
           {props.over}
           {lost.map((corners) => (
             <polygon key={corners.join()} className="lost-part" points={corners.join(' ')} />
@@ -159,6 +176,7 @@ function Piece({
   slots,
   titles,
   stories = [],
+  accents = [],
   accepting,
   ...handlers
 }: PieceProps) {
@@ -174,7 +192,7 @@ function Piece({
       slot={slot}
       title={title}
       picture="view"
-      bare={isBare(block, stories)}
+      bare={isBare(block, stories, accents)}
     />
   )
   if (block.role === 'base')

@@ -1,5 +1,6 @@
 import { useId } from 'react'
-import type { Board, Story, Title, Written, WornSlot } from '../api/client'
+import type { Accent, Board, Story, Title, Written, WornSlot } from '../api/client'
+import { Accents } from './Accents'
 import { BlockShape } from './BlockShape'
 import { PaperPatterns } from './PaperPatterns'
 import { StoryWords } from './StoryWords'
@@ -10,6 +11,7 @@ interface PageThumbProps {
   slots?: WornSlot[]
   titles?: Title[]
   stories?: Story[]
+  accents?: Accent[]
   /** Words that are only tried out. */
   tried?: Written
   /** Longest side in pixels. */
@@ -26,6 +28,7 @@ export function PageThumb({
   slots = [],
   titles = [],
   stories = [],
+  accents = [],
   tried,
   size,
   bare,
@@ -46,6 +49,7 @@ export function PageThumb({
       <rect className="bare-page" width={board.width} height={board.height} />
       {board.blocks.map((block) => (
         <g key={block.id} className={bare?.has(block.id) ? 'bare-place' : undefined}>
+          <Accents accents={accents.filter((one) => one.under === block.id)} scale={scale} />
           <BlockShape
             block={block}
             prefix={prefix}
@@ -53,13 +57,17 @@ export function PageThumb({
             picture="thumb"
             slot={slots.find((slot) => slot.block === block.id)}
             title={titles.find((title) => title.block === block.id)}
-            bare={isBare(block, stories)}
+            bare={isBare(block, stories, accents)}
           />
         </g>
       ))}
       {stories.map((story) => (
         <StoryWords key={story.name} story={story} />
       ))}
+      <Accents
+        accents={accents.filter((one) => !board.blocks.some((block) => block.id === one.under))}
+        scale={scale}
+      />
       {tried && <StoryWords story={tried} />}
       <rect className="page-edge" width={board.width} height={board.height} />
     </svg>

@@ -67,6 +67,7 @@ function Pages() {
                   slots={page.slots}
                   titles={page.titles}
                   stories={page.stories}
+                  accents={page.accents}
                   size={190}
                 />
               </span>

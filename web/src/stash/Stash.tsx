@@ -1,6 +1,7 @@
 import { useState, type FormEvent } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
+import { Link } from 'react-router'
 import { usePapers, useStash } from '../api/cuttingQueries'
 import { formText } from '../app/formText'
 import { Sheet } from '../app/Sheet'
@@ -17,6 +18,11 @@ export function Stash() {
   const opened = papers.data?.find((paper) => paper.id === openId)
   return (
     <Sheet title="Paper stash" className="stash">
+      <nav className="places" aria-label="Stash">
+        <Link className="stitched" to="/stash/embellishments">
+          Embellishments
+        </Link>
+      </nav>
       <div className="box-top">
         <EnterLine onEntered={open} />
         <Form.Control

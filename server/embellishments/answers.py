@@ -1,0 +1,100 @@
+"""What is told of embellishments and of what they are laid as."""
+
+from collections.abc import Iterable, Sequence
+from typing import Any
+
+from inkquilt.balance.weight import Moments
+from inkquilt.clusters import ClusterPlan, CoverProposal
+from inkquilt.embellishments import Accent, Form, outline_of_form
+from inkquilt.lengths import Unit, with_unit
+from inkquilt.page import Page
+from inkquilt.sketch.model import Size
+from inkquilt.trying.whole import CUT
+from server.embellishments.models import Embellishment
+from server.pages.accents import accent_answer, colour_text
+
+
+def embellishment_answer(row: Embellishment) -> dict[str, Any]:
+    """Return one of the stash."""
+    unit = Unit(row.unit)
+    thick = f", {with_unit(row.thickness, unit)} thick" if row.thickness else ""
+    return {
+        "id": row.pk,
+        "key": row.key,
+        "name": row.name,
+        "kind": row.kind,
+        "form": row.form,
+        "size": f"{with_unit(row.width, unit)} × {with_unit(row.height, unit)}{thick}",
+        "width": row.width / unit.grains,
+        "height": row.height / unit.grains,
+        "colours": row.colours,
+        "facing": row.facing,
+        "count": row.count,
+        "text": row.text,
+        "points": [
+            [(x + row.width / 2) / unit.grains, (y + row.height / 2) / unit.grains]
+            for x, y in outline_of_form(Form(row.form), Size(row.width, row.height)).exterior.coords[:-1]
+        ],
+    }
+
+
+def put_answer(accents: Iterable[Accent], page: Page) -> list[dict[str, Any]]:
+    """Return pieces as they are sent back to be laid."""
+    grains = page.unit.grains
+    return [
+        {
+            "key": one.key,
+            "embellishment": "" if one.what.key == CUT else one.what.key,
+            "cut": {
+                "name": one.what.name,
+                "form": one.what.form.value,
+                "width": one.what.size.width / grains,
+                "height": one.what.size.height / grains,
+                "colour": colour_text(one.what.colours[0]),
+            }
+            if one.what.key == CUT
+            else None,
+            "x": one.x / grains,
+            "y": one.y / grains,
+            "turn": one.turn / 100,
+            "under": one.under,
+            "group": one.group,
+            "foam": one.foam,
+        }
+        for one in accents
+    ]
+
+
+def laid_answer(accents: Sequence[Accent], page: Page, words: str, why: Sequence[str] = ()) -> dict[str, Any]:
+    """Return pieces to look at, and the change that lays them."""
+    return {
+        "words": words,
+        "why": list(why),
+        "accents": [accent_answer(one, page) for one in accents],
+        "change": {"kind": "arrange", "put": put_answer(accents, page), "words": words},
+    }
+
+
+def plan_answer(plan: ClusterPlan, page: Page, take: Sequence[str]) -> dict[str, Any]:
+    """Return a proposal for clusters; ``take`` are pieces that go for it."""
+    count = len({one.group for one in plan.accents})
+    words = {1: "one cluster", 2: "two clusters", 3: "three clusters"}.get(count, f"{count} clusters")
+    told = laid_answer(plan.accents, page, words, (*plan.why, _weight(plan.before, plan.after)))
+    told["change"]["take"] = list(take)
+    return told
+
+
+def _weight(before: Moments, after: Moments) -> str:
+    """Say what the page's weight does."""
+
+    def place(moments: Moments) -> str:
+        down = f"{abs(round(100 * moments.down))} % {'below' if moments.down >= 0 else 'above'} the middle"
+        side = round(100 * moments.across)
+        return down + (f", {abs(side)} % to the {'right' if side > 0 else 'left'}" if side else "")
+
+    return f"the page’s weight: {place(before)} before, {place(after)} then"
+
+
+def cover_answer(proposal: CoverProposal, page: Page) -> dict[str, Any]:
+    """Return a proposal to cover a flaw."""
+    return laid_answer(proposal.accents, page, proposal.words)

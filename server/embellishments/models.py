@@ -1,0 +1,66 @@
+"""The embellishments people own."""
+
+from django.db import models
+
+from inkquilt.colour import read_colour
+from inkquilt.embellishments import Embellishment as CoreEmbellishment
+from inkquilt.embellishments import EmbellishmentKind, Facing, Form
+from inkquilt.lengths import Unit
+from inkquilt.sketch.model import Size
+from server.common import fields
+from server.common.owned import Owned
+
+#: Keys of owned embellishments begin so.
+OWN_KEY = "own "
+
+
+class Embellishment(Owned):
+    """One embellishment; lengths in grains, colours ``#rrggbb``, the main one first. No count: it never runs out."""
+
+    name = models.CharField(max_length=60)
+    kind = models.CharField(max_length=12, choices=fields.EMBELLISHMENT_KIND_CHOICES)
+    form = models.CharField(max_length=8, choices=fields.FORM_CHOICES)
+    width = models.PositiveIntegerField(help_text="grains")
+    height = models.PositiveIntegerField(help_text="grains")
+    colours = models.JSONField(default=list)
+    facing = models.CharField(max_length=6, choices=fields.FACING_CHOICES, default=Facing.NONE.value)
+    thickness = models.PositiveIntegerField(default=0, help_text="grains")
+    count = models.PositiveIntegerField(null=True, blank=True, default=1)
+    text = models.CharField(max_length=40, blank=True)
+    unit = models.CharField(max_length=2, choices=fields.UNIT_CHOICES, default=Unit.IN.value)
+
+    class Meta:
+        ordering = ["kind", "name", "id"]
+        indexes = [models.Index(fields=["owner", "deleted_at"])]
+        constraints = [
+            models.CheckConstraint(condition=models.Q(width__gt=0, height__gt=0), name="an_embellishment_has_a_size")
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+    @property
+    def key(self) -> str:
+        """What it is called where it is laid."""
+        return f"{OWN_KEY}{self.pk}"
+
+    @property
+    def core(self) -> CoreEmbellishment:
+        """For the core."""
+        return CoreEmbellishment(
+            self.key,
+            self.name,
+            EmbellishmentKind(self.kind),
+            Form(self.form),
+            Size(self.width, self.height),
+            tuple(read_colour(colour) for colour in self.colours),
+            Facing(self.facing),
+            self.thickness,
+            self.count,
+            self.text,
+        )
+
+
+def owned_by(owner: object) -> tuple[CoreEmbellishment, ...]:
+    """Return every embellishment of a person."""
+    return tuple(row.core for row in Embellishment.objects.visible_to(owner))

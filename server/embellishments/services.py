@@ -1,0 +1,73 @@
+"""Clusters, backgrounds and covers for a page, from what its owner has."""
+
+from dataclasses import dataclass, replace
+
+from inkquilt.balance.schools import BalanceSchool
+from inkquilt.clusters import (
+    ClusterPlan,
+    ClusterWish,
+    CoverProposal,
+    ScatterWish,
+    add_in_gap,
+    cover_spot,
+    plan_clusters,
+    scatter,
+)
+from inkquilt.embellishments import Accent, Embellishment, left_of
+from inkquilt.layout import SCATTER, Layout
+from inkquilt.lengths import Grains
+from server.embellishments.models import owned_by
+from server.pages.answers import pictures_of
+from server.pages.document import PageDocument
+from server.pages.layouts import layout_of
+from server.pages.models import Page
+
+
+@dataclass(frozen=True, slots=True)
+class Table:
+    """A page with what its owner has: all of it, and how many of each are left."""
+
+    layout: Layout
+    owned: tuple[Embellishment, ...]
+    left: dict[str, int]
+    school: BalanceSchool
+
+
+def table_of(page: Page, document: PageDocument) -> Table:
+    """Return a page as it is decorated."""
+    owned = owned_by(page.owner)
+    layout = layout_of(document, pictures_of(page, document))
+    return Table(layout, owned, left_of(owned, layout.accents), BalanceSchool(document.school))
+
+
+def cluster_plans(
+    page: Page, document: PageDocument, wish: ClusterWish, keep: frozenset[str] | None = None
+) -> tuple[ClusterPlan, ...]:
+    """Return proposals for clusters; with ``keep``, only those groups stay and the others are planned anew."""
+    table = table_of(page, document)
+    layout = table.layout
+    if keep is not None:
+        stays = tuple(one for one in layout.accents if one.group in keep or not one.group.startswith("cluster"))
+        layout = replace(layout, accents=stays)
+    left = left_of(table.owned, layout.accents)
+    return plan_clusters(layout, table.owned, left, replace(wish, school=table.school))
+
+
+def scattered(page: Page, document: PageDocument, wish: ScatterWish) -> tuple[Accent, ...]:
+    """Return a background for a page."""
+    table = table_of(page, document)
+    return scatter(table.layout, table.owned, table.left, wish)
+
+
+def one_more(page: Page, document: PageDocument, wish: ScatterWish) -> Accent | None:
+    """Return one more piece of the background, where the gap is largest."""
+    table = table_of(page, document)
+    groups = sorted({one.group for one in table.layout.accents if one.group.startswith(SCATTER)})
+    group = groups[-1] if groups else f"{SCATTER}-1"
+    return add_in_gap(table.layout, table.owned, table.left, wish, group)
+
+
+def covers_for(page: Page, document: PageDocument, x: Grains, y: Grains, radius: Grains) -> tuple[CoverProposal, ...]:
+    """Return what covers a flaw on a page."""
+    table = table_of(page, document)
+    return cover_spot(table.layout, table.owned, table.left, x, y, radius, table.school)

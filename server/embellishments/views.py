@@ -1,0 +1,167 @@
+"""The stash of embellishments, and what is proposed with them."""
+
+from typing import Any
+
+from drf_spectacular.utils import extend_schema
+from rest_framework import serializers, status
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from inkquilt.clusters import ClusterWish, Formation, ScatterWish
+from inkquilt.embellishments import check
+from inkquilt.lengths import INCH, Unit
+from server.common.asked import asked_length, refuse
+from server.common.serializers import ErrorSerializer
+from server.embellishments import services
+from server.embellishments.answers import cover_answer, embellishment_answer, laid_answer, plan_answer
+from server.embellishments.models import Embellishment
+from server.embellishments.serializers import (
+    ArrangementSerializer,
+    ClusterWishSerializer,
+    CountAskedSerializer,
+    CoverWishSerializer,
+    EmbellishmentAskedSerializer,
+    EmbellishmentSerializer,
+    ScatterWishSerializer,
+)
+from server.pages.document import PageDocument
+from server.pages.models import Page
+from server.pages.services import document_of, require_fit
+
+MOST_EMBELLISHMENTS = 500
+_REFUSED = {400: ErrorSerializer, 404: ErrorSerializer, 409: ErrorSerializer}
+
+
+class EmbellishmentsView(APIView):
+    """Every embellishment a person owns."""
+
+    @extend_schema(operation_id="embellishments", responses=EmbellishmentSerializer(many=True))
+    def get(self, request: Request) -> Response:
+        """List them."""
+        rows = Embellishment.objects.visible_to(request.user)[:MOST_EMBELLISHMENTS]
+        return Response([embellishment_answer(row) for row in rows])
+
+    @extend_schema(
+        operation_id="add_embellishment",
+        request=EmbellishmentAskedSerializer,
+        responses={201: EmbellishmentSerializer, 400: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Enter one."""
+        if Embellishment.objects.visible_to(request.user).count() >= MOST_EMBELLISHMENTS:
+            raise refuse("too-many-embellishments", f"There can be up to {MOST_EMBELLISHMENTS} embellishments.")
+        asked = _asked(EmbellishmentAskedSerializer, request)
+        unit = Unit(asked["unit"])
+        asked["width"] = asked_length(asked, "width", unit, "How wide it is")
+        asked["height"] = asked_length(asked, "height", unit, "How high it is")
+        asked["thickness"] = asked_length(asked, "thickness", unit, "How thick it is") if asked.get("thickness") else 0
+        row = Embellishment(owner=request.user, **asked)
+        check(row.core, unit)
+        row.save()
+        return Response(embellishment_answer(row), status=status.HTTP_201_CREATED)
+
+
+class EmbellishmentView(APIView):
+    """One embellishment."""
+
+    @extend_schema(
+        operation_id="count_embellishment",
+        request=CountAskedSerializer,
+        responses={200: EmbellishmentSerializer, **_REFUSED},
+    )
+    def patch(self, request: Request, pk: int) -> Response:
+        """Say how many there are."""
+        row = Embellishment.objects.visible_to(request.user).one(pk)
+        row.count = _asked(CountAskedSerializer, request)["count"]
+        row.save(update_fields=["count"])
+        return Response(embellishment_answer(row))
+
+    @extend_schema(operation_id="delete_embellishment", responses={204: None, 404: ErrorSerializer})
+    def delete(self, request: Request, pk: int) -> Response:
+        """Put it aside; pages keep the pieces that lie on them."""
+        Embellishment.objects.visible_to(request.user).one(pk).delete_softly()
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+def _asked(kind: type[serializers.Serializer], request: Request) -> dict[str, Any]:
+    given = kind(data=request.data)
+    given.is_valid(raise_exception=True)
+    return dict(given.validated_data)
+
+
+def _page(request: Request, pk: int) -> tuple[Page, PageDocument]:
+    page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
+    document = document_of(page)
+    require_fit(document)
+    return page, document
+
+
+class ClustersView(APIView):
+    """Proposals for clusters. Asked by POST, for a wish has parts; nothing is kept."""
+
+    @extend_schema(
+        operation_id="plan_clusters",
+        request=ClusterWishSerializer,
+        responses={200: ArrangementSerializer(many=True), **_REFUSED},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Return proposals, the best first."""
+        page, document = _page(request, pk)
+        asked = _asked(ClusterWishSerializer, request)
+        keep = asked.pop("keep", None)
+        typed = asked.pop("thickness", "")
+        thickness = asked_length({"t": typed}, "t", document.unit, "The most a piece may stand up") if typed else None
+        wish = ClusterWish(**{**asked, "formation": Formation(asked["formation"]), "thickness": thickness})
+        kept = None if keep is None else frozenset(keep)
+        plans = services.cluster_plans(page, document, wish, kept)
+        take = [
+            one.key
+            for one in document.accents
+            if kept is not None and one.group.startswith("cluster") and one.group not in kept
+        ]
+        return Response([plan_answer(plan, document.page, take) for plan in plans])
+
+
+class ScatterView(APIView):
+    """A scattered background. Nothing is kept."""
+
+    @extend_schema(
+        operation_id="plan_scatter", request=ScatterWishSerializer, responses={200: ArrangementSerializer, **_REFUSED}
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Return pieces, or one more where the gap is largest."""
+        page, document = _page(request, pk)
+        asked = _asked(ScatterWishSerializer, request)
+        more, only, typed = asked.pop("one_more"), asked.pop("only", None), asked.pop("spacing", "")
+        spacing = asked_length({"s": typed}, "s", document.unit, "The spacing") if typed else 0
+        wish = ScatterWish(**asked, spacing=spacing, only=frozenset(only) if only else None)
+        if more:
+            one = services.one_more(page, document, wish)
+            if one is None:
+                raise refuse("no-gap", "There is no gap left, or nothing left to put there.")
+            return Response(laid_answer([one], document.page, f"one more {one.what.name}"))
+        laid = services.scattered(page, document, wish)
+        short = f", {wish.count} were wished for" if len(laid) < wish.count else ""
+        return Response(laid_answer(laid, document.page, f"{len(laid)} pieces scattered{short}"))
+
+
+class CoverView(APIView):
+    """What covers a flaw. Nothing is kept."""
+
+    @extend_schema(
+        operation_id="cover_spot",
+        request=CoverWishSerializer,
+        responses={200: ArrangementSerializer(many=True), **_REFUSED},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Return pieces that cover it, the best first."""
+        page, document = _page(request, pk)
+        asked = _asked(CoverWishSerializer, request)
+        across = asked_length(asked, "across", document.unit, "How wide the flaw is")
+        if not 0 < across <= 6 * INCH:
+            raise refuse("flaw-size", "A flaw is more than nothing and at most 6 in wide.", "across")
+        grains = document.unit.grains
+        x, y = round(asked["x"] * grains), round(asked["y"] * grains)
+        found = services.covers_for(page, document, x, y, across // 2)
+        return Response([cover_answer(one, document.page) for one in found])

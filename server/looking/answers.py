@@ -1,0 +1,162 @@
+"""What is told of a second look. Numbers to draw by are in the page's unit, what is read are texts."""
+
+from collections.abc import Iterator
+from dataclasses import asdict
+from typing import Any
+
+from shapely.geometry.base import BaseGeometry
+
+from inkquilt.balance.second_look import Observation
+from inkquilt.lengths import format_nearest, with_unit
+from inkquilt.trying import Trial
+from server.embellishments.answers import put_answer
+from server.looking.models import Snapshot
+from server.looking.services import SecondLook
+from server.pages.accents import accent_answer
+from server.pages.answers import card_answer, pictures_of
+from server.pages.document import PageDocument
+
+
+def kind_key(observation: Observation) -> str:
+    """Return an observation's kind as the API names it."""
+    return observation.kind.name.lower().replace("_", "-")
+
+
+def rings(shapes: tuple[BaseGeometry, ...], grains: int) -> Iterator[list[list[float]]]:
+    """Yield the outer lines of shapes in the page's unit."""
+    for shape in shapes:
+        for part in getattr(shape, "geoms", [shape]):
+            if part.geom_type == "Polygon" and not part.is_empty:
+                yield [[x / grains, y / grains] for x, y in part.exterior.coords[:-1]]
+
+
+def observation_answer(one: Observation, grains: int) -> dict[str, Any]:
+    """Return one observation."""
+    return {
+        "kind": kind_key(one),
+        "called": one.kind.value,
+        "words": one.words,
+        "number": one.number,
+        "keys": list(one.keys),
+        "marks": list(rings(one.marks, grains)),
+    }
+
+
+def look_answer(seen: SecondLook, document: PageDocument) -> dict[str, Any]:
+    """Return a second look with everything a board lays over the page for it."""
+    figures, page = seen.figures, document.page
+    grains = page.unit.grains
+    moments, calm = figures.moments, figures.calm
+    rectangle, circle = calm.rectangle, calm.circle
+    return {
+        "noticed": [observation_answer(one, grains) for one in seen.noticed],
+        "centre": [moments.x / grains, moments.y / grains],
+        "weights": [
+            {"x": one.x / grains, "y": one.y / grains, "weight": one.weight} for one in figures.weighed if one.weight
+        ],
+        "figures": list(_figures(seen, document)),
+        "triangles": [
+            {
+                "name": use.name,
+                "colour": use.name if use.colour else None,
+                "places": [[x / grains, y / grains] for x, y in use.places],
+                "words": _use_words(use.places, use.triangle, use.photos_inside),
+            }
+            for use in (*figures.colours, *figures.kinds)
+            if len(use.places) > 1
+        ],
+        "calm": {
+            "regions": list(rings((calm.region,), grains)),
+            "box": rectangle
+            and [
+                rectangle.x.low / grains,
+                rectangle.y.low / grains,
+                rectangle.x.high / grains,
+                rectangle.y.high / grains,
+            ],
+            "circle": circle and [circle.x / grains, circle.y / grains, circle.radius / grains],
+        },
+        "measures": [{"name": name, "value": round(value, 2)} for name, value in asdict(seen.measures).items()]
+        if seen.measures
+        else [],
+        "off": [kind.name.lower().replace("_", "-") for kind in sorted(seen.off, key=lambda kind: kind.name)],
+    }
+
+
+def _use_words(places: tuple[tuple[float, float], ...], triangle: float, inside: float) -> str:
+    count = len(places)
+    if count < 3:
+        return f"{count} places"
+    return f"{count} places, a triangle of {triangle:.0%} of the page, {inside:.0%} of the photos inside"
+
+
+def _figures(seen: SecondLook, document: PageDocument) -> Iterator[dict[str, str]]:
+    """Yield the numbers behind the look in words."""
+    figures, unit = seen.figures, document.unit
+    moments, calm = figures.moments, figures.calm
+    side = "right" if moments.across > 0 else "left"
+    yield {
+        "name": "Centre of weight",
+        "value": f"{abs(moments.across):.0%} {side}, {abs(moments.down):.0%} {'below' if moments.down > 0 else 'above'}"
+        " the middle",
+    }
+    yield {"name": "Along the diagonals", "value": f"{moments.falling:.0%} falling, {moments.rising:.0%} rising"}
+    box = calm.rectangle
+    largest = f", its largest part {with_unit(box.x.length, unit)} × {with_unit(box.y.length, unit)}" if box else ""
+    yield {"name": "Empty", "value": f"{calm.share:.0%} of the page{largest}"}
+    yield {"name": "In one piece", "value": f"{calm.joined:.0%} of what is empty"}
+    names = ("left", "top", "right", "bottom")
+    margins = ", ".join(
+        f"{format_nearest(round(value), unit)} {name}" for name, value in zip(names, figures.margins, strict=True)
+    )
+    yield {"name": "Margins", "value": f"{margins} ({unit.value})"}
+    groups = figures.groups
+    if groups:
+        linked = "one linked group" if len(groups) == 1 else f"{len(groups)} groups, the largest of {len(groups[0])}"
+        yield {"name": "Stands together", "value": linked}
+
+
+def trial_answer(trial: Trial, document: PageDocument) -> dict[str, Any]:
+    """Return a change that is tried: what it does, the page then, and the change itself."""
+    page, grains = document.page, document.unit.grains
+    before = {one.key: one for one in document.accents}
+    after = {one.key: one for one in trial.layout.accents}
+    put = [one for one in trial.layout.accents if before.get(one.key) != one]
+    change: dict[str, Any] = {"kind": "arrange", "words": trial.words}
+    if put:
+        change["put"] = put_answer(put, page)
+    if before.keys() - after.keys():
+        change["take"] = sorted(before.keys() - after.keys())
+    if trial.swapped:
+        change["papers"] = list(trial.swapped)
+    if trial.moved:
+        change["moves"] = [{"block": name, "x": x / grains, "y": y / grains} for name, x, y in trial.moved]
+    return {
+        "words": trial.words,
+        "accents": [accent_answer(one, page) for one in trial.layout.accents],
+        "moved": [
+            {
+                "block": block.id,
+                "x": block.x / grains,
+                "y": block.y / grains,
+                "width": block.width / grains,
+                "height": block.height / grains,
+            }
+            for block in trial.layout.blocks
+            if block.id in {name for name, _, _ in trial.moved}
+        ],
+        "swapped": list(trial.swapped) if trial.swapped else [],
+        "left": [one.words for one in trial.noticed],
+        "change": change,
+    }
+
+
+def snapshot_answer(row: Snapshot) -> dict[str, Any]:
+    """Return a state that was put away, drawn."""
+    document = PageDocument.read(row.document)
+    return {
+        "id": row.pk,
+        "note": row.note,
+        "created": row.created,
+        "page": card_answer(row.page, document, pictures_of(row.page, document)),
+    }

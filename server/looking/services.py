@@ -1,0 +1,121 @@
+"""The second look at a page, changes tried on it, and states put away."""
+
+from dataclasses import dataclass, replace
+from typing import Any, Final
+
+from django.utils import timezone
+
+from inkquilt.balance.kinds import ObservationKind
+from inkquilt.balance.measures import Frame, Measures, Object, measures
+from inkquilt.balance.schools import BalanceSchool
+from inkquilt.balance.second_look import Figures, Observation, second_look
+from inkquilt.balance.seen import SURFACES, Part
+from inkquilt.colour import read_colour
+from inkquilt.embellishments import left_of
+from inkquilt.layout import Layout
+from inkquilt.trying import Asked, Trial, try_it
+from inkquilt.trying.changes import goes_along
+from server.common.asked import refuse
+from server.embellishments.models import owned_by
+from server.looking.models import Snapshot, SwitchedOff
+from server.pages.accents import kept_on
+from server.pages.answers import pictures_of
+from server.pages.document import PageDocument
+from server.pages.layouts import layout_of
+from server.pages.models import Page
+from server.pages.services import document_of
+from server.stash.models import Paper
+
+MOST_SNAPSHOTS: Final = 30
+_PLAIN_KINDS: Final = ("solid",)
+
+
+@dataclass(frozen=True, slots=True)
+class SecondLook:
+    """What was noticed, with the figures behind it."""
+
+    layout: Layout
+    figures: Figures
+    noticed: tuple[Observation, ...]
+    measures: Measures | None
+    off: frozenset[ObservationKind]
+
+
+def with_moved(document: PageDocument, key: str, x: float, y: float) -> PageDocument:
+    """Return a page with a piece somewhere else, as it would lie if it was let go there; places in the page's unit."""
+    accent = next((one for one in document.accents if one.key == key), None)
+    if accent is None:
+        return document
+    grains = document.unit.grains
+    dx, dy = round(x * grains) - accent.x, round(y * grains) - accent.y
+    along = {one.key for one in goes_along(document.accents, accent)}
+    moved = tuple(
+        kept_on(one.moved(one.x + dx, one.y + dy), document.page) if one.key in along else one
+        for one in document.accents
+    )
+    return replace(document, accents=moved)
+
+
+def look_at(page: Page, document: PageDocument) -> SecondLook:
+    """Look at a page again."""
+    layout = layout_of(document, pictures_of(page, document))
+    figures, off = Figures(layout), switched_off(page.owner)
+    noticed = second_look(figures, BalanceSchool(document.school), off)
+    return SecondLook(layout, figures, noticed, measures(_objects(figures), _frame(layout)), off)
+
+
+def _objects(figures: Figures) -> list[Object]:
+    """Return what the published measures count: upright boxes of all but surfaces and single small accents."""
+    boxes = []
+    for one in figures.weighed:
+        if one.seen.part in SURFACES or one.seen.part is Part.MAT or one.seen.is_scattered:
+            continue
+        left, top, right, bottom = one.seen.outline.bounds
+        if right > left and bottom > top:
+            boxes.append(Object(left, top, right - left, bottom - top))
+    return boxes
+
+
+def _frame(layout: Layout) -> Frame:
+    return Frame(layout.page.width, layout.page.height)
+
+
+def switched_off(owner: Any) -> frozenset[ObservationKind]:
+    """Return what a person never wants to be told."""
+    names = set(SwitchedOff.objects.filter(owner=owner).values_list("kind", flat=True))
+    return frozenset(kind for kind in ObservationKind if kind.name in names)
+
+
+def switch(owner: Any, kind: ObservationKind, *, off: bool) -> None:
+    """Switch an observation off for good, or on again."""
+    if off:
+        SwitchedOff.objects.get_or_create(owner=owner, kind=kind.name)
+    else:
+        SwitchedOff.objects.filter(owner=owner, kind=kind.name).delete()
+
+
+def tried(page: Page, document: PageDocument, kind: ObservationKind, keys: tuple[str, ...]) -> Trial | None:
+    """Return the change that takes something noticed away, or None. Raises ``BadInput`` when it is not noticed."""
+    seen = look_at(page, document)
+    noticed = next((one for one in seen.noticed if one.kind is kind and one.keys == keys), None)
+    if noticed is None:
+        raise refuse("not-noticed", "The page changed since: this is not seen any more.", "kind")
+    owned = owned_by(page.owner)
+    left = left_of(owned, seen.layout.accents)
+    school = BalanceSchool(document.school)
+    return try_it(Asked(seen.layout, noticed, owned, left, _plain_papers(page.owner), school, seen.off))
+
+
+def _plain_papers(owner: Any) -> tuple[Any, ...]:
+    rows = Paper.objects.visible_to(owner).filter(front_kind__in=_PLAIN_KINDS, stocks__count__gt=0).distinct()
+    return tuple(read_colour(row.front_colours[0]) for row in rows if row.front_colours)
+
+
+# -- put away, and looked at beside ---------------------------------------------------------------
+
+
+def put_away(page: Page, note: str) -> Snapshot:
+    """Put the present state of a page away with a note. Raises ``BadInput`` when there are too many."""
+    if page.snapshots.count() >= MOST_SNAPSHOTS:
+        raise refuse("too-many-snapshots", f"A page keeps up to {MOST_SNAPSHOTS} states. Throw one away first.")
+    return Snapshot.objects.create(page=page, note=note, document=document_of(page).written(), created=timezone.now())

@@ -1,0 +1,47 @@
+/** Embellishments, and what is proposed with them. */
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { api, take, type ClusterWish, type EmbellishmentAsked, type ScatterWish } from './client'
+import { keys } from './queries'
+
+export function useEmbellishments() {
+  return useQuery({ queryKey: keys.embellishments, queryFn: () => take(api.GET('/api/embellishments/')) })
+}
+
+export function useEmbellishmentWrites() {
+  const cache = useQueryClient()
+  const onSuccess = async () => {
+    // A list that was asked for before must not arrive afterwards and stay.
+    await cache.cancelQueries({ queryKey: keys.embellishments })
+    void cache.invalidateQueries({ queryKey: keys.embellishments })
+  }
+  const add = useMutation({
+    mutationFn: (one: EmbellishmentAsked) => take(api.POST('/api/embellishments/', { body: one })),
+    onSuccess,
+  })
+  const count = useMutation({
+    mutationFn: ({ id, count: many }: { id: number; count: number | null }) =>
+      take(api.PATCH('/api/embellishments/{id}/', { params: { path: { id } }, body: { count: many } })),
+    onSuccess,
+  })
+  const remove = useMutation({
+    mutationFn: (id: number) => take(api.DELETE('/api/embellishments/{id}/', { params: { path: { id } } })),
+    onSuccess,
+  })
+  return { add, count, remove }
+}
+
+/** Proposals for one page; what they are about changes with it, so they are forgotten with each change. */
+export function useProposed(id: number) {
+  const params = { path: { id } }
+  const clusters = useMutation({
+    mutationFn: (body: ClusterWish) => take(api.POST('/api/pages/{id}/clusters/', { params, body })),
+  })
+  const scatter = useMutation({
+    mutationFn: (body: ScatterWish) => take(api.POST('/api/pages/{id}/scatter/', { params, body })),
+  })
+  const cover = useMutation({
+    mutationFn: (body: { x: number; y: number; across: string }) =>
+      take(api.POST('/api/pages/{id}/cover/', { params, body })),
+  })
+  return { clusters, scatter, cover }
+}

@@ -1,0 +1,65 @@
+/** The second look, changes tried, and states put away. */
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { api, take, type Observation, type Page } from './client'
+import { keys } from './queries'
+
+/** A piece in the hand, and where its centre is. */
+export interface MovedPiece {
+  moved: string
+  x: number
+  y: number
+}
+
+/** What is noticed about a page; with a piece in the hand, as if it lay where it is. */
+export function useLookAgain(page: Page, hand: MovedPiece | null, wanted = true) {
+  const params = { path: { id: page.id }, query: hand ?? {} }
+  return useQuery({
+    queryKey: [...keys.look(page.id), page.version, hand],
+    queryFn: () => take(api.GET('/api/pages/{id}/look/', { params })),
+    enabled: wanted,
+    placeholderData: (before) => before,
+  })
+}
+
+export function useTry(id: number) {
+  const params = { path: { id } }
+  return useMutation({
+    mutationFn: ({ kind, keys: pieces }: Observation) =>
+      take(api.POST('/api/pages/{id}/try/', { params, body: { kind, keys: pieces } })),
+  })
+}
+
+export function useSwitchOff(id: number) {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (body: { kind: Observation['kind']; off: boolean }) =>
+      take(api.POST('/api/observations/off/', { body })),
+    onSuccess: () => cache.invalidateQueries({ queryKey: keys.look(id) }),
+  })
+}
+
+export function useSnapshots(id: number) {
+  return useQuery({
+    queryKey: keys.snapshots(id),
+    queryFn: () => take(api.GET('/api/pages/{id}/snapshots/', { params: { path: { id } } })),
+  })
+}
+
+export function useSnapshotWrites(id: number) {
+  const cache = useQueryClient()
+  const onSuccess = async () => {
+    await cache.cancelQueries({ queryKey: keys.snapshots(id) })
+    void cache.invalidateQueries({ queryKey: keys.snapshots(id) })
+  }
+  const putAway = useMutation({
+    mutationFn: (note: string) =>
+      take(api.POST('/api/pages/{id}/snapshots/', { params: { path: { id } }, body: { note } })),
+    onSuccess,
+  })
+  const throwAway = useMutation({
+    mutationFn: (snapshot: number) =>
+      take(api.DELETE('/api/pages/{id}/snapshots/{snapshot}/', { params: { path: { id, snapshot } } })),
+    onSuccess,
+  })
+  return { putAway, throwAway }
+}

@@ -1,0 +1,76 @@
+import { memo } from 'react'
+import type { Accent } from '../api/client'
+
+const path = (points: number[][]) => `M${points.map((point) => point.join(' ')).join('L')}Z`
+
+/** Points drawn in toward a centre. */
+const drawnIn = (points: number[][], x: number, y: number, part: number) =>
+  points.map(([px, py]) => [x + (px! - x) * part, y + (py! - y) * part])
+
+/** What is needed to draw one. */
+export type DrawnAccent = Pick<
+  Accent,
+  'x' | 'y' | 'points' | 'colours' | 'form' | 'kind' | 'width' | 'height' | 'turn' | 'foam' | 'text'
+>
+
+/** One embellishment as it lies: its outline, a second colour inside, a word if it says one, a shadow on foam. */
+export const AccentShape = memo(function AccentShape({ accent }: { accent: DrawnAccent }) {
+  const { x, y, points, colours, form, kind } = accent
+  const second = colours[1] ?? colours[0]!
+  const small = Math.min(accent.width, accent.height)
+  const turn = `rotate(${accent.turn} ${x} ${y})`
+  return (
+    <g className={accent.foam ? 'accent is-raised' : 'accent'}>
+      {accent.foam && <path className="accent-shadow" d={path(points)} transform="translate(0.04 0.06)" />}
+      <path className="accent-edge" d={path(points)} fill={colours[0]} />
+      {kind === 'base' && (
+        <path className="accent-stitch" d={path(drawnIn(points, x, y, 0.88))} stroke={second} />
+      )}
+      {(form === 'flower' || form === 'star' || form === 'heart') && (
+        <>
+          <path d={path(drawnIn(points, x, y, 0.6))} fill={second} opacity={0.85} />
+          <circle cx={x} cy={y} r={small * 0.1} fill={colours[2] ?? '#fffdf8'} />
+        </>
+      )}
+      {form === 'round' && kind !== 'base' && (
+        <>
+          <circle cx={x} cy={y} r={small * 0.34} fill="none" stroke={second} strokeWidth={small * 0.06} />
+          <circle cx={x - small * 0.08} cy={y} r={small * 0.05} fill={second} />
+          <circle cx={x + small * 0.08} cy={y} r={small * 0.05} fill={second} />
+        </>
+      )}
+      {form === 'leaf' && (
+        <path
+          className="accent-vein"
+          stroke={second}
+          d={`M${x - accent.width * 0.42} ${y}h${accent.width * 0.84}`}
+          transform={turn}
+        />
+      )}
+      {form === 'wing' && (
+        <g transform={turn} fill={second}>
+          <ellipse
+            cx={x - accent.width * 0.12}
+            cy={y}
+            rx={accent.width * 0.2}
+            ry={accent.height * 0.24}
+            opacity={0.8}
+          />
+          <circle cx={x + accent.width * 0.36} cy={y} r={small * 0.06} fill="#1d2a57" />
+        </g>
+      )}
+      {accent.text && (
+        <text
+          className="accent-word"
+          x={x}
+          y={y}
+          fill={second}
+          fontSize={Math.min(accent.height * 0.62, (accent.width * 1.5) / Math.max(3, accent.text.length))}
+          transform={turn}
+        >
+          {accent.text}
+        </text>
+      )}
+    </g>
+  )
+})

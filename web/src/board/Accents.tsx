@@ -1,0 +1,59 @@
+import type { KeyboardEvent, PointerEvent } from 'react'
+import type { Accent } from '../api/client'
+import { AccentShape } from './AccentShape'
+
+/** What a step wants to know of an embellishment; without it they only lie there. */
+export interface AccentHandlers {
+  heldKey: string | null
+  /** The keys of those in the hand, and how far they are from where they lay. */
+  shift: { keys: ReadonlySet<string>; dx: number; dy: number } | null
+  onPress: (accent: Accent, event: PointerEvent<SVGGElement>, scale: number) => void
+  onTake: (accent: Accent) => void
+  onKey: (accent: Accent, event: KeyboardEvent) => void
+}
+
+interface AccentsProps {
+  accents: Accent[]
+  scale: number
+  handlers?: AccentHandlers | undefined
+}
+
+/** The embellishments of one layer, the lowest first. */
+export function Accents({ accents, scale, handlers }: AccentsProps) {
+  return accents.map((accent) =>
+    handlers ? (
+      <TakenUp key={accent.key} accent={accent} scale={scale} handlers={handlers} />
+    ) : (
+      <g key={accent.key} pointerEvents="none">
+        <AccentShape accent={accent} />
+      </g>
+    ),
+  )
+}
+
+/** One that can be taken up, moved and turned. */
+function TakenUp({ accent, scale, handlers }: { accent: Accent; scale: number; handlers: AccentHandlers }) {
+  const { shift } = handlers
+  const inHand = shift?.keys.has(accent.key)
+  return (
+    <g
+      className={`board-accent${handlers.heldKey === accent.key ? ' is-held' : ''}`}
+      role="button"
+      tabIndex={0}
+      data-accent={accent.key}
+      aria-label={`${accent.name}, ${accent.from_left} from the left, ${accent.from_top} from the top`}
+      transform={inHand ? `translate(${shift!.dx} ${shift!.dy})` : undefined}
+      onPointerDown={(event) => handlers.onPress(accent, event, scale)}
+      onClick={() => handlers.onTake(accent)}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter' || event.key === ' ') {
+          event.preventDefault()
+          handlers.onTake(accent)
+        } else handlers.onKey(accent, event)
+      }}
+    >
+      <AccentShape accent={accent} />
+      <path className="accent-touch" d={`M${accent.points.map((point) => point.join(' ')).join('L')}Z`} />
+    </g>
+  )
+}

@@ -1,0 +1,50 @@
+import type { Arrangement, Page } from '../api/client'
+import { Fractions } from '../app/Fractions'
+import { PageThumb } from '../board/PageThumb'
+
+interface ArrangementListProps {
+  page: Page
+  proposals: Arrangement[]
+  onLook: (one: Arrangement | null) => void
+  onChoose: (one: Arrangement) => void
+}
+
+/** Proposals as small pages with their reasons; looking at one lays it over the page. */
+export function ArrangementList({ page, proposals, onLook, onChoose }: ArrangementListProps) {
+  return (
+    <ul className="arrangements" onPointerLeave={() => onLook(null)}>
+      {proposals.map((one, number) => {
+        const gone = new Set(one.change.take ?? [])
+        return (
+          <li key={number}>
+            <button
+              type="button"
+              className="story-way"
+              onClick={() => onChoose(one)}
+              onPointerEnter={() => onLook(one)}
+              onFocus={() => onLook(one)}
+              onBlur={() => onLook(null)}
+            >
+              <PageThumb
+                board={page.fit.board}
+                slots={page.slots}
+                titles={page.titles}
+                stories={page.stories}
+                accents={[...page.accents.filter((piece) => !gone.has(piece.key)), ...one.accents]}
+                size={100}
+              />
+              <span className="story-way-words">
+                <strong>{one.words}</strong>
+                {one.why.map((words) => (
+                  <span key={words} className="hint">
+                    <Fractions text={words} />
+                  </span>
+                ))}
+              </span>
+            </button>
+          </li>
+        )
+      })}
+    </ul>
+  )
+}

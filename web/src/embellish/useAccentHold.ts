@@ -1,0 +1,135 @@
+import {
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent,
+} from 'react'
+import type { Accent, Change } from '../api/client'
+import type { MovedPiece } from '../api/lookQueries'
+import type { AccentHandlers } from '../board/Accents'
+
+interface Hand {
+  accent: Accent
+  keys: ReadonlySet<string>
+  startX: number
+  startY: number
+  scale: number
+  dx: number
+  dy: number
+}
+
+/** A hand that rests for so long is asked about. */
+const PAUSE = 120
+const ARROWS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
+
+/** Embellishments taken up, dragged, nudged and turned; what leads a cluster takes it along. */
+export function useAccentHold(accents: Accent[], send: (change: Change) => Promise<unknown>) {
+  const [heldKey, hold] = useState<string | null>(null)
+  const [hand, take] = useState<Hand | null>(null)
+  const [paused, pause] = useState<MovedPiece | null>(null)
+  const latest = useRef<Hand | null>(null)
+  const dragging = hand !== null
+  useEffect(() => {
+    if (!dragging) return
+    let timer = 0
+    const move = (event: globalThis.PointerEvent) => {
+      const now = latest.current
+      if (!now) return
+      const dx = (event.clientX - now.startX) / now.scale
+      const dy = (event.clientY - now.startY) / now.scale
+      latest.current = { ...now, dx, dy }
+      take(latest.current)
+      clearTimeout(timer)
+      timer = window.setTimeout(
+        () => pause({ moved: now.accent.key, x: now.accent.x + dx, y: now.accent.y + dy }),
+        PAUSE,
+      )
+    }
+    const end = (event: globalThis.PointerEvent) => {
+      const now = latest.current
+      latest.current = null
+      clearTimeout(timer)
+      pause(null)
+      const far = now !== null && Math.hypot(now.dx, now.dy) * now.scale > 4
+      if (!now || !far || event.type === 'pointercancel') {
+        take(null)
+        return
+      }
+      // It stays where it was let go until the page comes back.
+      void send({
+        kind: 'accent',
+        accent: now.accent.key,
+        at_x: now.accent.x + now.dx,
+        at_y: now.accent.y + now.dy,
+        alone: event.altKey,
+      }).finally(() => take(null))
+    }
+    window.addEventListener('pointermove', move)
+    window.addEventListener('pointerup', end)
+    window.addEventListener('pointercancel', end)
+    return () => {
+      clearTimeout(timer)
+      window.removeEventListener('pointermove', move)
+      window.removeEventListener('pointerup', end)
+      window.removeEventListener('pointercancel', end)
+    }
+  }, [dragging, send])
+  const onPress = useCallback(
+    (accent: Accent, event: PointerEvent<SVGGElement>, scale: number) => {
+      event.stopPropagation()
+      const along = accent.leads && !event.altKey
+      const keys = new Set(
+        along ? accents.filter((one) => one.group === accent.group).map((one) => one.key) : [accent.key],
+      )
+      latest.current = { accent, keys, startX: event.clientX, startY: event.clientY, scale, dx: 0, dy: 0 }
+      take(latest.current)
+    },
+    [accents],
+  )
+  const onTake = useCallback((accent: Accent) => hold(accent.key), [])
+  const onKey = useCallback(
+    (accent: Accent, event: KeyboardEvent) => {
+      const marks = event.shiftKey ? 4 : 1
+      if (event.key in ARROWS) {
+        event.preventDefault()
+        const [across, down] = ARROWS[event.key]!
+        void send({
+          kind: 'accent',
+          accent: accent.key,
+          step_x: across * marks,
+          step_y: down * marks,
+          alone: event.altKey,
+        })
+      } else if (event.key === ',' || event.key === '.')
+        void send({ kind: 'accent', accent: accent.key, turn_by: event.key === '.' ? 15 : -15 })
+      else if (event.key === 'Delete')
+        void send({ kind: 'arrange', take: [accent.key], words: `left out ${accent.name}` })
+      else if (event.key === 'Escape') hold(null)
+    },
+    [send],
+  )
+  const handlers = useMemo<AccentHandlers>(
+    () => ({
+      heldKey,
+      shift: hand && (hand.dx || hand.dy) ? { keys: hand.keys, dx: hand.dx, dy: hand.dy } : null,
+      onPress,
+      onTake,
+      onKey,
+    }),
+    [heldKey, hand, onPress, onTake, onKey],
+  )
+  return {
+    handlers,
+    held: accents.find((one) => one.key === heldKey) ?? null,
+    putDown: () => hold(null),
+    paused,
+  }
+}
