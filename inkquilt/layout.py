@@ -50,11 +50,20 @@ class TitleSeen:
 
 @dataclass(frozen=True, slots=True)
 class WordsSeen:
-    """Words on the page, or their card; ``colours`` are those of the card, none for words straight on the page."""
+    """Words on the page, or their card; ``colours`` are those of the card, none for words straight on the page.
+
+    ``written`` is where the writing itself is, None where that is not known.
+    """
 
     key: str
     outline: BaseGeometry
     colours: tuple[Rgb, ...] = ()
+    written: BaseGeometry | None = None
+
+    @property
+    def kept(self) -> BaseGeometry:
+        """What nothing may lie over."""
+        return self.outline if self.written is None else self.written
 
 
 @dataclass(frozen=True, slots=True)

@@ -31,8 +31,7 @@ def measure_pdf(page: FittedPage, rows: Sequence[MeasureRow], counted: str, shee
         out, pagesize=(width, height), title=f"Measures of {page.name}", author="Ink Quilt", invariant=1,
         leftMargin=_MARGIN, rightMargin=_MARGIN, topMargin=_MARGIN, bottomMargin=_MARGIN,
     )  # fmt: skip
-    heading = ParagraphStyle("heading", fontName=TITLES, fontSize=18, leading=23, textColor=rgb(INK))
-    words = ParagraphStyle("words", fontName=WORDS, fontSize=10, leading=13, textColor=rgb(INK))
+    heading, words = styles()
     size = f"{format_nearest(page.width, page.unit)} × {format_nearest(page.height, page.unit)} {page.unit.value}"
     told = f"Page {size}. All measures in {page.unit.value}, counted {counted}. Measure twice, then cut."
     document.build(
@@ -40,7 +39,7 @@ def measure_pdf(page: FittedPage, rows: Sequence[MeasureRow], counted: str, shee
             Paragraph(escape(page.name), heading),
             Paragraph(escape(told), words),
             Spacer(1, 10),
-            _SmallPage(page),
+            SmallPage(page),
             Spacer(1, 12),
             _table(rows, words, width - 2 * _MARGIN - 12),
         ]
@@ -48,7 +47,15 @@ def measure_pdf(page: FittedPage, rows: Sequence[MeasureRow], counted: str, shee
     return out.getvalue()
 
 
-class _SmallPage(Flowable):  # type: ignore[misc]
+def styles() -> tuple[ParagraphStyle, ParagraphStyle]:
+    """Return how a heading and plain words are set."""
+    return (
+        ParagraphStyle("heading", fontName=TITLES, fontSize=18, leading=23, textColor=rgb(INK)),
+        ParagraphStyle("words", fontName=WORDS, fontSize=10, leading=13, textColor=rgb(INK)),
+    )
+
+
+class SmallPage(Flowable):  # type: ignore[misc]
     """The page with its numbers, as large as there is room for."""
 
     def __init__(self, page: FittedPage) -> None:
@@ -78,7 +85,12 @@ def _table(rows: Sequence[MeasureRow], words: ParagraphStyle, width: float) -> A
         cells = [str(row.number or ""), name, row.size, row.across, row.down, ", ".join(row.marks)]
         body.append([Paragraph(escape(cell), words) for cell in cells])
     parts = (0.06, 0.24, 0.16, 0.19, 0.19, 0.16)
-    table = Table(body, colWidths=[width * part for part in parts], repeatRows=1)
+    return ruled_table(body, [width * part for part in parts])
+
+
+def ruled_table(body: Sequence[Sequence[Any]], widths: Sequence[float]) -> Any:
+    """Return rows with a thin line under each, the first one repeated on every sheet; widths in points."""
+    table = Table(body, colWidths=widths, repeatRows=1)
     line = rgb((190, 180, 160))
     table.setStyle(
         TableStyle(

@@ -22,10 +22,12 @@ from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas as Pdf
 
+from inkquilt.embellishments import Accent
 from inkquilt.lengths import INCH, MM, Grains, format_nearest
 from inkquilt.sketch import Role, Shape
+from inkquilt.words.script import Script
 from inkquilt_io.look import INK, WHITE, Colour
-from inkquilt_io.shapes import FittedPage, Outline, Picture, walk
+from inkquilt_io.shapes import DrawnTitle, FittedPage, Outline, Picture, PrintedStory, walk
 from inkquilt_io.window import window_of
 
 POINTS_PER_INCH: Final = 72
@@ -40,6 +42,8 @@ TITLES: Final = "Literata"
 #: Photos are put in with at most this many pixels per inch.
 PHOTO_PIXELS_PER_INCH: Final = 300
 
+#: Height of a capital in parts of a font's size, near enough for letters that are scaled to their boxes.
+_CAPITAL: Final = 0.7
 _FONTS: Final = {WORDS: "Figtree-Medium.ttf", TITLES: "Literata-SemiBold.ttf"}
 
 
@@ -336,6 +340,59 @@ class _PdfCanvas:
         self.shape(outline, (250, 246, 236))
         self.pdf.restoreState()
 
+    def lettered(self, outline: Outline, title: DrawnTitle) -> None:
+        """Every letter fills its box; letters of one's own are drawn in the title font."""
+        font = title.font or TITLES
+        centre = outline.centre
+        self.pdf.saveState()
+        self.pdf.translate(points(centre[0]), self.y(centre[1]))
+        self.pdf.rotate(-(title.turn + outline.block.turn) / 100)
+        self.pdf.setFillColorRGB(*rgb(title.colour))
+        for letter in title.letters:
+            size = points(letter.size.height) / _CAPITAL
+            wide = pdfmetrics.stringWidth(letter.character, font, size)
+            words = self.pdf.beginText(points(letter.x), -points(letter.y + letter.size.height))
+            words.setFont(font, size)
+            words.setHorizScale(100 * points(letter.size.width) / wide if wide else 100)
+            words.textOut(letter.character)
+            self.pdf.drawText(words)
+        self.pdf.restoreState()
+
+    def story(self, story: PrintedStory) -> None:
+        script = story.script
+        for ground in story.grounds:
+            self.pdf.setFillColorRGB(1, 1, 1)
+            self.pdf.setStrokeColorRGB(*rgb(INK))
+            self.pdf.setLineWidth(0.4)
+            place = points(ground.x), self.y(ground.y + ground.size.height)
+            self.pdf.rect(*place, points(ground.size.width), points(ground.size.height), stroke=1, fill=1)
+        for line in story.lines:
+            self.pdf.saveState()
+            self.pdf.translate(points(line.span.x), self.y(line.span.y))
+            self.pdf.rotate(-line.span.turn / 100)
+            self.pdf.setFillColorRGB(*rgb(story.colour))
+            foot = -points(script.pitch) / 2 - points(script.em) * 0.34
+            if script.half_points is None:  # a hand writes itself: its lines are drawn
+                self.pdf.setStrokeColorRGB(0.56, 0.61, 0.72)
+                foot = -points(script.pitch) * 0.85
+                self.pdf.line(0, foot, points(line.span.length), foot)
+            else:
+                self.pdf.setFont(script.name, script.half_points / 2)
+                kerned(self.pdf, line.text, script, 0, foot)
+            self.pdf.restoreState()
+
+    def embellishment(self, accent: Accent) -> None:
+        path = self.pdf.beginPath()
+        first, *others = accent.outline.exterior.coords[:-1]
+        path.moveTo(points(first[0]), self.y(first[1]))
+        for x, y in others:
+            path.lineTo(points(x), self.y(y))
+        path.close()
+        self.pdf.setLineWidth(0.5)
+        self.pdf.setStrokeColorRGB(*rgb(INK))
+        self.pdf.setFillColorRGB(*rgb(accent.what.colours[0]))
+        self.pdf.drawPath(path, stroke=1, fill=1)
+
     def note(self, outline: Outline, text: str) -> None:
         block = outline.block
         self.pdf.saveState()
@@ -348,6 +405,18 @@ class _PdfCanvas:
         self.pdf.setFillColorRGB(*rgb(INK))
         self.pdf.drawString(x + 3, y + 3, text)
         self.pdf.restoreState()
+
+
+def kerned(pdf: Any, text: str, script: Script, x: float, y: float) -> None:
+    """Draw a line letter pair by letter pair, so that it is as long as it was measured; places in points."""
+    at, run = 0, ""
+    for number, character in enumerate(text):
+        run += character
+        kern = script.kerning.get(text[number : number + 2], 0)
+        if kern or number == len(text) - 1:
+            pdf.drawString(x + points(at * script.em / script.parts), y, run)
+            at += sum(script.widths.get(one, script.plain) for one in run) + kern
+            run = ""
 
 
 def _cropped(picture: Picture, width: float, height: float) -> ImageReader:

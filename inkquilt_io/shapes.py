@@ -12,12 +12,17 @@ from typing import Protocol
 
 from inkquilt.cutting.pieces import CutWishes
 from inkquilt.cutting.terms import cells_seen, windows_seen
+from inkquilt.embellishments import Accent
 from inkquilt.lengths import Grains, Unit, format_nearest
 from inkquilt.page import Fold
 from inkquilt.paper import paper_of
 from inkquilt.photos import Crop
 from inkquilt.sketch import Block, Role, Shape
 from inkquilt.sketch.geometry import Vertex, drawn_outline, hole_outline
+from inkquilt.sketch.model import Size
+from inkquilt.words.flow import WrittenLine
+from inkquilt.words.journaling import Ground
+from inkquilt.words.script import Script
 from inkquilt_io.look import Colour, colour_of, tint_of, tints_of
 
 
@@ -52,8 +57,39 @@ class Picture:
 
 
 @dataclass(frozen=True, slots=True)
+class DrawnLetter:
+    """One letter of a title that was set: its box from the centre of the block."""
+
+    character: str
+    x: Grains
+    y: Grains
+    size: Size
+
+
+@dataclass(frozen=True, slots=True)
+class DrawnTitle:
+    """A title in its letters: how the whole is turned, their colour, and the shipped font, if they are of one."""
+
+    letters: tuple[DrawnLetter, ...]
+    turn: int
+    colour: Colour
+    font: str
+
+
+@dataclass(frozen=True, slots=True)
+class PrintedStory:
+    """A story to print: its script and ink, its lines and cards, or the size of a sheet of its own."""
+
+    script: Script
+    colour: Colour
+    lines: tuple[WrittenLine, ...]
+    grounds: tuple[Ground, ...] = ()
+    sheet: Size | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class FittedPage:
-    """What there is to draw: the page, its blocks, photos and titles by block id."""
+    """What there is to draw: the page, its blocks, photos and titles by block id, words and embellishments."""
 
     name: str
     width: Grains
@@ -66,6 +102,9 @@ class FittedPage:
     #: What is asked of single pieces: rows and windows are drawn as they are.
     wishes: CutWishes = field(default_factory=CutWishes)
     fold: Fold | None = None
+    letters: dict[str, DrawnTitle] = field(default_factory=dict)
+    stories: tuple[PrintedStory, ...] = ()
+    accents: tuple[Accent, ...] = ()
 
 
 class Canvas(Protocol):
@@ -86,6 +125,15 @@ class Canvas(Protocol):
     def cluster(self, outline: Outline) -> None:
         """Room for embellishments."""
 
+    def lettered(self, outline: Outline, title: DrawnTitle) -> None:
+        """A title in its letters."""
+
+    def story(self, story: PrintedStory) -> None:
+        """Words with their cards."""
+
+    def embellishment(self, accent: Accent) -> None:
+        """An embellishment as it lies."""
+
     def note(self, outline: Outline, text: str) -> None:
         """A piece's number and size, to be read beside or on it."""
 
@@ -97,11 +145,17 @@ def walk(page: FittedPage, canvas: Canvas, notes: bool = True) -> None:
         Outline(block, drawn_outline(block) if block.shape is not Shape.CIRCLE else (), hole_outline(block))
         for block in sorted(page.blocks, key=lambda block: (block.role is not Role.BASE, block.level))
     ]
+    there = {outline.block.id for outline in outlines}
     for outline in outlines:
         block = outline.block
+        for accent in page.accents:
+            if accent.under == block.id:
+                canvas.embellishment(accent)
         match block.role:
             case Role.PHOTO:
                 canvas.photo(outline, page.pictures.get(block.id))
+            case Role.TITLE if block.id in page.letters:
+                canvas.lettered(outline, page.letters[block.id])
             case Role.TITLE:
                 canvas.words(outline, page.titles.get(block.id, ""))
             case Role.JOURNALING:
@@ -111,6 +165,11 @@ def walk(page: FittedPage, canvas: Canvas, notes: bool = True) -> None:
             case _:
                 for piece, paper in _parts(page, outline):
                     canvas.paper(piece, colour_of(paper, tints))
+    for story in page.stories:
+        canvas.story(story)
+    for accent in page.accents:
+        if accent.under not in there:
+            canvas.embellishment(accent)
     if notes:
         for outline in outlines:
             number = page.numbers.get(outline.block.id)

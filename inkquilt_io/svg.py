@@ -5,13 +5,14 @@ from __future__ import annotations
 import json
 from xml.etree import ElementTree
 
+from inkquilt.embellishments import Accent
 from inkquilt.lengths import Grains, Unit, format_length
 from inkquilt.sketch import Shape, Sketch
 from inkquilt.sketch.geometry import Vertex
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.writing import write_sketch
 from inkquilt_io.look import INK, Colour
-from inkquilt_io.shapes import FittedPage, Outline, Picture, walk
+from inkquilt_io.shapes import DrawnTitle, FittedPage, Outline, Picture, PrintedStory, walk
 
 NAMESPACE = "http://www.w3.org/2000/svg"
 
@@ -124,6 +125,57 @@ class _SvgCanvas:
 
     def cluster(self, outline: Outline) -> None:
         self.shape(outline, "#f6efe0")
+
+    def lettered(self, outline: Outline, title: DrawnTitle) -> None:
+        self.shape(outline, "none")
+        x, y = (side / self.unit.grains for side in outline.centre)
+        group = self.add(
+            "g",
+            {
+                "transform": f"translate({x:g} {y:g}) rotate({(title.turn + outline.block.turn) / 100:g})",
+                "font-family": f"{title.font or 'Literata'}, serif",
+                "fill": _hex(title.colour),
+            },
+        )
+        for letter in title.letters:
+            place = {
+                "x": self.number(letter.x),
+                "y": self.number(letter.y + letter.size.height),
+                "font-size": self.number(letter.size.height * 10 // 7),
+                "textLength": self.number(letter.size.width),
+                "lengthAdjust": "spacingAndGlyphs",
+            }
+            ElementTree.SubElement(group, f"{{{NAMESPACE}}}text", place).text = letter.character
+
+    def story(self, story: PrintedStory) -> None:
+        for ground in story.grounds:
+            size = ground.size
+            place = {"x": self.number(ground.x), "y": self.number(ground.y)}
+            size_text = {"width": self.number(size.width), "height": self.number(size.height)}
+            self.add("rect", place | size_text | {"data-words": "card", "fill": "#ffffff", "stroke": _hex(INK),
+                                                  "stroke-width": self.number(self.unit.grains // 64)})  # fmt: skip
+        em = story.script.em if story.script.half_points is not None else story.script.pitch * 3 // 4
+        for line in story.lines:
+            x, y = self.number(line.span.x), self.number(line.span.y)
+            place = {
+                "x": x,
+                "y": self.number(line.span.y + story.script.pitch // 2 + em * 34 // 100),
+                "font-size": self.number(em),
+                "font-family": f"{story.script.name}, serif",
+                "fill": _hex(story.colour),
+                "textLength": self.number(line.width),
+                "lengthAdjust": "spacingAndGlyphs",
+            }
+            if line.span.turn:
+                place["transform"] = f"rotate({line.span.turn / 100:g} {x} {y})"
+            self.add("text", place).text = line.text
+
+    def embellishment(self, accent: Accent) -> None:
+        corners = accent.outline.exterior.coords[:-1]
+        points = " ".join(f"{x / self.unit.grains:g},{y / self.unit.grains:g}" for x, y in corners)
+        look = {"fill": _hex(accent.what.colours[0]), "stroke": _hex(INK)}
+        line = {"stroke-width": self.number(self.unit.grains // 64), "data-embellishment": accent.what.name}
+        self.add("polygon", {"points": points} | look | line)
 
     def note(self, outline: Outline, text: str) -> None:
         """Notes are not drawn: the file is for cutting."""

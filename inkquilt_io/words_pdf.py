@@ -15,7 +15,6 @@ from typing import Any, Final
 
 from reportlab.pdfgen.canvas import Canvas as Pdf
 
-from inkquilt.colour import Rgb
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.model import Size
 from inkquilt.words.flow import WrittenLine
@@ -27,26 +26,17 @@ from inkquilt_io.pdf import (
     WORDS,
     SheetSize,
     check_bars,
+    kerned,
     page_words,
     points,
     register_fonts,
     rgb,
 )
+from inkquilt_io.shapes import PrintedStory
 
 #: Between two pieces on a sheet, and round a line that is cut out by itself.
 GAP: Final[Grains] = INCH // 4
 _EDGE: Final[Grains] = INCH // 16
-
-
-@dataclass(frozen=True, slots=True)
-class PrintedStory:
-    """A story to print: its script and ink, its lines and cards, or the size of a sheet of its own."""
-
-    script: Script
-    colour: Rgb
-    lines: tuple[WrittenLine, ...]
-    grounds: tuple[Ground, ...] = ()
-    sheet: Size | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -219,20 +209,8 @@ def _draw(pdf: Any, laid: _Laid, sheet_height: Grains) -> None:
             pdf.line(points(line.x), foot, points(line.x + line.length), foot)
         else:
             pdf.setFont(script.name, script.half_points / 2)
-            _kerned(pdf, line.text, script, points(line.x), foot)
+            kerned(pdf, line.text, script, points(line.x), foot)
     if piece.note:
         pdf.setFont(WORDS, 6)
         pdf.drawString(2, -points(piece.size.height) - 7, piece.note)
     pdf.restoreState()
-
-
-def _kerned(pdf: Any, text: str, script: Script, x: float, y: float) -> None:
-    """Draw a line letter pair by letter pair, so that it is as long as it was measured."""
-    at, run = 0, ""
-    for number, character in enumerate(text):
-        run += character
-        kern = script.kerning.get(text[number : number + 2], 0)
-        if kern or number == len(text) - 1:
-            pdf.drawString(x + points(at * script.em / script.parts), y, run)
-            at += sum(script.widths.get(one, script.plain) for one in run) + kern
-            run = ""

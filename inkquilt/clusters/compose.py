@@ -51,7 +51,7 @@ def ground_of(layout: Layout) -> Ground:
         within = within.difference(box(page.fold.at, 0, page.fold.end, page.height))
     kept = [area.buffer(_SHY) for _, area in layout.focal]
     kept += [outline for title in layout.titles.values() for _, outline in title.letters]
-    kept += [words.outline for words in layout.words]
+    kept += [words.kept for words in layout.words]
     photos = [block for block in layout.blocks if block.id in layout.photos]
     wide = sum(block.width * block.height for block in photos)
     centre = (

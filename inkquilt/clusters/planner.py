@@ -42,6 +42,13 @@ _ENOUGH_PLANS: Final = 6
 _FAMILY: Final = 25.0
 
 
+#: How much worse a spot is than one the sketch keeps for a cluster, in the measure of ``_spread``.
+_LIKING: Final = {
+    SpotKind.KEPT: 0.0, SpotKind.APEX: 0.6, SpotKind.PHOTO: 0.7, SpotKind.TITLE: 0.65, SpotKind.WORDS: 0.7,
+    SpotKind.EDGE: 0.9,
+}  # fmt: skip
+
+
 class Formation(Enum):
     """How clusters stand on the page."""
 
@@ -69,18 +76,27 @@ class ClusterWish:
 
 @dataclass(frozen=True, slots=True)
 class ClusterPlan:
-    """One proposal: its pieces, why they lie there, the page's weight before and after, what is noticed then."""
+    """One proposal: its pieces, why they lie there, the page's weight before and after, what is noticed then.
+
+    ``rank`` is the place of its spots among all that were looked at, the best standing ones first.
+    """
 
     accents: tuple[Accent, ...]
     why: tuple[str, ...]
     before: Moments
     after: Moments
     noticed: tuple[Observation, ...]
+    rank: int = 0
 
     @property
     def worth(self) -> float:
-        """Less is better: what would be noticed then."""
-        return sum(one.worst for one in self.noticed) + 0.3 * abs(self.after.across) + 0.3 * max(0.0, -self.after.down)
+        """Less is better: what would be noticed then, and how well the clusters stand."""
+        return (
+            0.02 * self.rank
+            + sum(one.worst for one in self.noticed)
+            + 0.3 * abs(self.after.across)
+            + 0.3 * max(0.0, -self.after.down)
+        )
 
 
 class NothingToPlanWith(CoreError):
@@ -111,7 +127,7 @@ def plan_clusters(
     ground, before = ground_of(layout), Figures(layout)
     plans: list[ClusterPlan] = []
     seen: set[tuple[tuple[str, int, int], ...]] = set()
-    for spots in islice(_formations(layout, wish, before.moments), _TRIED_FORMATIONS):
+    for rank, spots in enumerate(islice(_formations(layout, wish, before.moments), _TRIED_FORMATIONS)):
         accents = _composed(spots, stock, ground, layout, wish)
         mark = tuple((one.what.key, one.x, one.y) for one in accents)
         if not accents or mark in seen:
@@ -119,7 +135,7 @@ def plan_clusters(
         seen.add(mark)
         after = Figures(replace(layout, accents=(*layout.accents, *accents)))
         noticed = second_look(after, wish.school, _UNTOLD)
-        plans.append(ClusterPlan(accents, _why(spots, accents, wish), before.moments, after.moments, noticed))
+        plans.append(ClusterPlan(accents, _why(spots, accents, wish), before.moments, after.moments, noticed, rank))
         if sum(_clusters_in(plan) == len(spots) for plan in plans) >= _ENOUGH_PLANS:
             break
     most = max((_clusters_in(plan) for plan in plans), default=0)
@@ -154,7 +170,7 @@ def _formations(layout: Layout, wish: ClusterWish, moments: Moments) -> Iterator
 
     def worth(chosen: tuple[Spot, ...]) -> float:
         points = [(spot.x, spot.y) for spot in chosen] + standing
-        liking = sum(list(SpotKind).index(spot.kind) for spot in chosen) * 0.08
+        liking = sum(_LIKING[spot.kind] for spot in chosen)
         pull_x = sum(x for x, _ in points) / len(points) / layout.page.width * 2 - 1
         pull_y = sum(y for _, y in points) / len(points) / layout.page.height * 2 - 1
         steady = abs(moments.across + 0.3 * pull_x) + max(0.0, -(moments.down + 0.3 * pull_y))

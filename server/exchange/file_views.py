@@ -10,20 +10,20 @@ from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
 from rest_framework.views import APIView
 
-from inkquilt.colour import read_colour
 from inkquilt.cutting import pieces_to_cut
 from inkquilt.measuring import MeasureFrom
 from inkquilt.paper import pieces_of
 from inkquilt.sketch.writing import write_sketch
 from inkquilt_io.measure_pdf import measure_pdf
 from inkquilt_io.pdf import page_pdf
+from inkquilt_io.placing_pdf import placing_pdf
 from inkquilt_io.svg import page_svg
 from inkquilt_io.table import pieces_csv
-from inkquilt_io.words_pdf import PrintedStory, words_pdf
+from inkquilt_io.words_pdf import words_pdf
 from server.common.errors import ApiError
 from server.common.files import asked_sheet, download
 from server.common.serializers import ErrorSerializer
-from server.exchange.services import drawn_sketch, fitted_page, measures_of_page, measures_of_sketch
+from server.exchange.services import drawn_sketch, fitted_page, measures_of_page, measures_of_sketch, printed_stories
 from server.pages.document import PageDocument, page_as_sketch
 from server.pages.models import Page
 from server.pages.services import document_of, require_fit
@@ -75,11 +75,13 @@ def _measures(page: Page, document: PageDocument, request: Request) -> bytes:
 def _words(page: Page, document: PageDocument, request: Request) -> bytes:
     if not document.stories:
         raise ApiError("no-words", "There are no words on this page yet. Write a story on it first.", 409)
-    stories = [
-        PrintedStory(one.writing, read_colour(one.colour), one.lines, one.grounds, one.sheet)
-        for one in document.stories.values()
-    ]
-    return words_pdf(page.name, stories, asked_sheet(request))
+    return words_pdf(page.name, printed_stories(document), asked_sheet(request))
+
+
+def _placing(page: Page, document: PageDocument, request: Request) -> bytes:
+    if not document.accents:
+        raise ApiError("no-pieces", "There are no embellishments on this page yet.", 409)
+    return placing_pdf(fitted_page(page, document), asked_sheet(request))
 
 
 _FILES: Final[dict[str, tuple[str, Callable[[Page, PageDocument, Request], bytes]]]] = {
@@ -87,6 +89,7 @@ _FILES: Final[dict[str, tuple[str, Callable[[Page, PageDocument, Request], bytes
     "page.svg": ("image/svg+xml", _svg),
     "pieces.csv": ("text/csv; charset=utf-8", _csv),
     "page.quilt.json": ("application/json", _json),
+    "placing.pdf": ("application/pdf", _placing),
     "words.pdf": ("application/pdf", _words),
     "measures.pdf": ("application/pdf", _measures),
 }
@@ -129,6 +132,7 @@ def _sketch_measures(row: Sketch, request: Request) -> bytes:
 _SKETCH_FILES: Final[dict[str, tuple[str, Callable[[Sketch, Request], bytes]]]] = {
     "sketch.svg": ("image/svg+xml", _sketch_svg),
     "sketch.quilt.json": ("application/json", _sketch_json),
+    "placing.pdf": ("application/pdf", _placing),
     "words.pdf": ("application/pdf", _words),
     "measures.pdf": ("application/pdf", _sketch_measures),
 }

@@ -1,15 +1,18 @@
 """Pages and sketches as files; measures and how they were reckoned."""
 
+from inkquilt.colour import read_colour
 from inkquilt.fit.ways import drawn_for
 from inkquilt.measuring import MeasureFrom, MeasureRow, Sum, measure_card, reckoned
 from inkquilt.paper import pieces_of
 from inkquilt.sketch.model import Size
-from inkquilt_io.shapes import FittedPage, Picture
+from inkquilt_io.shapes import DrawnLetter, DrawnTitle, FittedPage, Picture, PrintedStory
 from server.common.errors import ApiError
 from server.pages.answers import pictures_of
 from server.pages.document import PageDocument
+from server.pages.journaling import Story, as_it_lies
 from server.pages.models import Page
 from server.pages.photos_on_page import crop_in
+from server.pages.title_lettering import TitleLettering
 from server.pages.wishes import wishes_on
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch
@@ -36,7 +39,28 @@ def fitted_page(page: Page, document: PageDocument) -> FittedPage:
         pieces_of(blocks).numbers,
         wishes_on(document).wishes,
         document.page.fold,
+        {name: _drawn_title(set_) for name, set_ in document.lettering.items()},
+        tuple(
+            _printed(lying)
+            for story in document.stories.values()
+            if story.sheet is None and (lying := as_it_lies(story, blocks)) is not None
+        ),
+        document.accents,
     )
+
+
+def printed_stories(document: PageDocument) -> tuple[PrintedStory, ...]:
+    """Return every story of a page ready to be printed on its own."""
+    return tuple(_printed(story) for story in document.stories.values())
+
+
+def _printed(story: Story) -> PrintedStory:
+    return PrintedStory(story.writing, read_colour(story.colour), story.lines, story.grounds, story.sheet)
+
+
+def _drawn_title(set_: TitleLettering) -> DrawnTitle:
+    letters = tuple(DrawnLetter(one.character, one.x, one.y, one.size) for one in set_.letters)
+    return DrawnTitle(letters, set_.turn, read_colour(set_.colour), set_.font)
 
 
 def drawn_sketch(row: Sketch) -> FittedPage:

@@ -1,6 +1,7 @@
 """A page of its owner as the core judges and decorates it."""
 
 from collections.abc import Iterator
+from dataclasses import replace
 from typing import Final
 
 from shapely import affinity
@@ -14,6 +15,7 @@ from inkquilt.layout import Layout, PaperSeen, PhotoSeen, TitleSeen, WordsSeen
 from inkquilt.photos.cover import PlacedPhoto, area_on_page
 from inkquilt.photos.tones import ToneGrid
 from inkquilt.sketch import Block, Role
+from inkquilt.words.legible import outline_of
 from server.pages.document import PageDocument
 from server.pages.journaling import Story, as_it_lies
 from server.pages.photos_on_page import on_page
@@ -111,7 +113,10 @@ def _words(document: PageDocument) -> Iterator[WordsSeen]:
         elif lying is not None:
             shapes = list(story_shapes(lying))
             if shapes:
-                yield WordsSeen(name, unary_union(shapes), _card_colours(lying))
+                pitch = story.writing.pitch
+                lines = [outline_of(replace(line.span, length=line.width), pitch) for line in lying.lines if line.text]
+                written = unary_union(lines) if lines else None
+                yield WordsSeen(name, unary_union(shapes), _card_colours(lying), written)
 
 
 def _card_colours(story: Story) -> tuple[Rgb, ...]:

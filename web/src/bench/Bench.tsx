@@ -24,6 +24,7 @@ import { KeepAsSketch } from './KeepAsSketch'
 import { LeftOut } from './LeftOut'
 import { NoPlace } from './NoPlace'
 import { NumberField, type NumberName } from './NumberField'
+import { OwnedPieces } from '../embellish/OwnedPieces'
 import { useAccentHold } from '../embellish/useAccentHold'
 import { Beside } from '../looking/Beside'
 import { useLooking } from '../looking/useLooking'
@@ -193,7 +194,9 @@ function LaidBench({ page }: { page: Page }) {
               onTake={papers.take}
               onFlip={papers.drop}
             />
-          ) : (
+          ) : step === 'clusters' ? (
+            <OwnedPieces page={page} onChange={change} />
+          ) : step === 'look' || step === 'story' ? null : (
             <FormatChooser chosen={page.format} onChange={change} />
           )}
           {arranging && <PageChoices page={page} onChange={change} />}

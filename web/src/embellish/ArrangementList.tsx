@@ -31,17 +31,17 @@ export function ArrangementList({ page, proposals, onLook, onChoose }: Arrangeme
                 titles={page.titles}
                 stories={page.stories}
                 accents={[...page.accents.filter((piece) => !gone.has(piece.key)), ...one.accents]}
-                size={100}
+                size={132}
               />
-              <span className="story-way-words">
-                <strong>{one.words}</strong>
-                {one.why.map((words) => (
-                  <span key={words} className="hint">
-                    <Fractions text={words} />
-                  </span>
-                ))}
-              </span>
+              <strong>{one.words}</strong>
             </button>
+            <ul className="reasons">
+              {one.why.map((words) => (
+                <li key={words}>
+                  <Fractions text={words} />
+                </li>
+              ))}
+            </ul>
           </li>
         )
       })}

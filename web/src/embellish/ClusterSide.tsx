@@ -8,7 +8,6 @@ import { ArrangementList } from './ArrangementList'
 import { ClusterWishes, type Wish } from './ClusterWishes'
 import { CoverSpot } from './CoverSpot'
 import { HeldAccent } from './HeldAccent'
-import { OwnedPieces } from './OwnedPieces'
 import { Scatter } from './Scatter'
 
 interface ClusterSideProps {
@@ -92,7 +91,6 @@ export function ClusterSide({ page, held, onChange, onLayOver, onPutDown }: Clus
           </a>
         </p>
       )}
-      <OwnedPieces page={page} onChange={onChange} />
     </section>
   )
 }

@@ -1,4 +1,3 @@
-import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Change, Page } from '../api/client'
 import { useEmbellishments } from '../api/embellishQueries'
@@ -8,57 +7,52 @@ import { PiecePicture } from './PiecePicture'
 /** What lies in her boxes, each to be put in the middle of the page and moved from there. */
 export function OwnedPieces({ page, onChange }: { page: Page; onChange: (change: Change) => void }) {
   const owned = useEmbellishments()
-  const [open, show] = useState(false)
   const { board } = page.fit
   return (
     <section className="owned-pieces" aria-label="Your embellishments">
-      <button type="button" className="stitched" aria-expanded={open} onClick={() => show(!open)}>
-        Your embellishments ({owned.data?.length ?? 0})
-      </button>{' '}
+      <h2>Your embellishments</h2>
+      <ul>
+        {owned.data?.map((one) => {
+          const used = page.accents.filter((accent) => accent.embellishment === one.key).length
+          const left = one.count === null ? null : one.count - used
+          return (
+            <li key={one.key}>
+              <button
+                type="button"
+                className="owned-piece"
+                disabled={left !== null && left <= 0}
+                aria-label={`lay ${one.name} on the page`}
+                onClick={() =>
+                  onChange({
+                    kind: 'arrange',
+                    put: [
+                      {
+                        embellishment: one.key,
+                        x: board.width / 2,
+                        y: board.height / 2,
+                        turn: 0,
+                        foam: false,
+                      },
+                    ],
+                    words: one.name,
+                  })
+                }
+              >
+                <PiecePicture one={one} size={44} />
+                <span>
+                  <b>{one.name}</b>
+                  <span className="hint">
+                    <Fractions text={`${one.size}${left === null ? '' : `, ${Math.max(0, left)} left`}`} />
+                  </span>
+                </span>
+              </button>
+            </li>
+          )
+        })}
+      </ul>
       <Link className="stitched" to="/stash/embellishments">
         enter more
       </Link>
-      {open && (
-        <ul>
-          {owned.data?.map((one) => {
-            const used = page.accents.filter((accent) => accent.embellishment === one.key).length
-            const left = one.count === null ? null : one.count - used
-            return (
-              <li key={one.key}>
-                <button
-                  type="button"
-                  className="owned-piece"
-                  disabled={left !== null && left <= 0}
-                  aria-label={`lay ${one.name} on the page`}
-                  onClick={() =>
-                    onChange({
-                      kind: 'arrange',
-                      put: [
-                        {
-                          embellishment: one.key,
-                          x: board.width / 2,
-                          y: board.height / 2,
-                          turn: 0,
-                          foam: false,
-                        },
-                      ],
-                      words: one.name,
-                    })
-                  }
-                >
-                  <PiecePicture one={one} size={44} />
-                  <span>
-                    <b>{one.name}</b>
-                    <span className="hint">
-                      <Fractions text={`${one.size}${left === null ? '' : `, ${Math.max(0, left)} left`}`} />
-                    </span>
-                  </span>
-                </button>
-              </li>
-            )
-          })}
-        </ul>
-      )}
     </section>
   )
 }
