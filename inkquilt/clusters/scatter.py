@@ -32,6 +32,8 @@ from inkquilt.sketch.model import Role
 _CANDIDATES: Final = 3_000
 #: One of the best so many places is taken.
 _AMONG: Final = 12
+#: When nothing fits at the best places, so many others are looked at before it is given up.
+_TRIES: Final = 12
 #: Turned by the golden angle from one to the next, no two neighbours lie alike.
 _GOLDEN: Final = 13_751
 #: A piece may reach so far under a photo or mat.
@@ -125,6 +127,7 @@ def room_for(layout: Layout, wish: ScatterWish) -> BaseGeometry:
     shy = [outline_on_page(block).buffer(LIP) for block in layout.blocks if block.role in _OVER_NOTHING]
     shy += [words.outline.buffer(LIP) for words in layout.words]
     shy += [area.buffer(LIP) for _, area in layout.focal]
+    shy += [one.outline.buffer(LIP) for one in layout.accents if not one.group.startswith(SCATTER)]
     return page.difference(unary_union([*hidden, *shy]))
 
 
@@ -178,7 +181,9 @@ class _Maker:
         """Lay so many pieces."""
         edge = round(count * self.wish.off_edge)
         for number in range(count):
-            one = self._next(number, number * edge // count != (number + 1) * edge // count, among)
+            at_edge = number * edge // count != (number + 1) * edge // count
+            tries = (self._next(number, at_edge, among) for _ in range(_TRIES))
+            one = next((found for found in tries if found is not None), None)
             if one is None:
                 break
             self.laid_now.append(one)
@@ -201,6 +206,7 @@ class _Maker:
                 one = self._piece(what, x, y, number, at_edge)
                 if one is not None:
                     return one
+            self.gaps[place] = 0.0  # nothing fits there
         return None
 
     def _near_edge(self) -> NDArray[np.float64]:

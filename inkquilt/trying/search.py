@@ -16,6 +16,7 @@ from typing import Final
 from inkquilt.balance.kinds import ObservationKind
 from inkquilt.balance.second_look import Figures, Observation, second_look
 from inkquilt.clusters.compose import Ground, ground_of
+from inkquilt.layout import Layout
 from inkquilt.trying import pieces, whole
 from inkquilt.trying.changes import (
     Asked,
@@ -26,6 +27,10 @@ from inkquilt.trying.changes import (
 #: So many candidates are looked at, and so many of them on the whole page.
 _MOST_TRIED: Final = 60
 _MOST_JUDGED: Final = 5
+#: What is noticed of the page as a whole, whatever pieces are named.
+_OF_THE_WHOLE: Final = frozenset({ObservationKind.TOP_HEAVY, ObservationKind.ONE_SIDED, ObservationKind.LOW})
+#: A piece that is left out counts like an observation so bad.
+_MISSED: Final = 0.12
 
 
 def try_it(asked: Asked) -> Trial | None:
@@ -46,13 +51,20 @@ def try_it(asked: Asked) -> Trial | None:
             judged.append(replace(trial, noticed=after))
         if len(judged) >= _MOST_JUDGED:
             break
-    return min(judged, key=lambda trial: sum(one.worst for one in trial.noticed), default=None)
+    return min(judged, key=lambda trial: _cost(layout, trial), default=None)
+
+
+def _cost(before: Layout, trial: Trial) -> float:
+    """Return what would be noticed then, and how much is given up for it: a piece left out is missed."""
+    stays = {one.key for one in trial.layout.accents}
+    gone = sum(one.key not in stays for one in before.accents)
+    return sum(one.worst for one in trial.noticed) + _MISSED * gone
 
 
 def _still_there(noticed: Observation, after: Sequence[Observation]) -> bool:
-    if not noticed.keys or noticed.kind in (ObservationKind.TOP_HEAVY, ObservationKind.CROWDED_CORNER):
-        marks = [mark.bounds for mark in noticed.marks]
-        return any(not marks or [mark.bounds for mark in one.marks] == marks for one in after)
+    """Tell whether it is still noticed of any of its pieces, or, of the page as a whole, at all."""
+    if noticed.kind in _OF_THE_WHOLE or not noticed.keys:
+        return bool(after)
     return any(set(one.keys) & set(noticed.keys) for one in after)
 
 

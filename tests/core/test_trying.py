@@ -1,0 +1,82 @@
+"""Planted faults are found and taken away by "try it"; sound pages are left in peace. Seeds not used for tuning."""
+
+from django.test import SimpleTestCase
+
+from bench.planted import FAULTS, planted_page, sound_page
+from inkquilt.balance.kinds import ObservationKind
+from inkquilt.balance.schools import BalanceSchool
+from inkquilt.balance.second_look import Figures, second_look
+from inkquilt.colour import read_colour
+from inkquilt.embellishments import EmbellishmentKind, Form, left_of
+from inkquilt.layout import PaperSeen
+from inkquilt.paper.kinds import PaperKind
+from inkquilt.sketch import Role
+from inkquilt.trying import Asked, breaks_rule, try_it
+from tests.drawn import MUSTARD, NAVY, TEAL, accent, block, owned, page_with, title_in
+
+SCHOOL = BalanceSchool.TRIANGLE
+PLAIN = (read_colour("#fdfdfb"), NAVY)
+PLANTED = frozenset(ObservationKind[name] for name in FAULTS)
+
+
+class PlantedTests(SimpleTestCase):
+    def test_each_planted_fault_is_found_and_taken_away_without_breaking_a_rule(self):
+        for place, name in enumerate(FAULTS):
+            for seed in range(5_000 + 10 * place, 5_003 + 10 * place):
+                with self.subTest(name, seed=seed):
+                    layout, stash = planted_page(seed, name)
+                    kind = ObservationKind[name]
+                    noticed = next(one for one in second_look(Figures(layout), SCHOOL) if one.kind is kind)
+                    trial = try_it(Asked(layout, noticed, stash, left_of(stash, layout.accents), PLAIN, SCHOOL))
+                    self.assertIsNotNone(trial)
+                    self.assertFalse(breaks_rule(layout, trial.layout))
+                    after = [one for one in second_look(Figures(trial.layout), SCHOOL) if one.kind is kind]
+                    self.assertFalse([one for one in after if set(one.keys) & set(noticed.keys)])
+                    self.assertTrue(trial.words)
+
+    def test_sound_pages_are_left_in_peace(self):
+        spoken = 0
+        for seed in range(6_000, 6_012):
+            said = second_look(Figures(sound_page(seed)[0]), SCHOOL)
+            spoken += any(one.kind in PLANTED for one in said)
+        self.assertLessEqual(spoken, 1)
+
+
+class TryTests(SimpleTestCase):
+    def tried(self, layout, kind, stash=(), **more):
+        noticed = next(one for one in second_look(Figures(layout), SCHOOL) if one.kind is kind)
+        return try_it(Asked(layout, noticed, stash, left_of(stash, layout.accents), PLAIN, SCHOOL, **more))
+
+    def test_two_papers_are_swapped_by_their_letters(self):
+        busy = [PaperSeen((colour,), PaperKind.BUSY) for colour in (MUSTARD, TEAL)]
+        layout = page_with(
+            block("l", Role.PAPER, 0, 0, 5, 12, paper="A"),
+            block("r", Role.PAPER, 5, 0, 3, 12, paper="B"),
+            block("far", Role.PAPER, 9, 0, 3, 12, paper="C"),
+            papers={"l": busy[0], "r": busy[1], "far": PaperSeen((NAVY,), PaperKind.SOLID)},
+        )
+        trial = self.tried(layout, ObservationKind.LIKE_PATTERNS)
+        self.assertIn("C", trial.swapped)
+
+    def test_a_title_far_away_is_moved_nearer_for_the_engine_to_fit(self):
+        layout = page_with(
+            block("p", Role.PHOTO, 1, 7, 4, 4),
+            block("q", Role.PHOTO, 5.25, 7, 4, 4),
+            block("t", Role.TITLE, 7, 0.5, 4, 1, level=3),
+            titles=title_in("t", 7, 0.5, 4, 1),
+        )
+        trial = self.tried(layout, ObservationKind.SPLIT_GROUP)
+        self.assertEqual(trial.moved[0][0], "t")
+        self.assertGreater(trial.moved[0][2], layout.blocks[-1].y)
+
+    def test_a_floating_piece_gets_a_base_or_a_place_to_rest(self):
+        base = owned("label", EmbellishmentKind.BASE, Form.LABEL, 2, 1.5)
+        resting = [accent(f"r{n}", owned("flower"), x, y) for n, (x, y) in enumerate(((6, 10), (10, 6)))]
+        lost = accent("f", owned("flower"), 2, 2)
+        layout = page_with(block("p", Role.PHOTO, 6, 6, 4, 4), accents=[*resting, lost])
+        trial = self.tried(layout, ObservationKind.FLOATING, (base,))
+        self.assertRegex(trial.words, "so that it rests|lay label under flower")
+
+    def test_what_cannot_be_mended_is_told_as_none(self):
+        layout = page_with()
+        self.assertIsNone(self.tried(layout, ObservationKind.TITLE_MISSING))
