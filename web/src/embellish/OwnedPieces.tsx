@@ -21,7 +21,6 @@ export function OwnedPieces({ page, onChange }: { page: Page; onChange: (change:
                 type="button"
                 className="owned-piece"
                 disabled={left !== null && left <= 0}
-                aria-label={`lay ${one.name} on the page`}
                 onClick={() =>
                   onChange({
                     kind: 'arrange',
@@ -40,6 +39,7 @@ export function OwnedPieces({ page, onChange }: { page: Page; onChange: (change:
               >
                 <PiecePicture one={one} size={44} />
                 <span>
+                  <span className="visually-hidden">lay on the page: </span>
                   <b>{one.name}</b>
                   <span className="hint">
                     <Fractions text={`${one.size}${left === null ? '' : `, ${Math.max(0, left)} left`}`} />

@@ -1,0 +1,193 @@
+"""Embellishments, clusters, backgrounds and the second look over the API."""
+
+import io
+
+from pypdf import PdfReader
+
+from inkquilt.lengths import INCH
+from server.embellishments.models import Embellishment
+from server.looking.models import Snapshot
+from tests.api.base import ApiTestCase
+from tests.building import data_of, row
+
+LABEL = {"name": "label", "kind": "base", "form": "label", "width": "2", "height": "1 1/2", "colours": ["#f6eed8"]}
+FLOWER = {"name": "flower", "kind": "main piece", "form": "flower", "width": "1", "height": "1", "count": 4}
+STAR = {"name": "star", "kind": "dot", "form": "star", "width": "3/8", "height": "3/8", "count": None}
+
+
+class EmbellishingTests(ApiTestCase):
+    def setUp(self):
+        super().setUp()
+        sketch = self.add_sketch(
+            data=data_of(
+                row("base", "base", 0, 0, 12, 12),
+                row("p", "photo", 3, 3, 6, 4, level=2),
+                row("t", "title", 3, 1, 5, 1, level=2),
+            )
+        )
+        page = self.send("post", "pages/", {"sketch": sketch.pk, "format": "12x12", "name": "Roof"}).json()
+        self.page, self.version = page["id"], page["version"]
+        self.label = self.own(LABEL, count=3)
+        self.flower = self.own(FLOWER, colours=["#cf9d2e", "#22345c"])
+        self.star = self.own(STAR, colours=["#22345c"])
+
+    def own(self, one, **more):
+        answer = self.send("post", "embellishments/", one | more)
+        self.assertEqual(answer.status_code, 201, answer.content[:300])
+        return answer.json()
+
+    def do(self, status=200, **change):
+        answer = self.change(self.page, self.version, **change)
+        self.assertEqual(answer.status_code, status, answer.content[:300])
+        if status == 200:
+            self.version = answer.json()["version"]
+        return answer.json()
+
+    def ask(self, what, body=None):
+        return self.send("post", f"pages/{self.page}/{what}/", body or {})
+
+    def put(self, one, x, y, **more):
+        return {"embellishment": one["key"], "x": x, "y": y, "turn": 0, "foam": False, **more}
+
+    def lay(self, *rows):
+        return self.do(kind="arrange", put=list(rows), words="laid")
+
+    def test_embellishments_are_entered_counted_refused_and_put_aside(self):
+        self.assertEqual(self.flower["size"], "1 in × 1 in")
+        counted = self.send("patch", f"embellishments/{self.flower['id']}/", {"count": 9}).json()
+        self.assertEqual(counted["count"], 9)
+        for wrong in ({"width": "0"}, {"height": "40"}, {"width": "wide"}, {"colours": []}, {"colours": ["red"]},
+                      {"kind": "thing"}):  # fmt: skip
+            with self.subTest(wrong):
+                body = FLOWER | {"colours": ["#cf9d2e"]} | wrong
+                self.assertEqual(self.send("post", "embellishments/", body).status_code, 400)
+        self.assertEqual(self.send("delete", f"embellishments/{self.star['id']}/").status_code, 204)
+        self.assertEqual(len(self.send("get", "embellishments/").json()), 2)
+        his = Embellishment.objects.create(
+            owner=self.otto, name="his", kind="dot", form="round", width=INCH, height=INCH, colours=["#ffffff"]
+        )
+        self.assertEqual(self.send("patch", f"embellishments/{his.pk}/", {"count": 1}).status_code, 404)
+        self.assertEqual(self.send("delete", f"embellishments/{his.pk}/").status_code, 404)
+
+    def test_clusters_are_proposed_laid_in_one_step_and_undone(self):
+        found = self.ask("clusters").json()
+        self.assertGreater(len(found), 0)
+        self.assertTrue(any("weight" in words for words in found[0]["why"]))
+        page = self.do(**found[0]["change"])
+        self.assertEqual(len(page["accents"]), len(found[0]["accents"]))
+        self.assertEqual(page["undo"], found[0]["words"])
+        back = self.send("post", f"pages/{self.page}/undo/", {"version": self.version}).json()
+        self.assertEqual(back["accents"], [])
+
+    def test_without_embellishments_it_is_said_what_to_enter(self):
+        Embellishment.objects.filter(owner=self.ida).delete()
+        for what in ("clusters", "scatter"):
+            refused = self.ask(what)
+            self.assertEqual(refused.status_code, 400, what)
+            self.assertIn("would do" if what == "scatter" else "Enter a flower", refused.json()["detail"])
+
+    def test_no_more_is_laid_than_there_is_and_nothing_of_anothers(self):
+        self.lay(*(self.put(self.flower, 2 + n, 9) for n in range(4)))
+        refused = self.do(400, kind="arrange", put=[self.put(self.flower, 8, 9)], words="x")
+        self.assertEqual(refused["faults"][0]["code"], "none-left")
+        refused = self.do(400, kind="arrange", put=[{**self.put(self.flower, 8, 9), "embellishment": "own 999"}])
+        self.assertEqual(refused["faults"][0]["code"], "unknown-embellishment")
+        refused = self.do(400, kind="arrange", take=["nothing"])
+        self.assertEqual(refused["faults"][0]["code"], "unknown-piece")
+
+    def test_a_base_takes_its_cluster_along_turns_and_stays_on_the_page(self):
+        laid = self.lay(
+            self.put(self.label, 4, 9, key="b", group="cluster-1"),
+            self.put(self.flower, 4, 9, key="f", group="cluster-1"),
+        )["accents"]
+        self.assertEqual([one["leads"] for one in laid], [True, True])
+        moved = self.do(kind="accent", accent="b", at_x=6, at_y=10)["accents"]
+        self.assertEqual([(one["x"], one["y"]) for one in moved], [(6, 10), (6, 10)])
+        alone = self.do(kind="accent", accent="f", step_x=1, alone=True)["accents"]
+        self.assertEqual([one["x"] for one in alone], [6, 6.125])
+        turned = self.do(kind="accent", accent="f", turn_by=15)["accents"][1]
+        self.assertEqual((turned["turn"], turned["from_left"]), (15, "6 1/8"))
+        edge = self.do(kind="accent", accent="b", at_x=50, at_y=-50)["accents"][0]
+        self.assertEqual((edge["x"], edge["y"]), (11, 0.75))
+
+    def test_clusters_go_along_when_the_page_is_fitted_anew(self):
+        self.lay(self.put(self.label, 9, 7, group="cluster-1"))
+        page = self.do(kind="format", format="8x8")
+        photo = next(one for one in page["fit"]["board"]["blocks"] if one["id"] == "p")
+        accent = page["accents"][0]
+        self.assertAlmostEqual(accent["x"], min(photo["x"] + photo["width"], 7), delta=0.02)
+        self.assertLessEqual(max(x for x, _ in accent["points"]), 8.001)
+
+    def test_a_background_is_scattered_and_one_more_goes_in_the_largest_gap(self):
+        found = self.ask("scatter", {"count": 20, "only": [self.star["key"]]}).json()
+        page = self.do(**found["change"])
+        self.assertEqual(len(page["accents"]), 20)
+        more = self.ask("scatter", {"one_more": True, "only": [self.star["key"]]}).json()
+        self.assertEqual(len(self.do(**more["change"])["accents"]), 21)
+        guide = self.send("get", f"pages/{self.page}/files/placing.pdf")
+        told = PdfReader(io.BytesIO(guide.content)).pages[0].extract_text()
+        self.assertIn("From the left", told)
+        self.assertIn("star", told)
+
+    def test_a_flaw_is_covered(self):
+        found = self.ask("cover", {"x": 2, "y": 10, "across": "1/2"}).json()
+        self.assertAlmostEqual(found[0]["accents"][0]["x"], 2, delta=0.01)
+        self.assertEqual(self.ask("cover", {"x": 2, "y": 10, "across": "9"}).status_code, 400)
+
+    def test_the_second_look_names_a_lost_piece_and_what_is_tried_takes_it_away_in_one_step(self):
+        resting = [self.put(self.flower, x, 7.2, key=key) for key, x in (("a", 3), ("b", 9))]
+        self.lay(*resting, self.put(self.flower, 1.5, 10.5, key="lost"))
+        look = self.send("get", f"pages/{self.page}/look/").json()
+        noticed = next(one for one in look["noticed"] if one["kind"] == "floating")
+        self.assertEqual(noticed["keys"], ["lost"])
+        self.assertEqual(len(look["measures"]), 14)
+        trial = self.ask("try", {"kind": noticed["kind"], "keys": noticed["keys"]}).json()["trial"]
+        self.assertTrue(trial["words"])
+        before = self.version
+        self.do(**trial["change"])
+        self.assertEqual(self.version, before + 1)
+        after = self.send("get", f"pages/{self.page}/look/").json()
+        self.assertNotIn("floating", [one["kind"] for one in after["noticed"]])
+        gone = self.ask("try", {"kind": "floating", "keys": ["lost"]})
+        self.assertEqual((gone.status_code, gone.json()["faults"][0]["code"]), (400, "not-noticed"))
+
+    def test_a_piece_in_the_hand_is_looked_at_where_it_is(self):
+        self.lay(self.put(self.flower, 1.5, 10.5, key="lost"))
+        look = self.send("get", f"pages/{self.page}/look/?moved=lost&x=9&y=7").json()
+        self.assertNotIn("floating", [one["kind"] for one in look["noticed"]])
+        self.assertEqual(self.send("get", f"pages/{self.page}/").json()["accents"][0]["x"], 1.5)
+
+    def test_an_observation_is_switched_off_for_good_and_on_again(self):
+        def told():
+            return [one["kind"] for one in self.send("get", f"pages/{self.page}/look/").json()["noticed"]]
+
+        self.assertIn("title-missing", told())
+        self.send("post", "observations/off/", {"kind": "title-missing", "off": True})
+        self.assertNotIn("title-missing", told())
+        self.send("post", "observations/off/", {"kind": "title-missing", "off": False})
+        self.assertIn("title-missing", told())
+        page = self.do(kind="school", balance_school="sparse")
+        self.assertEqual(page["school"], "sparse")
+
+    def test_a_state_is_put_away_shown_and_thrown_away_and_anothers_is_not_found(self):
+        put = self.send("post", f"pages/{self.page}/snapshots/", {"note": "before the flowers"}).json()
+        self.lay(self.put(self.flower, 3, 7))
+        state = self.send("get", f"pages/{self.page}/snapshots/").json()[0]
+        self.assertEqual((state["note"], state["page"]["accents"]), ("before the flowers", []))
+        his = self.add_page(self.otto)
+        for path in ("look/", "snapshots/"):
+            self.assertEqual(self.send("get", f"pages/{his.pk}/{path}").status_code, 404)
+        for path in ("clusters/", "scatter/", "cover/", "try/", "stories/"):
+            body = {"kind": "floating", "keys": [], "x": 1, "y": 1, "across": "1", "script": "font Figtree"}
+            self.assertEqual(self.send("post", f"pages/{his.pk}/{path}", body).status_code, 404, path)
+        row_ = Snapshot.objects.create(page=his, document={})
+        self.assertEqual(self.send("delete", f"pages/{his.pk}/snapshots/{row_.pk}/").status_code, 404)
+        self.assertEqual(self.send("delete", f"pages/{self.page}/snapshots/{put['id']}/").status_code, 204)
+
+    def test_pieces_outlive_their_stash_and_come_back_with_everything(self):
+        self.lay(self.put(self.flower, 3, 7))
+        self.send("delete", f"embellishments/{self.flower['id']}/")
+        accent = self.send("get", f"pages/{self.page}/").json()["accents"][0]
+        self.assertEqual((accent["name"], accent["colours"][0]), ("flower", "#cf9d2e"))
+        moved = self.do(kind="accent", accent=accent["key"], step_y=1)["accents"][0]
+        self.assertEqual(moved["y"], 7.125)
