@@ -56,7 +56,7 @@ def stash(palette: tuple[Rgb, Rgb, Rgb]) -> tuple[Embellishment, ...]:
         piece("label", kind.BASE, Form.LABEL, 2, 1.5, Rgb(253, 253, 251), one),
         piece("circle", kind.BASE, Form.ROUND, 1.75, 1.75, Rgb(253, 253, 251), other),
         piece("flower", kind.MAIN, Form.FLOWER, 1.25, 1.25, one, other),
-        piece("butterfly", kind.MAIN, Form.WING, 1, 0.875, other, one, facing=Facing.RIGHT),
+        piece("butterfly", kind.MAIN, Form.BIRD, 1, 0.875, other, one, facing=Facing.RIGHT),
         piece("leaf", kind.SPRIG, Form.LEAF, 1.25, 0.375, other),
         piece("button", kind.DOT, Form.ROUND, 0.375, 0.375, one),
         piece("gem", kind.DOT, Form.ROUND, 0.25, 0.25, other),

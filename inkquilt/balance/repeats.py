@@ -35,7 +35,7 @@ class Use:
     """A colour or kind: the pieces that have it, its places on the page, and the triangle they span.
 
     ``triangle`` is its largest area in parts of the page, ``photos_inside`` the share of the photos' area within
-    all places. ``in_photos`` when a photo shows the colour too.
+    all places. ``in_photos`` when a photo shows the colour too; ``corners`` are those of the triangle.
     """
 
     name: str
@@ -45,6 +45,7 @@ class Use:
     triangle: float
     photos_inside: float
     in_photos: bool = False
+    corners: tuple[tuple[float, float], ...] = ()
 
     @property
     def is_alone(self) -> bool:
@@ -104,9 +105,10 @@ def _use(
 ) -> Use:
     places = places_of((one.x, one.y) for one in members)
     page = layout.page.width * layout.page.height
-    triangle = max((Polygon(corners).area for corners in combinations(places[:12], 3)), default=0.0) / page
+    corners = max(combinations(places[:12], 3), key=lambda three: Polygon(three).area, default=())
+    triangle = Polygon(corners).area / page if corners else 0.0
     keys = tuple(one.seen.key for one in members)
-    return Use(name, colour, keys, places, triangle, _photos_inside(places, weighed), in_photos)
+    return Use(name, colour, keys, places, triangle, _photos_inside(places, weighed), in_photos, corners or places)
 
 
 def places_of(middles: Iterable[tuple[float, float]]) -> tuple[tuple[float, float], ...]:

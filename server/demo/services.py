@@ -144,7 +144,7 @@ EMBELLISHMENTS: Final = (
     ("navy tag", "base", "label", 14, 10, ("#22345c", "#f6eed8"), "no way", 0, 3, ""),
     ("paper daisy", "main piece", "flower", 11, 11, ("#fdfdfb", "#cf9d2e"), "no way", 1, 5, ""),
     ("honey flower", "main piece", "flower", 8, 8, ("#cf9d2e", "#22345c"), "no way", 1, 6, ""),
-    ("wooden bee", "main piece", "wing", 9, 7, ("#cf9d2e", "#43474b"), "right", 2, 3, ""),
+    ("wooden bird", "main piece", "bird", 12, 8, ("#b98f62", "#43474b"), "right", 2, 3, ""),
     ("cork heart", "main piece", "heart", 7, 7, ("#b98f62", "#6f4b32"), "no way", 2, 4, ""),
     ("pine sprig", "sprig", "leaf", 14, 4, ("#6b7a3a", "#9aae8c"), "no way", 0, 8, ""),
     ("gold leaf", "sprig", "leaf", 10, 3, ("#c8a24a", "#cf9d2e"), "no way", 0, 8, ""),
@@ -156,6 +156,16 @@ EMBELLISHMENTS: Final = (
 )
 #: Pages on which clusters are laid.
 CLUSTERED: Final = ("First honey on the roof",)
+#: Pieces laid loose on a page, for a second look: name, centre in inches, group.
+LOOSE: Final[dict[str, tuple[tuple[str, float, float, str], ...]]] = {
+    "Winter lanterns": (
+        ("linen label", 6.4, 7.75, "cluster-1"),
+        ("pine sprig", 5.5, 8.2, "cluster-1"),
+        ("paper daisy", 6.4, 7.75, "cluster-1"),
+        ("honey flower", 10.6, 1.4, ""),
+        ("wooden bird", 10.4, 9.9, ""),
+    ),
+}
 #: The demo's hand: whose, letters on a line of a length, lines apart, the pen's colour.
 HAND: Final = ("Wren’s hand", 52, 6 * INCH, INCH // 4, "#1d2a57")
 #: Stories of the demo's pages: the text, and in which way of those there are it is written.
@@ -318,6 +328,13 @@ def _make_page(user: Any, name: str, page: DemoPage, sketch: Sketch, slots: dict
         row = change_page(page=row, version=row.version, change=change)
     if name in STORIES:
         row = _write_story(row, *STORIES[name])
+    if name in LOOSE:
+        keys = {one.name: one.key for one in Embellishment.objects.filter(owner=user)}
+        put = [
+            {"embellishment": keys[piece], "x": x, "y": y, "turn": 0, "foam": False, "group": group}
+            for piece, x, y, group in LOOSE[name]
+        ]
+        row = change_page(page=row, version=row.version, change={"kind": "arrange", "put": put, "words": "laid loose"})
     if name in CLUSTERED:
         plan = cluster_plans(row, document_of(row), ClusterWish())[0]
         change = plan_answer(plan, document_of(row).page, ())["change"]

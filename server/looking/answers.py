@@ -7,7 +7,7 @@ from typing import Any
 from shapely.geometry.base import BaseGeometry
 
 from inkquilt.balance.second_look import Observation
-from inkquilt.lengths import format_nearest, with_unit
+from inkquilt.lengths import INCH, MM, Unit, format_nearest, with_unit
 from inkquilt.trying import Trial
 from server.embellishments.answers import put_answer
 from server.looking.models import Snapshot
@@ -60,6 +60,7 @@ def look_answer(seen: SecondLook, document: PageDocument) -> dict[str, Any]:
                 "name": use.name,
                 "colour": use.name if use.colour else None,
                 "places": [[x / grains, y / grains] for x, y in use.places],
+                "corners": [[x / grains, y / grains] for x, y in use.corners],
                 "words": _use_words(use.places, use.triangle, use.photos_inside),
             }
             for use in (*figures.colours, *figures.kinds)
@@ -83,11 +84,21 @@ def look_answer(seen: SecondLook, document: PageDocument) -> dict[str, Any]:
     }
 
 
+def _rounded(length: float, unit: Unit) -> int:
+    """Return a length as near as the eye sees it: to 1/16 in or 1 mm."""
+    step = INCH // 16 if unit is Unit.IN else MM
+    return round(length / step) * step
+
+
+def _percent(part: float) -> str:
+    return f"{round(100 * part)} %"
+
+
 def _use_words(places: tuple[tuple[float, float], ...], triangle: float, inside: float) -> str:
     count = len(places)
     if count < 3:
         return f"{count} places"
-    return f"{count} places, a triangle of {triangle:.0%} of the page, {inside:.0%} of the photos inside"
+    return f"{count} places, a triangle of {_percent(triangle)} of the page, {_percent(inside)} of the photos inside"
 
 
 def _figures(seen: SecondLook, document: PageDocument) -> Iterator[dict[str, str]]:
@@ -95,19 +106,24 @@ def _figures(seen: SecondLook, document: PageDocument) -> Iterator[dict[str, str
     figures, unit = seen.figures, document.unit
     moments, calm = figures.moments, figures.calm
     side = "right" if moments.across > 0 else "left"
+    height = "below" if moments.down > 0 else "above"
     yield {
         "name": "Centre of weight",
-        "value": f"{abs(moments.across):.0%} {side}, {abs(moments.down):.0%} {'below' if moments.down > 0 else 'above'}"
-        " the middle",
+        "value": f"{_percent(abs(moments.across))} {side}, {_percent(abs(moments.down))} {height} the middle",
     }
-    yield {"name": "Along the diagonals", "value": f"{moments.falling:.0%} falling, {moments.rising:.0%} rising"}
+    yield {
+        "name": "Along the diagonals",
+        "value": f"{_percent(moments.falling)} falling, {_percent(moments.rising)} rising",
+    }
     box = calm.rectangle
-    largest = f", its largest part {with_unit(box.x.length, unit)} × {with_unit(box.y.length, unit)}" if box else ""
-    yield {"name": "Empty", "value": f"{calm.share:.0%} of the page{largest}"}
-    yield {"name": "In one piece", "value": f"{calm.joined:.0%} of what is empty"}
+    sides = [with_unit(_rounded(end.length, unit), unit) for end in (box.x, box.y)] if box else []
+    largest = f", its largest part {' × '.join(sides)}" if sides else ""
+    yield {"name": "Empty", "value": f"{_percent(calm.share)} of the page{largest}"}
+    yield {"name": "In one piece", "value": f"{_percent(calm.joined)} of what is empty"}
     names = ("left", "top", "right", "bottom")
     margins = ", ".join(
-        f"{format_nearest(round(value), unit)} {name}" for name, value in zip(names, figures.margins, strict=True)
+        f"{format_nearest(_rounded(value, unit), unit)} {name}"
+        for name, value in zip(names, figures.margins, strict=True)
     )
     yield {"name": "Margins", "value": f"{margins} ({unit.value})"}
     groups = figures.groups

@@ -40,6 +40,9 @@ class TriangleSerializer(serializers.Serializer):
     name = serializers.CharField()
     colour = serializers.CharField(allow_null=True)
     places = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()))
+    corners = serializers.ListField(
+        child=serializers.ListField(child=serializers.FloatField()), help_text="of the largest triangle, or the two"
+    )
     words = serializers.CharField()
 
 

@@ -33,7 +33,7 @@ STASH = (
     owned("label", KIND.BASE, Form.LABEL, 2, 1.5, (CREAM, MUSTARD), count=3),
     owned("circle", KIND.BASE, Form.ROUND, 1.75, 1.75, (CREAM, NAVY), count=3),
     owned("flower", KIND.MAIN, Form.FLOWER, 1.25, 1.25, (MUSTARD, NAVY), count=3),
-    owned("bee", KIND.MAIN, Form.WING, 1, 0.75, (MUSTARD, NAVY), Facing.RIGHT, count=2),
+    owned("bee", KIND.MAIN, Form.BIRD, 1, 0.75, (MUSTARD, NAVY), Facing.RIGHT, count=2),
     owned("leaf", KIND.SPRIG, Form.LEAF, 1.25, 0.375, (TEAL,), count=5),
     owned("word", KIND.WORD, Form.STRIP, 1.25, 0.375, (NAVY, CREAM), count=1),
     owned("button", KIND.DOT, Form.ROUND, 0.375, 0.375, (MUSTARD,), count=6, thickness=0.125),

@@ -2165,11 +2165,11 @@ export interface components {
          *     * `heart` - heart
          *     * `leaf` - leaf
          *     * `arrow` - arrow
-         *     * `wing` - wing
+         *     * `bird` - bird
          *     * `corner` - corner
          * @enum {string}
          */
-        FormEnum: "round" | "label" | "strip" | "flower" | "star" | "heart" | "leaf" | "arrow" | "wing" | "corner";
+        FormEnum: "round" | "label" | "strip" | "flower" | "star" | "heart" | "leaf" | "arrow" | "bird" | "corner";
         /** @description A page format people own; width and height in inches, for drawing it in proportion. */
         Format: {
             key: string;
@@ -3777,6 +3777,8 @@ export interface components {
             name: string;
             colour: string | null;
             places: number[][];
+            /** @description of the largest triangle, or the two */
+            corners: number[][];
             words: string;
         };
         /** @description What was found; null when nothing was. */

@@ -47,16 +47,16 @@ export const AccentShape = memo(function AccentShape({ accent }: { accent: Drawn
           transform={turn}
         />
       )}
-      {form === 'wing' && (
+      {form === 'bird' && (
         <g transform={turn} fill={second}>
           <ellipse
-            cx={x - accent.width * 0.12}
-            cy={y}
+            cx={x - accent.width * 0.06}
+            cy={y + accent.height * 0.06}
             rx={accent.width * 0.2}
-            ry={accent.height * 0.24}
+            ry={accent.height * 0.13}
             opacity={0.8}
           />
-          <circle cx={x + accent.width * 0.36} cy={y} r={small * 0.06} fill="#1d2a57" />
+          <circle cx={x + accent.width * 0.33} cy={y - accent.height * 0.2} r={small * 0.05} />
         </g>
       )}
       {accent.text && (

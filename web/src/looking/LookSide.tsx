@@ -80,20 +80,21 @@ export function LookSide(props: LookSideProps) {
             onPoint={point}
             onTry={tryIt}
             onNever={(one) => switchOff.mutate({ kind: one.kind, off: true })}
+            tried={current}
+            shown={
+              <TrialShown
+                page={page}
+                trial={trying.data?.trial ?? null}
+                pending={trying.isPending}
+                error={trying.error}
+                onTake={(change) => {
+                  setTried(null)
+                  onChange(change)
+                }}
+                onLeave={() => setTried(null)}
+              />
+            }
           />
-          {current && (
-            <TrialShown
-              page={page}
-              trial={trying.data?.trial ?? null}
-              pending={trying.isPending}
-              error={trying.error}
-              onTake={(change) => {
-                setTried(null)
-                onChange(change)
-              }}
-              onLeave={() => setTried(null)}
-            />
-          )}
           <SwitchedOff look={data} onAgain={(kind) => switchOff.mutate({ kind, off: false })} />
           <Figures look={data} onLayOver={onLayOver} mode={mode} />
         </div>

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react'
 import type { Observation } from '../api/client'
 import { Fractions } from '../app/Fractions'
 
@@ -6,12 +7,17 @@ interface ObservationListProps {
   onPoint: (one: Observation | null) => void
   onTry: (one: Observation) => void
   onNever: (one: Observation) => void
+  /** The one that is being tried, and what is shown of that below it. */
+  tried: Observation | null
+  shown: ReactNode
 }
 
 const MISSING = new Set<Observation['kind']>(['title-missing', 'words-missing'])
 
+const keyOf = (one: Observation) => `${one.kind} ${one.keys.join(' ')}`
+
 /** What is noticed, the worst first, each shown on the page while it is looked at. */
-export function ObservationList({ noticed, onPoint, onTry, onNever }: ObservationListProps) {
+export function ObservationList({ noticed, onPoint, onTry, onNever, tried, shown }: ObservationListProps) {
   if (noticed.length === 0)
     return (
       <p className="nothing-to-add" role="status">
@@ -22,7 +28,7 @@ export function ObservationList({ noticed, onPoint, onTry, onNever }: Observatio
     <ol className="observations" aria-label="What is noticed" onPointerLeave={() => onPoint(null)}>
       {noticed.map((one) => (
         <li
-          key={`${one.kind} ${one.keys.join(' ')}`}
+          key={keyOf(one)}
           onPointerEnter={() => onPoint(one)}
           onFocus={() => onPoint(one)}
           onBlur={() => onPoint(null)}
@@ -55,6 +61,7 @@ export function ObservationList({ noticed, onPoint, onTry, onNever }: Observatio
               never tell me
             </button>
           </p>
+          {tried && keyOf(tried) === keyOf(one) && shown}
         </li>
       ))}
     </ol>

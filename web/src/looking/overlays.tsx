@@ -26,13 +26,18 @@ function Weight({ look }: { look: LookAgain }) {
   )
 }
 
-/** Colours and kinds that come again, their places joined by stitches. */
+/** So many colours are shown at once. */
+const MOST_TRIANGLES = 3
+
+/** Colours that come again, the largest triangle of each joined by stitches. */
 function Triangles({ look }: { look: LookAgain }) {
+  const colours = look.triangles.filter((one) => one.colour !== null).slice(0, MOST_TRIANGLES)
   return (
     <g className="triangle-overlay" pointerEvents="none">
-      {look.triangles.map((one) => (
-        <g key={one.name} stroke={one.colour ?? '#1d2a57'} fill={one.colour ?? 'none'}>
-          <path d={path(one.places)} />
+      {colours.map((one) => (
+        <g key={one.name} stroke={one.colour ?? undefined} fill={one.colour ?? undefined}>
+          <path className="triangle-edge" d={path(one.corners)} />
+          <path d={path(one.corners)} />
           {one.places.map(([x, y]) => (
             <circle key={`${x} ${y}`} cx={x} cy={y} r={0.13} />
           ))}

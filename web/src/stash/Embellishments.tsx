@@ -20,7 +20,7 @@ const FORMS = [
   'heart',
   'leaf',
   'arrow',
-  'wing',
+  'bird',
   'corner',
 ] as const
 const FACINGS = ['no way', 'right', 'left', 'up', 'down'] as const
