@@ -90,6 +90,8 @@ bench: setup
 	$(PYTHON) -m bench.importing
 	$(PYTHON) -m bench.finding
 	$(PYTHON) -m bench.cutting
+	$(PYTHON) -m bench.noticing
+	$(PYTHON) -m bench.decorating
 
 screenshots: setup browser
 	$(PYTHON) -m demo.screenshots docs/screenshots

@@ -54,6 +54,7 @@ class Formation(Enum):
 
     TRIANGLE = "a triangle"
     DIAGONAL = "two opposite corners"
+    MIRRORED = "mirrored left and right"
     LINKED = "one linked group"
 
 
@@ -163,7 +164,7 @@ def _formations(layout: Layout, wish: ClusterWish, moments: Moments) -> Iterator
     """Yield spots that go together, the best first; each begins with that of the largest cluster."""
     spots = spots_of(layout)[:_MOST_SPOTS]
     standing = _standing(layout)
-    wanted = {Formation.TRIANGLE: 3, Formation.DIAGONAL: 2, Formation.LINKED: 1}[wish.formation]
+    wanted = {Formation.TRIANGLE: 3, Formation.DIAGONAL: 2, Formation.MIRRORED: 2, Formation.LINKED: 1}[wish.formation]
     free = [spot for spot in spots if all(math.hypot(spot.x - x, spot.y - y) > 2 * INCH for x, y in standing)]
     count = max(1, wanted - len(standing))
     photos = unary_union([outline_on_page(block) for block in layout.blocks if block.role is Role.PHOTO])
@@ -205,6 +206,9 @@ def _spread(points: list[tuple[float, float]], formation: Formation, photos: Bas
         return float(2 * area + 0.5 * inside)
     if formation is Formation.DIAGONAL and len(points) >= 2:
         return max(math.hypot(a[0] - b[0], a[1] - b[1]) for a, b in combinations(points, 2)) / diagonal
+    if formation is Formation.MIRRORED and len(points) >= 2:
+        off = [abs(a[0] + b[0] - layout.page.width) + abs(a[1] - b[1]) for a, b in combinations(points, 2)]
+        return 1.5 - 6 * min(off) / diagonal
     return 0.0
 
 

@@ -103,6 +103,14 @@ class ClusterTests(SimpleTestCase):
         a, b = middles.values()
         self.assertGreater(((a.x - b.x) ** 2 + (a.y - b.y) ** 2) ** 0.5, 5 * INCH)
 
+    def test_mirrored_clusters_stand_level_and_equally_far_from_the_middle(self):
+        page = page_with(block("p", Role.PHOTO, 4, 3, 4, 6, level=2))
+        first = plan_clusters(page, STASH, LEFT, ClusterWish(Formation.MIRRORED, even_sided=True))[0]
+        a, b = {one.group: one for one in first.accents}.values()
+        bases = [next(one for one in first.accents if one.group == group) for group in (a.group, b.group)]
+        self.assertAlmostEqual(bases[0].x + bases[1].x, page.page.width, delta=INCH)
+        self.assertAlmostEqual(bases[0].y, bases[1].y, delta=INCH)
+
     def test_nothing_thicker_than_wished_for(self):
         wish = ClusterWish(thickness=INCH // 16)
         for plan in plan_clusters(PAGE, STASH, LEFT, wish):

@@ -2207,10 +2207,11 @@ export interface components {
         /**
          * @description * `a triangle` - a triangle
          *     * `two opposite corners` - two opposite corners
+         *     * `mirrored left and right` - mirrored left and right
          *     * `one linked group` - one linked group
          * @enum {string}
          */
-        FormationEnum: "a triangle" | "two opposite corners" | "one linked group";
+        FormationEnum: "a triangle" | "two opposite corners" | "mirrored left and right" | "one linked group";
         /** @description A sketch as it would be held, which photo it would wear where, and why it ranks here. */
         Found: {
             sketch: number;

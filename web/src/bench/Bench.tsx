@@ -50,6 +50,13 @@ const ARROWS: Record<string, [number, number]> = {
 
 const NOTHING_LOST: number[][][] = []
 
+/** What a step lays over the page, and the stories and embellishments that are out of the way meanwhile. */
+interface LaidOver {
+  over: ReactNode
+  without: ReadonlySet<string>
+}
+const NOTHING_LAID: LaidOver = { over: null, without: new Set() }
+
 /** Outlines of what matters in the photos and does not show whole. */
 const lostParts = (page: Page) => page.covers.flatMap((cover) => cover.lost.map((part) => part.outline))
 
@@ -78,7 +85,10 @@ function LaidBench({ page }: { page: Page }) {
   const fits = useFits(page)
   const [ghost, setGhost] = useState<Fit | null>(null)
   /** What a step lays over the page while it is only looked at. */
-  const [over, layOver] = useState<ReactNode>(null)
+  const [laid, lay] = useState<LaidOver>(NOTHING_LAID)
+  const layOver = useCallback((over: ReactNode, without?: ReadonlySet<string>) => {
+    lay(over === null ? NOTHING_LAID : { over, without: without ?? NOTHING_LAID.without })
+  }, [])
   const [typing, setTyping] = useState<string | null>(null)
   /** The piece a hand moved last: what it ran against is told beside it. */
   const [moved, setMoved] = useState<string | null>(null)
@@ -87,7 +97,7 @@ function LaidBench({ page }: { page: Page }) {
   const change = useCallback(
     (wanted: Change) => {
       setGhost(null)
-      layOver(null)
+      lay(NOTHING_LAID)
       setMoved(wanted.kind === 'pin' ? (wanted.block ?? null) : null)
       void send(wanted)
     },
@@ -105,6 +115,14 @@ function LaidBench({ page }: { page: Page }) {
   const ties = useTies(page)
   const accents = useAccentHold(page.accents, letGo)
   const looking = useLooking()
+  const stories = useMemo(
+    () => page.stories.filter((story) => !laid.without.has(story.name)),
+    [page.stories, laid.without],
+  )
+  const pieces = useMemo(
+    () => page.accents.filter((accent) => !laid.without.has(accent.key)),
+    [page.accents, laid.without],
+  )
   const decorating = step === 'clusters' || step === 'look'
   const piece = usePieceHold(page.fit.board, page.step, letGo)
   useFinish(page, writes.finish.mutate)
@@ -215,7 +233,7 @@ function LaidBench({ page }: { page: Page }) {
               accents={page.accents}
               accentHandlers={decorating ? accents.handlers : undefined}
               mode={step === 'look' ? looking.mode : ''}
-              over={over}
+              over={laid.over}
               clearBox={page.format.clear_box}
               ghost={ghost?.board ?? null}
               showNumbers={step === 'cut'}

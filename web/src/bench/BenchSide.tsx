@@ -1,4 +1,3 @@
-import type { ReactNode } from 'react'
 import type { Accent, Change, Fit, Page, Tie } from '../api/client'
 import type { MovedPiece } from '../api/lookQueries'
 import type { useFits } from '../api/queries'
@@ -14,6 +13,7 @@ import { PhotosSide } from './PhotosSide'
 import { Pinned } from './Pinned'
 import { PrintPanel } from './PrintPanel'
 import { Proposals } from './Proposals'
+import type { LayOver } from './layOver'
 import type { StepKey } from './steps'
 import { TitleHelp } from './TitleHelp'
 import { StorySide } from '../words/StorySide'
@@ -31,7 +31,7 @@ interface BenchSideProps {
   /** Lays another way to fit over the page. */
   onLook: (fit: Fit | null) => void
   /** Lays something over the page while it is only looked at. */
-  onLayOver: (over: ReactNode) => void
+  onLayOver: LayOver
   /** Begins to type the title of a block. */
   onType: (block: string | null) => void
   onChange: (change: Change) => void

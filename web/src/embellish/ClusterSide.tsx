@@ -1,4 +1,5 @@
-import { useState, type ReactNode } from 'react'
+import type { LayOver } from '../bench/layOver'
+import { useState } from 'react'
 import type { Accent, Arrangement, Change, Page } from '../api/client'
 import { useEmbellishments, useProposed } from '../api/embellishQueries'
 import { Accents } from '../board/Accents'
@@ -14,7 +15,7 @@ interface ClusterSideProps {
   page: Page
   held: Accent | null
   onChange: (change: Change) => void
-  onLayOver: (over: ReactNode) => void
+  onLayOver: LayOver
   onPutDown: () => void
 }
 

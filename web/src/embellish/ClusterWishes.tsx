@@ -30,6 +30,7 @@ export function ClusterWishes({ wish, unit, onChange }: ClusterWishesProps) {
       >
         <option value="a triangle">three in a triangle</option>
         <option value="two opposite corners">two in opposite corners</option>
+        <option value="mirrored left and right">two, mirrored left and right</option>
         <option value="one linked group">one, beside the photo</option>
       </Form.Select>
       {SWITCHES.map(([name, words]) => (

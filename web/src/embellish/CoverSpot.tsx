@@ -1,4 +1,5 @@
-import { useState, type FormEvent, type ReactNode } from 'react'
+import type { LayOver } from '../bench/layOver'
+import { useState, type FormEvent } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
 import type { Arrangement, Change, Page } from '../api/client'
@@ -11,7 +12,7 @@ interface CoverSpotProps {
   page: Page
   onChange: (change: Change) => void
   onLook: (one: Arrangement | null) => void
-  onLayOver: (over: ReactNode) => void
+  onLayOver: LayOver
 }
 
 /** Something laid over a flaw, a seam or a slip of the pen, so that it looks meant. */

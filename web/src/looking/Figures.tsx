@@ -1,4 +1,5 @@
-import { useState, type ReactNode } from 'react'
+import type { LayOver } from '../bench/layOver'
+import { useState } from 'react'
 import type { LookAgain } from '../api/client'
 import { Fractions } from '../app/Fractions'
 import { LookOverlay } from './overlays'
@@ -7,7 +8,7 @@ import type { Mode } from './Modes'
 interface FiguresProps {
   look: LookAgain
   mode: Mode
-  onLayOver: (over: ReactNode) => void
+  onLayOver: LayOver
 }
 
 /** The numbers behind the look, for those who like them. */

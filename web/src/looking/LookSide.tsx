@@ -1,4 +1,5 @@
-import { useEffect, useState, type ReactNode } from 'react'
+import type { LayOver } from '../bench/layOver'
+import { useEffect, useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import type { Change, LookAgain, Observation, Page } from '../api/client'
 import { useLookAgain, useSwitchOff, useTry, type MovedPiece } from '../api/lookQueries'
@@ -17,7 +18,7 @@ interface LookSideProps extends Looking {
   /** A piece in the hand that rests for a moment. */
   paused: MovedPiece | null
   onChange: (change: Change) => void
-  onLayOver: (over: ReactNode) => void
+  onLayOver: LayOver
 }
 
 const SCHOOLS: Page['school'][] = [

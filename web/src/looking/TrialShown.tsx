@@ -51,7 +51,7 @@ export function TrialShown({ page, trial, pending, error, onTake, onLeave }: Tri
         <Fractions text={trial.words} />
       </p>
       <p className="hint">
-        {trial.left.length === 0 ? 'Then there is nothing to add.' : `Left then: ${trial.left.join('; ')}.`}
+        {trial.left.length === 0 ? 'Then there is nothing to add.' : `Left then: ${trial.left.join('; ')}`}
       </p>
       <p className="deeds">
         <button type="button" className="btn btn-primary btn-sm" onClick={() => onTake(trial.change)}>

@@ -1,11 +1,12 @@
-import { useState, type ReactNode } from 'react'
+import type { LayOver } from '../bench/layOver'
+import { useState } from 'react'
 import type { components } from '../api/schema'
 
 type PlaceLeft = components['schemas']['PlaceLeft']
 
 interface PlacesLeftProps {
   places: PlaceLeft[]
-  onLayOver: (over: ReactNode) => void
+  onLayOver: LayOver
 }
 
 /** Where words can still go on a page that seems finished, shown on it and with how many each place holds. */

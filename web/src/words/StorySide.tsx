@@ -1,4 +1,5 @@
-import { useMemo, useState, type ReactNode } from 'react'
+import type { LayOver } from '../bench/layOver'
+import { useMemo, useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import type { Change, Page, Story, StoryAsked } from '../api/client'
 import { useScripts, useStoryWays } from '../api/wordsQueries'
@@ -14,7 +15,7 @@ import { StoryWays } from './StoryWays'
 interface StorySideProps {
   page: Page
   onChange: (change: Change) => void
-  onLayOver: (over: ReactNode) => void
+  onLayOver: LayOver
 }
 
 const SIZES = [8, 9, 10, 11, 12, 14, 16, 18, 20, 24]
@@ -114,6 +115,7 @@ export function StorySide({ page, onChange, onLayOver }: StorySideProps) {
           <StoryWays
             page={page}
             ways={found.data.ways}
+            editing={story}
             late={found.isPlaceholderData || settled !== asked}
             onLayOver={onLayOver}
             onChoose={(way) => {

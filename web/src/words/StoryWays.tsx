@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react'
+import type { LayOver } from '../bench/layOver'
 import type { Page, StoryWay } from '../api/client'
 import { Fractions } from '../app/Fractions'
 import { PageThumb } from '../board/PageThumb'
@@ -7,18 +7,21 @@ import { StoryWords } from '../board/StoryWords'
 interface StoryWaysProps {
   page: Page
   ways: StoryWay[]
+  /** The story on the page that is written anew. */
+  editing: string | null
   /** Others are being looked for. */
   late: boolean
   onChoose: (way: StoryWay) => void
-  onLayOver: (over: ReactNode) => void
+  onLayOver: LayOver
 }
 
 /** The ways to write a story as small pages, those that hold it first; looking at one lays it over the page. */
-export function StoryWays({ page, ways, late, onChoose, onLayOver }: StoryWaysProps) {
+export function StoryWays({ page, ways, editing, late, onChoose, onLayOver }: StoryWaysProps) {
   return (
     <ul className={late ? 'story-ways is-late' : 'story-ways'} onPointerLeave={() => onLayOver(null)}>
       {ways.map((way) => {
-        const look = () => onLayOver(way.off_page ? null : <StoryWords story={way} />)
+        const look = () =>
+          onLayOver(way.off_page ? null : <StoryWords story={way} />, new Set(editing ? [editing] : []))
         return (
           <li key={`${way.way} ${way.where}`}>
             <button
@@ -39,7 +42,7 @@ export function StoryWays({ page, ways, late, onChoose, onLayOver }: StoryWaysPr
                   board={page.fit.board}
                   slots={page.slots}
                   titles={page.titles}
-                  stories={page.stories}
+                  stories={page.stories.filter((story) => story.name !== editing)}
                   tried={way}
                   size={92}
                 />
