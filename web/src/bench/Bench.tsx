@@ -229,8 +229,8 @@ function LaidBench({ page }: { page: Page }) {
               board={board}
               slots={look.slots}
               titles={page.titles}
-              stories={page.stories}
-              accents={page.accents}
+              stories={stories}
+              accents={pieces}
               accentHandlers={decorating ? accents.handlers : undefined}
               mode={step === 'look' ? looking.mode : ''}
               over={laid.over}
