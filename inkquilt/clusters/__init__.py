@@ -4,10 +4,12 @@
 ``compose``  one cluster at one spot: base, main piece, sprigs, word, dots
 ``planner``  clusters for a page: proposals, each explained
 ``cover``    a piece over a flaw, and that piece again so that it looks meant
+``phrases``  ready words as title or caption
 ``scatter``  a background of many small pieces
 """
 
 from inkquilt.clusters.cover import CoverProposal, cover_spot
+from inkquilt.clusters.phrases import PhraseProposal, captions, title_phrases
 from inkquilt.clusters.planner import ClusterPlan, ClusterWish, Formation, plan_clusters
 from inkquilt.clusters.scatter import ScatterWish, add_in_gap, scatter
 
@@ -16,9 +18,12 @@ __all__ = [
     "ClusterWish",
     "CoverProposal",
     "Formation",
+    "PhraseProposal",
     "ScatterWish",
     "add_in_gap",
+    "captions",
     "cover_spot",
     "plan_clusters",
     "scatter",
+    "title_phrases",
 ]

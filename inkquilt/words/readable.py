@@ -1,7 +1,7 @@
 """Whether a title can be read on what lies beneath it, letter by letter, and what to lay under it.
 
-Each letter is held against every paper its box touches enough to matter. What is
-beneath a photo's letter is not known here and not judged. Two papers under one
+Each letter is held against every paper its box touches enough to matter, and against a photo's mean colour
+where that is known. Two papers under one
 title are the classic trouble; a plain strip, a label or a row of circles beneath mends it.
 Common practice, no source.
 """
@@ -88,7 +88,7 @@ class Readability:
 def readability(
     title: Block, setting: TitleSetting, ink: Rgb, blocks: Sequence[Block], colours: dict[str, Rgb]
 ) -> Readability:
-    """Hold a title against what lies beneath it; ``colours`` are those of papers by block, as far as they are known."""
+    """Hold a title against what lies beneath it; ``colours`` are those of papers and photos by block, where known."""
     beneath = _beneath(title, blocks)
     found = []
     places = [letter for line in setting.lines for letter in line.letters]

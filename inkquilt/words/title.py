@@ -45,6 +45,7 @@ class Way(Enum):
     STACKED = "stacked"
     UPRIGHT = "along the side"
     ASLANT = "aslant"
+    OWN_SIZES = "each line its own size"
 
 
 @dataclass(frozen=True, slots=True)
@@ -224,6 +225,10 @@ def _laid(
         straight = straight or setting
         yield setting
     assert straight is not None
+    if len(lines) > 1 and len(set(keys)) == 1 and case.known[keys[0]].scales:
+        own = _own_sizes(text, lines, keys[0], place.size, case)
+        if not own.over and len({line.height for line in own.lines}) > 1:
+            yield replace(own, missing=supplied.missing, substitutes=supplied.substitutes)
     if len(lines) == 1 and straight.over and (slant := _slant(straight.size, place.size)):
         yield replace(straight, way=Way.ASLANT, turn=-slant, over=0)
     dance = max(_DANCE) - min(_DANCE)
@@ -262,6 +267,25 @@ def _sized(text: str, way: Way, lines: tuple[str, ...], keys: tuple[str, ...], r
         else:
             high = middle
     return at(low)
+
+
+def _own_sizes(text: str, lines: tuple[str, ...], key: str, room: Size, case: _Case) -> TitleSetting:
+    """Return the lines of a font each as large as its width lets it, the tallest made smaller until all fit."""
+    options = case.known[key].heights()
+    steps = [
+        next((n for n, height in enumerate(options) if case.width(line, key, height) <= room.width), len(options) - 1)
+        for line in lines
+    ]
+    while _depth([options[step] for step in steps]) > room.height and min(steps) < len(options) - 1:
+        tallest = min(range(len(steps)), key=lambda n: (steps[n], n))
+        steps[tallest] += 1
+    heights = [options[step] for step in steps]
+    made = tuple(
+        TitleLine(line, key, height, case.width(line, key, height)) for line, height in zip(lines, heights, strict=True)
+    )
+    size = Size(max(line.width for line in made), _depth(heights))
+    over = max(0, size.width - room.width, size.height - room.height)
+    return TitleSetting(text, Way.OWN_SIZES, made, size, over=over)
 
 
 def _depth(heights: Sequence[Grains]) -> Grains:

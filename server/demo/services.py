@@ -150,6 +150,8 @@ EMBELLISHMENTS: Final = (
     ("gold leaf", "sprig", "leaf", 10, 3, ("#c8a24a", "#cf9d2e"), "no way", 0, 8, ""),
     ("word “sweet”", "word", "strip", 11, 3, ("#22345c", "#fdfdfb"), "no way", 0, 2, "sweet"),
     ("word “today”", "word", "strip", 11, 3, ("#fdfdfb", "#22345c"), "no way", 0, 2, "today"),
+    ("phrase “up and away”", "word", "strip", 28, 5, ("#fdfdfb", "#22345c"), "no way", 0, 1, "up and away"),
+    ("caption “on the bridge”", "word", "strip", 14, 3, ("#22345c", "#f6eed8"), "no way", 0, 1, "on the bridge"),
     ("mustard button", "dot", "round", 4, 4, ("#cf9d2e", "#6f4b32"), "no way", 1, 12, ""),
     ("navy gem", "dot", "round", 2, 2, ("#22345c", "#9cc7e4"), "no way", 1, 20, ""),
     ("star stamp", "dot", "star", 4, 4, ("#c8a24a", "#c8a24a"), "no way", 0, None, ""),

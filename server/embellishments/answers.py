@@ -5,6 +5,7 @@ from typing import Any
 
 from inkquilt.balance.weight import Moments
 from inkquilt.clusters import ClusterPlan, CoverProposal
+from inkquilt.clusters.phrases import HALF
 from inkquilt.embellishments import Accent, Form, outline_of_form
 from inkquilt.lengths import Unit, with_unit
 from inkquilt.page import Page
@@ -44,16 +45,9 @@ def put_answer(accents: Iterable[Accent], page: Page) -> list[dict[str, Any]]:
     return [
         {
             "key": one.key,
-            "embellishment": "" if one.what.key == CUT else one.what.key,
-            "cut": {
-                "name": one.what.name,
-                "form": one.what.form.value,
-                "width": one.what.size.width / grains,
-                "height": one.what.size.height / grains,
-                "colour": colour_text(one.what.colours[0]),
-            }
-            if one.what.key == CUT
-            else None,
+            "embellishment": "" if one.what.key in (CUT, HALF) else one.what.key,
+            "cut": _cut_piece(one, grains) if one.what.key in (CUT, HALF) else None,
+            "shown": _shown(one, grains) if one.what.text and one.what.key != HALF else None,
             "x": one.x / grains,
             "y": one.y / grains,
             "turn": one.turn / 100,
@@ -63,6 +57,25 @@ def put_answer(accents: Iterable[Accent], page: Page) -> list[dict[str, Any]]:
         }
         for one in accents
     ]
+
+
+def _cut_piece(one: Accent, grains: int) -> dict[str, Any]:
+    """Return a piece that is cut for its place, and is none of the stash."""
+    what = one.what
+    return {
+        "name": what.name,
+        "form": what.form.value,
+        "width": what.size.width / grains,
+        "height": what.size.height / grains,
+        "colour": colour_text(what.colours[0]),
+        "second": colour_text(what.colours[-1]),
+        "text": what.text,
+    }
+
+
+def _shown(one: Accent, grains: int) -> dict[str, Any]:
+    """Return how much of a phrase is laid: it may have been cut."""
+    return {"text": one.what.text, "width": one.what.size.width / grains}
 
 
 def laid_answer(accents: Sequence[Accent], page: Page, words: str, why: Sequence[str] = ()) -> dict[str, Any]:

@@ -7,15 +7,19 @@ from inkquilt.clusters import (
     ClusterPlan,
     ClusterWish,
     CoverProposal,
+    PhraseProposal,
     ScatterWish,
     add_in_gap,
+    captions,
     cover_spot,
     plan_clusters,
     scatter,
+    title_phrases,
 )
 from inkquilt.embellishments import Accent, Embellishment, left_of
 from inkquilt.layout import SCATTER, Layout
 from inkquilt.lengths import Grains
+from inkquilt.sketch import Role
 from server.embellishments.models import owned_by
 from server.pages.answers import pictures_of
 from server.pages.document import PageDocument
@@ -71,3 +75,19 @@ def covers_for(page: Page, document: PageDocument, x: Grains, y: Grains, radius:
     """Return what covers a flaw on a page."""
     table = table_of(page, document)
     return cover_spot(table.layout, table.owned, table.left, x, y, radius, table.school)
+
+
+def ready_words(page: Page, document: PageDocument) -> tuple[PhraseProposal, ...]:
+    """Return ready words of the stash in the places of titles, and beside the photos they name."""
+    pictures = pictures_of(page, document)
+    table = table_of(page, document)
+    names = {
+        slot: f"{pictures[one.photo].name} {pictures[one.photo].group}"
+        for slot, one in document.photos.items()
+        if one.photo in pictures
+    }
+    found: list[PhraseProposal] = []
+    for block in document.blocks:
+        if block.role is Role.TITLE:
+            found += title_phrases(table.layout, table.owned, table.left, block)
+    return (*found, *captions(table.layout, table.owned, table.left, names))

@@ -7,6 +7,7 @@ from server.embellishments.views import (
     CoverView,
     EmbellishmentsView,
     EmbellishmentView,
+    ReadyWordsView,
     ScatterView,
 )
 
@@ -15,5 +16,6 @@ urlpatterns = [
     path("embellishments/<int:pk>/", EmbellishmentView.as_view()),
     path("pages/<int:pk>/clusters/", ClustersView.as_view()),
     path("pages/<int:pk>/scatter/", ScatterView.as_view()),
+    path("pages/<int:pk>/ready-words/", ReadyWordsView.as_view()),
     path("pages/<int:pk>/cover/", CoverView.as_view()),
 ]

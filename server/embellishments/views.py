@@ -30,6 +30,7 @@ from server.pages.models import Page
 from server.pages.services import document_of, require_fit
 
 MOST_EMBELLISHMENTS = 500
+MOST_READY = 12
 _REFUSED = {400: ErrorSerializer, 404: ErrorSerializer, 409: ErrorSerializer}
 
 
@@ -165,3 +166,14 @@ class CoverView(APIView):
         x, y = round(asked["x"] * grains), round(asked["y"] * grains)
         found = services.covers_for(page, document, x, y, across // 2)
         return Response([cover_answer(one, document.page) for one in found])
+
+
+class ReadyWordsView(APIView):
+    """Ready words of the stash, as title or beside the photos they name. Nothing is kept."""
+
+    @extend_schema(operation_id="ready_words", responses={200: ArrangementSerializer(many=True), **_REFUSED})
+    def get(self, request: Request, pk: int) -> Response:
+        """Return what can be done with them."""
+        page, document = _page(request, pk)
+        found = services.ready_words(page, document)[:MOST_READY]
+        return Response([laid_answer(one.accents, document.page, one.words) for one in found])

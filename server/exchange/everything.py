@@ -17,6 +17,7 @@ from typing import IO, Any, Final
 from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
 
+from inkquilt.clusters.phrases import HALF
 from inkquilt.errors import BadInput, CoreError, Fault
 from inkquilt.paper.kinds import PaperKind, SideName
 from inkquilt.sketch.model import Size
@@ -327,7 +328,7 @@ class _Restoring:
 
     def embellishment(self, key: str) -> str:
         """Return an embellishment's new key; what was cut from paper is none of the stash."""
-        return key if key == CUT else self.embellishments.get(key, GONE)
+        return key if key in (CUT, HALF) else self.embellishments.get(key, GONE)
 
     def picture(self, choice: dict[str, Any]) -> list[Any] | None:
         """Return a chosen paper's picture at its new address."""

@@ -371,6 +371,15 @@ class CutPieceSerializer(serializers.Serializer):
     width = serializers.FloatField(min_value=0, max_value=10_000)
     height = serializers.FloatField(min_value=0, max_value=10_000)
     colour = serializers.RegexField(r"^#[0-9a-f]{6}$")
+    second = serializers.RegexField(r"^#[0-9a-f]{6}$", required=False)
+    text = serializers.CharField(max_length=40, required=False, allow_blank=True)
+
+
+class ShownSerializer(serializers.Serializer):
+    """How much of a phrase is laid when it was cut: its words, and its width in the page's unit."""
+
+    text = serializers.CharField(max_length=40)
+    width = serializers.FloatField(min_value=0, max_value=10_000)
 
 
 class PutSerializer(serializers.Serializer):
@@ -379,6 +388,7 @@ class PutSerializer(serializers.Serializer):
     key = serializers.CharField(required=False, allow_null=True, max_length=60)
     embellishment = serializers.CharField(required=False, allow_blank=True, max_length=30)
     cut = CutPieceSerializer(required=False, allow_null=True)
+    shown = ShownSerializer(required=False, allow_null=True)
     x = serializers.FloatField(min_value=-10_000, max_value=10_000)
     y = serializers.FloatField(min_value=-10_000, max_value=10_000)
     turn = serializers.FloatField(default=0, min_value=-360, max_value=360)

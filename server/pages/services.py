@@ -35,6 +35,7 @@ from server.pages.journaling import set_anew
 from server.pages.models import Page, Revision
 from server.pages.photos_on_page import keeps_terms, with_photo_terms
 from server.pages.surroundings import journal_page
+from server.pages.title_lettering import lettered_anew
 from server.photos.models import Photo
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch, keep_sketch
@@ -256,13 +257,21 @@ def _pictures(page: Page, document: PageDocument) -> dict[int, Photo]:
 
 
 def _words_set_anew(page: Page, document: PageDocument) -> PageDocument:
-    """Return the document with every story written anew whose block was fitted to another size."""
-    sizes = {block.id: block.size for block in document.blocks}
+    """Return the document with every title and story set anew whose block was fitted to another size."""
+    blocks = {block.id: block for block in document.blocks}
     stories = dict(document.stories)
     for name, story in stories.items():
-        if story.block in sizes and story.filled != sizes[story.block]:
+        if story.block in blocks and story.filled != blocks[story.block].size:
             stories[name] = set_anew(story, journal_page(document, _pictures(page, document), name))
-    return replace(document, stories=stories)
+    lettering = dict(document.lettering)
+    changed = [
+        name for name, set_ in lettering.items() if name in blocks and set_.place not in (None, blocks[name].size)
+    ]
+    if changed:
+        alphabets = lettering_of(page.owner).alphabets
+        for name in changed:
+            lettering[name] = lettered_anew(lettering[name], blocks[name], alphabets) or lettering[name]
+    return replace(document, stories=stories, lettering=lettering)
 
 
 def _fitted(document: PageDocument) -> PageDocument:

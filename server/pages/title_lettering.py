@@ -4,13 +4,14 @@ Kept as it was set, so that a page looks the same after its letter sheet is used
 title that is typed anew is set anew.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Self
 
 from inkquilt.lengths import Grains, Unit, json_length, read_number
 from inkquilt.sketch import Block
 from inkquilt.sketch.model import Size
-from inkquilt.words import TitleSetting
+from inkquilt.words import Alphabet, TitlePlace, TitleSetting, settings_of
 from inkquilt_io.lettering import FONT_KEY
 
 
@@ -26,12 +27,20 @@ class SetLetter:
 
 @dataclass(frozen=True, slots=True)
 class TitleLettering:
-    """A title's letters, how the whole is turned, their colour, and the shipped font they are of, if they are."""
+    """A title's letters, how the whole is turned, their colour, and the shipped font they are of, if they are.
+
+    ``lines``, ``alphabets`` and ``way`` are how it was set, and ``place`` the size of the block it was set in: so
+    that it can be set anew in another one. Titles of old have none.
+    """
 
     letters: tuple[SetLetter, ...]
     turn: int
     colour: str
     font: str = ""
+    way: str = ""
+    lines: tuple[str, ...] = ()
+    alphabets: tuple[str, ...] = ()
+    place: Size | None = None
 
     def written(self, unit: Unit) -> dict[str, Any]:
         """Return it as JSON data."""
@@ -39,6 +48,10 @@ class TitleLettering:
             "turn": self.turn,
             "colour": self.colour,
             "font": self.font,
+            "way": self.way,
+            "lines": list(self.lines),
+            "alphabets": list(self.alphabets),
+            "place": self.place and [json_length(side, unit) for side in (self.place.width, self.place.height)],
             "letters": [
                 [one.character, *(json_length(v, unit) for v in (one.x, one.y, one.size.width, one.size.height))]
                 for one in self.letters
@@ -52,7 +65,17 @@ class TitleLettering:
         for character, *numbers in row["letters"]:
             x, y, width, height = (read_number(number, unit).grains for number in numbers)
             letters.append(SetLetter(str(character), x, y, Size(width, height)))
-        return cls(tuple(letters), int(row["turn"]), str(row["colour"]), str(row.get("font", "")))
+        place = row.get("place")
+        return cls(
+            tuple(letters),
+            int(row["turn"]),
+            str(row["colour"]),
+            str(row.get("font", "")),
+            str(row.get("way", "")),
+            tuple(row.get("lines") or ()),
+            tuple(row.get("alphabets") or ()),
+            place and Size(*(read_number(side, unit).grains for side in place)),
+        )
 
 
 def lettering_from(setting: TitleSetting, block: Block, colour: str) -> TitleLettering:
@@ -65,7 +88,31 @@ def lettering_from(setting: TitleSetting, block: Block, colour: str) -> TitleLet
     )
     fonts = {line.alphabet.removeprefix(FONT_KEY) for line in setting.lines if line.alphabet.startswith(FONT_KEY)}
     font = fonts.pop() if len(fonts) == len({line.alphabet for line in setting.lines}) == 1 else ""
-    return TitleLettering(letters, setting.turn, colour, font)
+    return TitleLettering(
+        letters,
+        setting.turn,
+        colour,
+        font,
+        setting.way.value,
+        tuple(line.text for line in setting.lines),
+        tuple(line.alphabet for line in setting.lines),
+        block.size,
+    )
+
+
+def lettered_anew(
+    set_: TitleLettering, block: Block, alphabets: Sequence[Alphabet], most: int = 100
+) -> TitleLettering | None:
+    """Return a title set again in the same lines, letters and way where its block has another size, or None."""
+    chosen = [alphabet for alphabet in alphabets if alphabet.key in set_.alphabets]
+    if not set_.lines or not chosen or set_.place == block.size:
+        return None
+    wanted = (set_.way, set_.lines, set_.alphabets)
+    for setting in settings_of(" ".join(set_.lines), TitlePlace(block.size), chosen, most):
+        told = tuple(line.text for line in setting.lines), tuple(line.alphabet for line in setting.lines)
+        if setting.fits and (setting.way.value, *told) == wanted:
+            return lettering_from(setting, block, set_.colour)
+    return None
 
 
 def sticks_out(lettering: TitleLettering, block: Block) -> bool:

@@ -191,3 +191,18 @@ class EmbellishingTests(ApiTestCase):
         self.assertEqual((accent["name"], accent["colours"][0]), ("flower", "#cf9d2e"))
         moved = self.do(kind="accent", accent=accent["key"], step_y=1)["accents"][0]
         self.assertEqual(moved["y"], 7.125)
+
+    def test_a_phrase_becomes_a_title_in_two_halves_and_its_halves_are_one_piece_of_the_stash(self):
+        phrase = self.own(
+            {"name": "words", "kind": "word", "form": "strip", "width": "8", "height": "3/8", "colours": ["#22345c"],
+             "text": "sweet summer"}
+        )  # fmt: skip
+        found = self.send("get", f"pages/{self.page}/ready-words/").json()
+        halves = next(one for one in found if "cut in two" in one["words"])
+        page = self.do(**halves["change"])
+        self.assertEqual([one["text"] for one in page["accents"]], ["sweet", "summer"])
+        self.assertAlmostEqual(sum(one["width"] for one in page["accents"]), 8, places=3)
+        refused = self.do(400, kind="arrange", put=[self.put(phrase, 3, 3)])
+        self.assertEqual(refused["faults"][0]["code"], "none-left")
+        wrong = self.put(phrase, 3, 3, shown={"text": "else", "width": 1})
+        self.assertEqual(self.do(400, kind="arrange", put=[wrong])["faults"][0]["code"], "no-such-part")

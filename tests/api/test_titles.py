@@ -78,8 +78,10 @@ class Titles(ApiTestCase):
         self.assertIsNone(typed["titles"][0]["lettering"])
 
     def test_letters_that_no_longer_fit_their_place_are_told(self):
-        self.do(kind="title", block="t", text="Honey of the roof")
-        self.do(**self.chosen(self.ways()["ways"][0]))
+        self.send("post", "alphabets/", SHEET | {"letters": "HONEYBEESBEES"})
+        self.do(kind="title", block="t", text="HONEYBEES")
+        hers = next(way for way in self.ways()["ways"] if way["lines"][0]["name"] == "Orchard")
+        self.do(**self.chosen(hers))
         narrow = self.do(kind="format", format="8x8", unit="in", width="8", height="8", sides=1)
         self.assertTrue(narrow["titles"][0]["sticks_out"])
         again = self.do(**self.chosen(self.ways()["ways"][0]))
@@ -119,3 +121,11 @@ class Titles(ApiTestCase):
         self.assertEqual(self.send("get", f"pages/{self.page}/titles/base/").status_code, 404)
         self.assertEqual(self.send("get", f"pages/{self.page}/titles/t/?text={'bee ' * 60}").status_code, 400)
         self.assertEqual(self.ways("🐝🐝")["ways"][0]["troubles"], ["missing: 2 × 🐝"])
+
+    def test_a_set_title_is_set_anew_when_its_place_is_fitted_to_another_size(self):
+        way = next(one for one in self.ways("Honey")["ways"] if one["lines"][0]["alphabet"] == "font Literata")
+        before = self.do(**self.chosen(way))["titles"][0]["lettering"]["letters"]
+        page = self.do(kind="format", format="8x8")
+        title = page["titles"][0]
+        self.assertFalse(title["sticks_out"])
+        self.assertLess(title["lettering"]["letters"][0]["height"], before[0]["height"])

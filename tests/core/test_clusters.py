@@ -16,9 +16,11 @@ from inkquilt.clusters import (
     Formation,
     ScatterWish,
     add_in_gap,
+    captions,
     cover_spot,
     plan_clusters,
     scatter,
+    title_phrases,
 )
 from inkquilt.clusters.cover import NothingCovers
 from inkquilt.clusters.planner import NoRoomForClusters, NothingToPlanWith
@@ -159,6 +161,42 @@ class CoverTests(SimpleTestCase):
         for x, y, across in ((4, 6, 0.25), (10.5, 8, 4)):
             with self.assertRaisesRegex(NothingCovers, "would do"):
                 cover_spot(PAGE, STASH, LEFT, grains(x), grains(y), grains(across))
+
+
+class PhraseTests(SimpleTestCase):
+    PHRASE = replace(owned("phrase", KIND.WORD, Form.STRIP, 6, 0.5, (NAVY, CREAM), count=1), text="up and away")
+
+    def proposals(self, wide, high=1.5, photo=True):
+        title = block("t", Role.TITLE, 1, 1, wide, high, level=3)
+        blocks = [title] + ([block("p", Role.PHOTO, 1 + wide, 0.5, 4, 4, level=2)] if photo else [])
+        return title_phrases(page_with(*blocks), (self.PHRASE,), {"phrase": 1}, title)
+
+    def test_a_phrase_that_fits_is_laid_whole_in_the_middle_of_its_place(self):
+        one = self.proposals(7)[0]
+        self.assertEqual((one.accents[0].x, one.accents[0].y), (grains(4.5), grains(1.75)))
+        self.assertIn("as it is", one.words)
+
+    def test_one_a_little_too_long_is_tucked_under_the_photo_beside_it(self):
+        """Common practice, no source: a phrase is covered in part."""
+        one = self.proposals(5)[0]
+        self.assertEqual((one.accents[0].under, one.accents[0].outline.bounds[0]), ("p", grains(1)))
+        self.assertIn("1 in tucked under", one.words)
+        self.assertFalse([p for p in self.proposals(5, photo=False) if "tucked" in p.words])
+
+    def test_a_far_too_long_one_is_cut_in_two_between_words_and_nothing_of_it_is_lost(self):
+        one = self.proposals(4)[0]
+        self.assertEqual([piece.what.text for piece in one.accents], ["up and", "away"])
+        self.assertEqual(sum(piece.what.size.width for piece in one.accents), grains(6))
+        self.assertEqual(self.proposals(1), ())
+
+    def test_a_caption_stands_beside_the_photo_it_names(self):
+        caption = replace(owned("c", KIND.WORD, Form.STRIP, 1.5, 0.375), text="on the bridge")
+        layout = page_with(block("p", Role.PHOTO, 1, 1, 4, 4), block("q", Role.PHOTO, 6, 1, 4, 4))
+        said = {"p": "Ida runs kites", "q": "Over the bridge lanterns"}
+        (one,) = captions(layout, (caption,), {"c": 1}, said)
+        photo = box(*(grains(side) for side in (6, 1, 10, 5)))
+        self.assertLess(one.accents[0].outline.distance(photo), grains(0.1))
+        self.assertEqual(captions(layout, (caption,), {"c": 1}, {"p": "on the roof"}), ())
 
 
 class ScatterTests(SimpleTestCase):

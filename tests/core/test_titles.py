@@ -215,3 +215,14 @@ class Reading(TestCase):
         (setting, *_) = settings_of("HONEY", TitlePlace(title.size), [sheet("HONEY")])
         found = readability(title, setting, Rgb(0, 0, 0), blocks, {"base": Rgb(0, 0, 0)})
         self.assertEqual((found.letters, found.is_readable), ((), True))
+
+
+class OwnSizes(TestCase):
+    def test_each_line_of_a_font_is_as_large_as_its_width_lets_it(self):
+        ways = settings_of("BY LANTERNLIGHT", place("6", "4"), [font()])
+        own = next(way for way in ways if way.way is Way.OWN_SIZES)
+        first, second = own.lines
+        self.assertGreater(first.height, second.height)
+        self.assertEqual([line.text for line in own.lines], ["BY", "LANTERNLIGHT"])
+        self.assertTrue(all(line.width <= 6 * INCH for line in own.lines))
+        self.assertLessEqual(own.size.height, 4 * INCH)

@@ -3,6 +3,7 @@
 from dataclasses import replace
 from typing import Any, Final
 
+from inkquilt.clusters.phrases import HALF
 from inkquilt.colour import read_colour
 from inkquilt.embellishments import (
     MOST_ACCENTS,
@@ -127,17 +128,30 @@ def _what(
     if cut:
         grains = document.unit.grains
         size = Size(round(cut["width"] * grains), round(cut["height"] * grains))
-        what = Embellishment(
-            CUT, cut["name"], EmbellishmentKind.BASE, Form(cut["form"]), size, (read_colour(cut["colour"]),), count=None
-        )
+        colours = (read_colour(cut["colour"]), read_colour(cut.get("second") or cut["colour"]))
+        text = cut.get("text") or ""
+        kind = EmbellishmentKind.WORD if text else EmbellishmentKind.BASE
+        key = HALF if text else CUT
+        what = Embellishment(key, cut["name"], kind, Form(cut["form"]), size, colours, count=None, text=text)
         check(what, document.unit)
         return what
     key = str(row.get("embellishment") or "")
     if key in owned:
-        return owned[key]
+        return _as_shown(owned[key], row, document)
     if before is not None and before.what.key == key:
         return before.what
     raise refuse("unknown-embellishment", "That embellishment is not in your stash any more.", "put")
+
+
+def _as_shown(what: Embellishment, row: dict[str, Any], document: PageDocument) -> Embellishment:
+    """Return a phrase with only its first words, where it is cut in two."""
+    shown = row.get("shown")
+    if not shown or shown["text"] == what.text:
+        return what
+    width = round(shown["width"] * document.unit.grains)
+    if not what.text.startswith(shown["text"]) or not 0 < width < what.size.width:
+        raise refuse("no-such-part", f"{what.name} cannot be cut like that.", "put")
+    return replace(what, text=shown["text"], size=Size(width, what.size.height))
 
 
 def _swapped(document: PageDocument, letters: tuple[str, ...]) -> PageDocument:

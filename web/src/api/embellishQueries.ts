@@ -1,6 +1,6 @@
 /** Embellishments, and what is proposed with them. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { api, take, type ClusterWish, type EmbellishmentAsked, type ScatterWish } from './client'
+import { api, take, type ClusterWish, type EmbellishmentAsked, type Page, type ScatterWish } from './client'
 import { keys } from './queries'
 
 export function useEmbellishments() {
@@ -44,4 +44,12 @@ export function useProposed(id: number) {
       take(api.POST('/api/pages/{id}/cover/', { params, body })),
   })
   return { clusters, scatter, cover }
+}
+
+/** Ready words as title, or beside the photos they name. */
+export function useReadyWords(page: Page) {
+  return useQuery({
+    queryKey: ['ready-words', page.id, page.version],
+    queryFn: () => take(api.GET('/api/pages/{id}/ready-words/', { params: { path: { id: page.id } } })),
+  })
 }

@@ -629,6 +629,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/ready-words/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return what can be done with them. */
+        get: operations["ready_words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/reckoning/": {
         parameters: {
             query?: never;
@@ -1930,6 +1947,8 @@ export interface components {
             /** Format: double */
             height: number;
             colour: string;
+            second?: string;
+            text?: string;
         };
         /** @description A piece cut from paper that serves as an embellishment, in the page's unit. */
         CutPieceRequest: {
@@ -1940,6 +1959,8 @@ export interface components {
             /** Format: double */
             height: number;
             colour: string;
+            second?: string;
+            text?: string;
         };
         /** @description A page on the cutting table. ``stale`` when the page was changed since; ``ended`` when all is cut. */
         CutRun: {
@@ -3016,6 +3037,7 @@ export interface components {
             key?: string | null;
             embellishment?: string;
             cut?: components["schemas"]["CutPiece"] | null;
+            shown?: components["schemas"]["Shown"] | null;
             /** Format: double */
             x: number;
             /** Format: double */
@@ -3035,6 +3057,7 @@ export interface components {
             key?: string | null;
             embellishment?: string;
             cut?: components["schemas"]["CutPieceRequest"] | null;
+            shown?: components["schemas"]["ShownRequest"] | null;
             /** Format: double */
             x: number;
             /** Format: double */
@@ -3241,6 +3264,18 @@ export interface components {
             axis: components["schemas"]["AxisEnum"];
             covered: number;
             of: number;
+        };
+        /** @description How much of a phrase is laid when it was cut: its words, and its width in the page's unit. */
+        Shown: {
+            text: string;
+            /** Format: double */
+            width: number;
+        };
+        /** @description How much of a phrase is laid when it was cut: its words, and its width in the page's unit. */
+        ShownRequest: {
+            text: string;
+            /** Format: double */
+            width: number;
         };
         /**
          * @description * `left` - left
@@ -3745,9 +3780,10 @@ export interface components {
          *     * `stacked` - stacked
          *     * `along the side` - along the side
          *     * `aslant` - aslant
+         *     * `each line its own size` - each line its own size
          * @enum {string}
          */
-        TitleWayEnum: "straight" | "dancing" | "stacked" | "along the side" | "aslant";
+        TitleWayEnum: "straight" | "dancing" | "stacked" | "along the side" | "aslant" | "each line its own size";
         /** @description The ways to set a title, the best first, and where it was used before. */
         TitleWays: {
             ways: components["schemas"]["TitleWay"][];
@@ -5710,6 +5746,51 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    ready_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrangement"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -55,7 +55,9 @@ export function BenchSide(props: BenchSideProps) {
       {nothingFits && step !== 'print' && <Clash page={page} onChange={onChange} />}
       {step === 'cut' && !nothingFits && <CutSide page={page} onChange={onChange} />}
       {step === 'print' && <PrintPanel page={page} />}
-      {step === 'title' && <TitleHelp page={page} onType={onType} onChange={onChange} />}
+      {step === 'title' && (
+        <TitleHelp page={page} onLayOver={onLayOver} onType={onType} onChange={onChange} />
+      )}
       {step === 'story' && !nothingFits && (
         <StorySide page={page} onChange={onChange} onLayOver={onLayOver} />
       )}

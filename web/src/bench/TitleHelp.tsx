@@ -1,16 +1,19 @@
 import type { Change, Page } from '../api/client'
 import { Letterings } from '../words/Letterings'
+import { ReadyWords } from '../words/ReadyWords'
 import { TitleWays } from '../words/TitleWays'
+import type { LayOver } from './layOver'
 
 interface TitleHelpProps {
   page: Page
+  onLayOver: LayOver
   onChange: (change: Change) => void
   /** Begins typing into a title block. */
   onType: (block: string) => void
 }
 
 /** Where a title is typed: on the page itself. */
-export function TitleHelp({ page, onType, onChange }: TitleHelpProps) {
+export function TitleHelp({ page, onLayOver, onType, onChange }: TitleHelpProps) {
   if (page.titles.length === 0) {
     return (
       <section aria-label="Title">
@@ -59,6 +62,7 @@ export function TitleHelp({ page, onType, onChange }: TitleHelpProps) {
             onChange={onChange}
           />
         ))}
+      <ReadyWords page={page} onChange={onChange} onLayOver={onLayOver} />
       <Letterings unit={page.fit.board.unit} />
     </section>
   )
