@@ -78,7 +78,7 @@ def covers_for(page: Page, document: PageDocument, x: Grains, y: Grains, radius:
 
 
 def ready_words(page: Page, document: PageDocument) -> tuple[PhraseProposal, ...]:
-    """Return ready words of the stash in the places of titles, and beside the photos they name."""
+    """Return ready words of the stash in the places of titles that are not written, and beside the photos they name."""
     pictures = pictures_of(page, document)
     table = table_of(page, document)
     names = {
@@ -88,6 +88,6 @@ def ready_words(page: Page, document: PageDocument) -> tuple[PhraseProposal, ...
     }
     found: list[PhraseProposal] = []
     for block in document.blocks:
-        if block.role is Role.TITLE:
+        if block.role is Role.TITLE and not document.titles.get(block.id):
             found += title_phrases(table.layout, table.owned, table.left, block)
     return (*found, *captions(table.layout, table.owned, table.left, names))

@@ -2,11 +2,12 @@
 
 from collections.abc import Iterator
 from dataclasses import asdict
-from typing import Any
+from typing import Any, Final
 
 from shapely.geometry.base import BaseGeometry
 
 from inkquilt.balance.second_look import Observation
+from inkquilt.balance.seen import Part
 from inkquilt.lengths import INCH, MM, Unit, format_nearest, with_unit
 from inkquilt.trying import Trial
 from server.embellishments.answers import put_answer
@@ -15,6 +16,10 @@ from server.looking.services import SecondLook
 from server.pages.accents import accent_answer
 from server.pages.answers import card_answer, pictures_of
 from server.pages.document import PageDocument
+
+#: Pieces whose edges the eye follows, and how near edges are to be one line.
+_LINED: Final = frozenset({Part.PHOTO, Part.MAT, Part.TITLE, Part.WORDS, Part.TAG})
+_LINE: Final = INCH // 16
 
 
 def kind_key(observation: Observation) -> str:
@@ -126,6 +131,13 @@ def _figures(seen: SecondLook, document: PageDocument) -> Iterator[dict[str, str
         for name, value in zip(names, figures.margins, strict=True)
     )
     yield {"name": "Margins", "value": f"{margins} ({unit.value})"}
+    edges = [one.seen.outline.bounds for one in figures.weighed if one.seen.part in _LINED]
+    lefts, tops = (len({round(bounds[side] / _LINE) for bounds in edges}) for side in (0, 1))
+    if edges:
+        yield {
+            "name": "Lines",
+            "value": f"{len(edges)} pieces begin on {lefts} lines from the left, {tops} from the top",
+        }
     groups = figures.groups
     if groups:
         linked = "one linked group" if len(groups) == 1 else f"{len(groups)} groups, the largest of {len(groups[0])}"

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import replace
+from functools import lru_cache
 from typing import Final
 
 from shapely import affinity
@@ -13,7 +14,6 @@ from inkquilt.balance.weight import chroma_of
 from inkquilt.colour import Rgb, difference, lab, read_colour
 from inkquilt.layout import Layout, PaperSeen, PhotoSeen, TitleSeen, WordsSeen
 from inkquilt.photos.cover import PlacedPhoto, area_on_page
-from inkquilt.photos.tones import ToneGrid
 from inkquilt.sketch import Block, Role
 from inkquilt.words.legible import outline_of
 from server.pages.document import PageDocument
@@ -52,13 +52,14 @@ def _photo(block: Block, placed: PlacedPhoto, photo: Photo) -> PhotoSeen:
     focal = tuple(area_on_page(block, placed, area) for area in placed.areas if area.matters)
     if tones is None:
         return PhotoSeen((), 0.3, focal)
-    return PhotoSeen((tones.colour, *_colours(tones)), tones.mean_detail, focal)
+    return PhotoSeen((tones.colour, *_colours(tones.colours)), tones.mean_detail, focal)
 
 
-def _colours(tones: ToneGrid) -> Iterator[Rgb]:
-    """Yield the colours a photo shows beside its mean, the most seen first."""
+@lru_cache(maxsize=256)
+def _colours(tones: tuple[Rgb, ...]) -> tuple[Rgb, ...]:
+    """Return the colours a photo shows beside its mean, the most seen first; remembered, for it never changes."""
     groups: list[tuple[Rgb, int]] = []
-    for colour in tones.colours:
+    for colour in tones:
         near = next(
             (n for n, (other, _) in enumerate(groups) if difference(lab(colour), lab(other)) < _ONE_COLOUR), None
         )
@@ -67,7 +68,7 @@ def _colours(tones: ToneGrid) -> Iterator[Rgb]:
         else:
             groups[near] = (groups[near][0], groups[near][1] + 1)
     shown = sorted((g for g in groups if g[1] >= _LEAST_CELLS and chroma_of(g[0]) > _COLOURFUL), key=lambda g: -g[1])
-    yield from (colour for colour, _ in shown[:_MOST_COLOURS])
+    return tuple(colour for colour, _ in shown[:_MOST_COLOURS])
 
 
 def _title(block: Block, document: PageDocument) -> TitleSeen:

@@ -105,6 +105,19 @@ class BrowserTestCase(StaticLiveServerTestCase):
         mouse.move(end["x"] + end["width"] / 2, end["y"] + end["height"] / 2, steps=8)
         mouse.up()
 
+    def widths_of(self, name: str, weight: int, texts: tuple[str, ...]) -> list[float]:
+        """Return how long the browser sets texts in a shipped font, 1,000 pixels to the em, ligatures off."""
+        return self.page.evaluate(
+            """async ([font, texts]) => {
+                await Promise.all(texts.map(text => document.fonts.load(font, text)))
+                const span = document.body.appendChild(document.createElement('span'))
+                span.style.font = font
+                span.style.cssText += '; position: absolute; white-space: pre; font-variant-ligatures: none'
+                return texts.map(text => ((span.textContent = text), span.getBoundingClientRect().width))
+            }""",
+            [f'{weight} 1000px "{name} Variable"', texts],
+        )
+
     def assert_accessible(self, name: str) -> None:
         """axe-core finds no violation of WCAG 2.2 A and AA."""
         self.page.evaluate(AXE.read_text("utf-8"))

@@ -53,16 +53,7 @@ class Journaling(BrowserTestCase):
         self.open("/")
         texts = ("We carried the first frame up the ladder", "AVATAR To Wave, Tyne & Ypres", "Ÿes, 12 ½ Žluť fluff")
         for name in FONTS:
-            told = self.page.evaluate(
-                """async ([font, texts]) => {
-                    await Promise.all(texts.map(text => document.fonts.load(font, text)))
-                    const span = document.body.appendChild(document.createElement('span'))
-                    span.style.font = font
-                    span.style.cssText += '; position: absolute; white-space: pre; font-variant-ligatures: none'
-                    return texts.map(text => ((span.textContent = text), span.getBoundingClientRect().width))
-                }""",
-                [f'{WEIGHTS[name]} 1000px "{name} Variable"', texts],
-            )
+            told = self.widths_of(name, WEIGHTS[name], texts)
             script = text_font(name, 24)
             for text, width in zip(texts, told, strict=True):
                 with self.subTest(name, text=text):

@@ -59,16 +59,7 @@ class Titles(BrowserTestCase):
         self.open("/")
         texts = ("Rooftop honey", "AVATAR To Wave", "Ÿes, 12 & ½ Žluť", "ffi fl Tr.")
         for name, file in FONTS.items():
-            told = self.page.evaluate(
-                """async ([font, texts]) => {
-                    await Promise.all(texts.map(text => document.fonts.load(font, text)))
-                    const span = document.body.appendChild(document.createElement('span'))
-                    span.style.font = font
-                    span.style.cssText += '; position: absolute; white-space: pre; font-variant-ligatures: none'
-                    return texts.map(text => ((span.textContent = text), span.getBoundingClientRect().width))
-                }""",
-                [f'{WEIGHTS[name]} 1000px "{name} Variable"', texts],
-            )
+            told = self.widths_of(name, WEIGHTS[name], texts)
             alphabet, capital, em = font_alphabet(name), measured(name).capital, self.units_per_em(file)
             for text, width in zip(texts, told, strict=True):
                 # The browser set it 1,000 pixels to the em; ours is told for capitals of a height of 100,000 grains.

@@ -39,10 +39,11 @@ export function LookSide(props: LookSideProps) {
   const [tried, setTried] = useState<{ one: Observation; version: number } | null>(null)
   const current = tried?.version === page.version ? tried.one : null
   const { data } = look
+  const late = look.isPlaceholderData
   useEffect(() => {
-    onLayOver(data ? <LookOverlay look={data} mode={mode} /> : null)
-    return () => onLayOver(null)
-  }, [data, mode, onLayOver])
+    onLayOver(data ? <LookOverlay look={data} mode={mode} late={late} /> : null)
+  }, [data, late, mode, onLayOver])
+  useEffect(() => () => onLayOver(null), [onLayOver])
   const point = (one: Observation | null) =>
     onLayOver(
       data ? (
@@ -75,7 +76,7 @@ export function LookSide(props: LookSideProps) {
       <Modes mode={mode} onMode={onMode} />
       {!data && <Waiting words="Standing back" />}
       {data && (
-        <div className={look.isPlaceholderData ? 'is-late' : undefined}>
+        <div className={late ? 'is-late' : undefined}>
           <ObservationList
             noticed={data.noticed}
             onPoint={point}

@@ -3,8 +3,19 @@ import type { Mode } from './Modes'
 
 const path = (ring: number[][]) => `M${ring.map((point) => point.join(' ')).join('L')}Z`
 
-/** What a way to look lays over the page. */
-export function LookOverlay({ look, mode }: { look: LookAgain; mode: Mode }) {
+interface LookOverlayProps {
+  look: LookAgain
+  mode: Mode
+  /** The page changed since; what it is now is not known yet. */
+  late?: boolean
+}
+
+/** What a way to look lays over the page, dimmed until the page as it is now was looked at. */
+export function LookOverlay({ look, mode, late = false }: LookOverlayProps) {
+  return <g className={late ? 'is-late' : undefined}>{overlay(look, mode)}</g>
+}
+
+function overlay(look: LookAgain, mode: Mode) {
   if (mode === 'weight') return <Weight look={look} />
   if (mode === 'triangles') return <Triangles look={look} />
   if (mode === 'calm') return <Calm look={look} />

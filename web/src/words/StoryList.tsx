@@ -52,7 +52,8 @@ export function StoryList({ page, editing, onEdit, onChange }: StoryListProps) {
       <p>
         <a className="stitched" href={`/api/pages/${page.id}/files/words.pdf`}>
           Print the words at true size
-        </a>
+        </a>{' '}
+        <span className="hint">on plain paper first: hold it over the page, and measure both bars.</span>
       </p>
     </>
   )
