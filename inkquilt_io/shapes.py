@@ -21,8 +21,8 @@ from inkquilt.sketch import Block, Role, Shape
 from inkquilt.sketch.geometry import Vertex, drawn_outline, hole_outline
 from inkquilt.sketch.model import Size
 from inkquilt.words.flow import WrittenLine
-from inkquilt.words.journaling import Ground
 from inkquilt.words.script import Script
+from inkquilt.words.stories import Ground
 from inkquilt_io.look import Colour, colour_of, tint_of, tints_of
 
 

@@ -18,8 +18,8 @@ from reportlab.pdfgen.canvas import Canvas as Pdf
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.model import Size
 from inkquilt.words.flow import WrittenLine
-from inkquilt.words.journaling import Ground
 from inkquilt.words.script import Script
+from inkquilt.words.stories import Ground
 from inkquilt_io.pdf import (
     FOOTER,
     PRINTER_MARGIN,

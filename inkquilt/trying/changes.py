@@ -36,7 +36,10 @@ class Trial:
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """What is tried on: a page, what was noticed, what is owned and left, colours of plain papers, and who looks."""
+    """What is tried on: a page, what was noticed, what is owned and left, colours of plain papers, and who looks.
+
+    With ``blocks_stay`` only embellishments and papers change: the engine found no page round a block moved.
+    """
 
     layout: Layout
     observation: Observation
@@ -45,6 +48,7 @@ class Asked:
     plain: Sequence[Rgb] = ()
     school: BalanceSchool = BalanceSchool.TRIANGLE
     switched_off: frozenset[ObservationKind] = frozenset()
+    blocks_stay: bool = False
 
 
 def breaks_rule(before: Layout, after: Layout) -> bool:

@@ -42,7 +42,7 @@ def try_it(asked: Asked) -> Trial | None:
     judged: list[Trial] = []
     only = frozenset(ObservationKind) - {noticed.kind}
     for trial in islice(_CANDIDATES[noticed.kind](asked, ground), _MOST_TRIED):
-        if breaks_rule(layout, trial.layout):
+        if (asked.blocks_stay and trial.moved) or breaks_rule(layout, trial.layout):
             continue
         if _still_there(noticed, second_look(Figures(trial.layout), asked.school, only)):
             continue

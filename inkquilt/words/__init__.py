@@ -3,6 +3,15 @@
 ``alphabets``  the lettering people own: heights, widths, how many of each letter are left
 ``spelling``   letters that run out, and how to save them
 ``title``      a title set in lines, sizes and alphabets, letter by letter
+``readable``   whether it can be read on what lies beneath
+``script``     somebody's hand, or a font at a size
+``flow``       text in lines, and how much goes where
+``places``     where words can still go
+``stories``    the ways to write, and a story as it is set
+``rooms``      room for each way
+``journaling`` the ways ranked
+``legible``    whether lines can be read, where a card is wanted
+``prompts``    questions that draw out what photos do not tell
 """
 
 from inkquilt.words.alphabets import Alphabet, LetteringKind, WidthClass

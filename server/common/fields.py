@@ -15,7 +15,7 @@ from inkquilt.sketch import Role, Shape
 from inkquilt.sketch.rework import Rework
 from inkquilt.sketch.ties import TieKind
 from inkquilt.words import Way as TitleWay
-from inkquilt.words.journaling import JournalWay
+from inkquilt.words.stories import JournalWay
 
 UNIT_CHOICES = [(unit.value, unit.value) for unit in Unit]
 SCHOOL_CHOICES = [(school.value, school.value) for school in School]

@@ -12,6 +12,7 @@ from inkquilt.balance.second_look import Figures, Observation, second_look
 from inkquilt.balance.seen import SURFACES, Part
 from inkquilt.colour import read_colour
 from inkquilt.embellishments import left_of
+from inkquilt.errors import BadInput
 from inkquilt.layout import Layout
 from inkquilt.trying import Asked, Trial, try_it
 from inkquilt.trying.changes import goes_along
@@ -20,7 +21,9 @@ from server.embellishments.models import owned_by
 from server.looking.models import Snapshot, SwitchedOff
 from server.pages.accents import kept_on
 from server.pages.answers import pictures_of
+from server.pages.changes.accents import pinned_at
 from server.pages.document import PageDocument
+from server.pages.fits import refitted
 from server.pages.layouts import layout_of
 from server.pages.models import Page
 from server.pages.services import document_of
@@ -95,7 +98,10 @@ def switch(owner: Any, kind: ObservationKind, *, off: bool) -> None:
 
 
 def tried(page: Page, document: PageDocument, kind: ObservationKind, keys: tuple[str, ...]) -> Trial | None:
-    """Return the change that takes something noticed away, or None. Raises ``BadInput`` when it is not noticed."""
+    """Return the change that takes something noticed away, or None. Raises ``BadInput`` when it is not noticed.
+
+    Where blocks move, the fit engine was asked whether the rest fits round them; if not, another change is looked for.
+    """
     seen = look_at(page, document)
     noticed = next((one for one in seen.noticed if one.kind is kind and one.keys == keys), None)
     if noticed is None:
@@ -103,7 +109,23 @@ def tried(page: Page, document: PageDocument, kind: ObservationKind, keys: tuple
     owned = owned_by(page.owner)
     left = left_of(owned, seen.layout.accents)
     school = BalanceSchool(document.school)
-    return try_it(Asked(seen.layout, noticed, owned, left, _plain_papers(page.owner), school, seen.off))
+    asked = Asked(seen.layout, noticed, owned, left, _plain_papers(page.owner), school, seen.off)
+    trial = try_it(asked)
+    if trial is not None and trial.moved and not _fits(page, document, trial):
+        return try_it(replace(asked, blocks_stay=True))
+    return trial
+
+
+def _fits(page: Page, document: PageDocument, trial: Trial) -> bool:
+    """Tell whether the page can be fitted round the blocks a change moves."""
+    grains = document.unit.grains
+    try:
+        for name, x, y in trial.moved:
+            document = pinned_at(document, {"block": name, "x": x / grains, "y": y / grains})
+        refitted(page, document)
+    except BadInput:
+        return False
+    return True
 
 
 def _plain_papers(owner: Any) -> tuple[Any, ...]:

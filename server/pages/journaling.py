@@ -13,8 +13,9 @@ from inkquilt.lengths import Grains, Unit, json_length, read_number, with_unit
 from inkquilt.sketch import Block
 from inkquilt.sketch.model import Size
 from inkquilt.words.flow import Span, WrittenLine
-from inkquilt.words.journaling import Ground, JournalPage, JournalSetting, JournalWay, journal_ways
+from inkquilt.words.journaling import journal_ways
 from inkquilt.words.script import Script, at_size, hand
+from inkquilt.words.stories import Ground, JournalPage, JournalSetting, JournalWay
 from inkquilt_io.lettering import FONT_KEY, FONTS, text_font
 
 MOST_STORIES: Final = 12

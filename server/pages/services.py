@@ -22,7 +22,7 @@ from inkquilt.sketch import Role
 from inkquilt.sketch import Sketch as CoreSketch
 from inkquilt.sketch.companion import MOST_PHOTOS, Companion, companions
 from inkquilt.sketch.reading import read_sketch
-from inkquilt.words.journaling import JournalPage
+from inkquilt.words.stories import JournalPage
 from server.common.errors import ApiError
 from server.cutting.models import ShapingTool
 from server.embellishments.models import owned_by

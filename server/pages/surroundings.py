@@ -11,8 +11,8 @@ from inkquilt.paper.pieces import paper_of
 from inkquilt.photos.cover import outline_on_page
 from inkquilt.photos.tones import calm_part
 from inkquilt.sketch import Role
-from inkquilt.words.journaling import JournalPage
 from inkquilt.words.legible import Beneath, outline_of
+from inkquilt.words.stories import JournalPage
 from server.pages.document import PageDocument
 from server.pages.journaling import Story, as_it_lies
 from server.pages.photos_on_page import on_page

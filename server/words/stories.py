@@ -8,19 +8,11 @@ from inkquilt.colour import read_colour
 from inkquilt.lengths import INCH, Grains, with_unit
 from inkquilt.space import surfaces_of
 from inkquilt.words.flow import least_height, prose
-from inkquilt.words.journaling import (
-    INSET,
-    ON_CARD,
-    JournalPage,
-    JournalSetting,
-    JournalWay,
-    PlaceHeld,
-    journal_ways,
-    places_left,
-)
+from inkquilt.words.journaling import PlaceHeld, journal_ways, places_left
 from inkquilt.words.legible import TEXT, legibility
 from inkquilt.words.prompts import Told, prompts
 from inkquilt.words.script import Script, runs_leftward
+from inkquilt.words.stories import INSET, ON_CARD, JournalPage, JournalSetting, JournalWay
 from server.pages.answers import pictures_of
 from server.pages.document import PageDocument
 from server.pages.models import Page

@@ -17,10 +17,11 @@ from inkquilt.sketch.geometry import Box, Ends
 from inkquilt.sketch.reading import read_sketch
 from inkquilt.space import surfaces_of
 from inkquilt.words.flow import Span, TextTooLong, capacity, flow, least_height, prose, spans_in, spans_within
-from inkquilt.words.journaling import INSET, JournalPage, JournalWay, journal_ways, places_left
+from inkquilt.words.journaling import journal_ways, places_left
 from inkquilt.words.legible import Beneath, legibility, outline_of
 from inkquilt.words.prompts import Told, prompts
 from inkquilt.words.script import UnreadableHand, hand, runs_leftward
+from inkquilt.words.stories import INSET, JournalPage, JournalWay
 
 #: 40 characters on 4 in: one character is a tenth of an inch.
 HAND = hand("hand 1", "hand", 40, 4 * INCH, INCH // 4)

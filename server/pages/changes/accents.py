@@ -64,7 +64,7 @@ def arrange(document: PageDocument, change: dict[str, Any], known: Known) -> Cha
     if change.get("papers"):
         document = _swapped(document, tuple(change["papers"]))
     for move in change.get("moves") or ():
-        document = _pinned(document, move)
+        document = pinned_at(document, move)
     return Changed(document, str(change.get("words") or "arranged")[:160])
 
 
@@ -163,7 +163,7 @@ def _swapped(document: PageDocument, letters: tuple[str, ...]) -> PageDocument:
     return replace(document, cuts=replace(document.cuts, papers=swapped))
 
 
-def _pinned(document: PageDocument, move: dict[str, Any]) -> PageDocument:
+def pinned_at(document: PageDocument, move: dict[str, Any]) -> PageDocument:
     """Pin a block at its new place: the page is fitted round it."""
     drawn = drawn_for(document.request, document.way)
     if drawn is None or move["block"] not in {block.id for block in document.blocks}:

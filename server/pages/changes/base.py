@@ -9,7 +9,7 @@ from inkquilt.paper.kinds import PaperSide, SideName
 from inkquilt.paper.tools import ShapingTool
 from inkquilt.photos import Pixels
 from inkquilt.sketch import Role
-from inkquilt.words.journaling import JournalPage
+from inkquilt.words.stories import JournalPage
 from server.common.asked import refuse
 from server.pages.cut_terms import SidePicture
 from server.pages.document import PageDocument

@@ -1,0 +1,174 @@
+"""What a story is written as: the ways there are, cards beneath, a setting with its lines, the page it is set on."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import dataclass, field
+from enum import Enum
+from typing import Final
+
+from shapely.geometry.base import BaseGeometry
+
+from inkquilt.lengths import INCH, MM, Grains, Unit
+from inkquilt.page import Page
+from inkquilt.sketch.model import Block, Role, Size
+from inkquilt.words.flow import Capacity, Span, WrittenLine
+from inkquilt.words.places import FreePlace, free_places
+from inkquilt.words.script import Script
+
+#: Words keep this distance from the edge of what they are written on.
+INSET: Final[Grains] = INCH // 8
+#: A strip of text stands out by this above and below its line, and by twice that at its ends.
+STRIP_EDGE: Final[Grains] = INCH // 16
+#: A quotation has no more words.
+QUOTATION: Final = 25
+#: A date block has no more words: a day, a month, a year.
+DATE_WORDS: Final = 4
+#: A card is no smaller than this to be a card.
+LEAST_CARD: Final = Size(3 * INCH // 2, INCH)
+#: Pocket cards, flaps and booklets.
+SMALL_CARD: Final = {Unit.IN: Size(3 * INCH, 4 * INCH), Unit.MM: Size(76 * MM, 102 * MM)}
+LARGE_CARD: Final = {Unit.IN: Size(4 * INCH, 6 * INCH), Unit.MM: Size(102 * MM, 152 * MM)}
+#: Sides of a booklet folded once that are written on, and of a card in a pocket.
+BOOKLET_SIDES: Final = 3
+CARD_SIDES: Final = 2
+MOST_CARDS: Final = 4
+MOST_VOICES: Final = 4
+#: A strip spread over the page is no shorter.
+LEAST_STRIP: Final[Grains] = 3 * INCH // 2
+
+
+class JournalWay(Enum):
+    """Where and how a story is written; in the order they are usually tried."""
+
+    RULED = "on ruled lines"
+    DATE = "a date block"
+    CARD = "on a card"
+    ON_BASE = "straight on the paper"
+    GAP = "in the gap"
+    QUOTATION = "a quotation"
+    STRIPS = "strips kept together"
+    SPREAD = "strips spread over the page"
+    VOICES = "in several places"
+    CARDS = "over a row of cards"
+    ALONG = "along the bands of the page"
+    SHAPED = "in a shape"
+    ROUND_PHOTO = "round a photo"
+    ROUND_PAGE = "round the page"
+    ON_PHOTO = "on a calm part of a photo"
+    FLAP_SMALL = "under a small flap"
+    FLAP_LARGE = "under a large flap"
+    BOOKLET = "in a folded booklet"
+    POCKET = "on a card in a pocket"
+    NEXT_PAGE = "on the next page"
+    EMPTY = "a place that may stay empty"
+
+
+#: Ways whose words do not show on the page itself.
+HIDDEN: Final = frozenset(
+    {JournalWay.FLAP_SMALL, JournalWay.FLAP_LARGE, JournalWay.BOOKLET, JournalWay.POCKET, JournalWay.NEXT_PAGE}
+)
+#: Ways that bring a paper of their own beneath the words.
+ON_A_CARD = (
+    JournalWay.RULED, JournalWay.DATE, JournalWay.CARD, JournalWay.STRIPS, JournalWay.SPREAD, JournalWay.CARDS,
+    JournalWay.EMPTY,
+)  # fmt: skip
+ON_CARD: Final = HIDDEN.union(ON_A_CARD)
+
+
+@dataclass(frozen=True, slots=True)
+class Ground:
+    """A piece to cut and lay for words, on the page; ``ruled`` has lines drawn on it."""
+
+    x: Grains
+    y: Grains
+    size: Size
+    ruled: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class JournalSetting:
+    """A story as it can be written. ``off_page`` lines are those of a sheet of its own, from its corner.
+
+    ``block`` is the journaling block it fills, ``where`` names the place; ``sheet`` is what is written on off the page.
+    """
+
+    way: JournalWay
+    where: str
+    script: Script
+    lines: tuple[WrittenLine, ...]
+    holds: Capacity
+    grounds: tuple[Ground, ...] = ()
+    left_over: str = ""
+    block: str | None = None
+    sheet: Size | None = None
+    sides: int = 1
+    wished: int | None = None
+
+    @property
+    def fits(self) -> bool:
+        """Whether everything has a place."""
+        return not self.left_over
+
+    @property
+    def hidden(self) -> bool:
+        """Whether the words do not show on the page itself."""
+        return self.way in HIDDEN
+
+    @property
+    def length(self) -> Grains:
+        """All lines together."""
+        return sum(line.span.length for line in self.lines)
+
+    @property
+    def worth(self) -> tuple[float, ...]:
+        """Less is better."""
+        smaller = 0 if self.wished is None or self.script.half_points is None else self.wished - self.script.half_points
+        used = len(self.lines) / self.holds.lines if self.holds.lines else 1.0
+        spare = 0.0 if self.way is JournalWay.EMPTY or used >= 0.5 else 1.0 - used
+        usual = list(JournalWay).index(self.way)
+        else_where = 2 if self.block is None else 0
+        worth = usual + 3 * spare + else_where
+        return (not self.fits, len(self.left_over) if not self.fits else 0, self.hidden, smaller, worth)
+
+
+@dataclass(frozen=True, slots=True)
+class JournalPage:
+    """What words are set on: a page with its blocks, its grid, calm parts of photos by block, what else lies there.
+
+    ``filled`` blocks hold other words already.
+    """
+
+    blocks: tuple[Block, ...]
+    page: Page
+    grid: Grains
+    calm: Mapping[str, BaseGeometry] = field(default_factory=dict)
+    taken: tuple[BaseGeometry, ...] = ()
+    filled: frozenset[str] = frozenset()
+
+    @property
+    def open_blocks(self) -> list[Block]:
+        """The sketch's own places for words that are still free."""
+        return [block for block in self.blocks if block.role is Role.JOURNALING and block.id not in self.filled]
+
+    @property
+    def places(self) -> tuple[FreePlace, ...]:
+        """Where words can still go."""
+        return free_places(self.blocks, self.page, self.grid, self.calm, self.taken)
+
+
+@dataclass(frozen=True, slots=True)
+class Room:
+    """A way with its lines at one size of script."""
+
+    way: JournalWay
+    where: str
+    spans: tuple[Span, ...]
+    grounds: tuple[Ground, ...] = ()
+    block: str | None = None
+    sheet: Size | None = None
+    sides: int = 1
+
+
+#: Given a script, the rooms for it.
+Maker = Callable[[Script], Iterable[Room]]
