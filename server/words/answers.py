@@ -50,6 +50,7 @@ def ways_answer(found: TitleWays, block: Block, lettering: Lettering, unit: Unit
             for way, reading in zip(found.ways, found.reading, strict=True)
         ],
         "used_on": list(found.used_on),
+        "taken": found.taken,
     }
 
 

@@ -85,3 +85,20 @@ class Hand(Owned):
     def core(self) -> Script:
         """For the core."""
         return hand(self.key, self.name, self.characters, self.line, self.pitch)
+
+
+class LettersTaken(models.Model):
+    """Letters of a title that is stuck down: ``letters`` maps an alphabet's id to what was taken off its sheet.
+
+    It is no part of the page's states: undoing a change of the page brings no sticker back.
+    """
+
+    page = models.ForeignKey("pages.Page", on_delete=models.CASCADE, related_name="letters_taken")
+    block = models.CharField(max_length=60)
+    letters = models.JSONField()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["page", "block"], name="letters_are_taken_once")]
+
+    def __str__(self) -> str:
+        return f"{self.block} of {self.page_id}"

@@ -75,6 +75,7 @@ class TitleWaysSerializer(serializers.Serializer):
 
     ways = TitleWaySerializer(many=True)
     used_on = serializers.ListField(child=serializers.CharField())
+    taken = serializers.BooleanField(help_text="its letters are off their sheets")
 
 
 class TitleQuerySerializer(serializers.Serializer):

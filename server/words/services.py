@@ -4,6 +4,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Final
 
+from django.db import transaction
 from django.db.models import F
 
 from inkquilt.colour import Rgb, read_colour
@@ -12,11 +13,13 @@ from inkquilt.photos.tones import ToneGrid
 from inkquilt.sketch import Block
 from inkquilt.words import TitlePlace, TitleSetting, settings_of
 from inkquilt.words.readable import Readability, readability
+from server.common.asked import refuse
 from server.pages.document import PageDocument
 from server.pages.models import Page, Revision
 from server.photos.models import Photo
 from server.photos.tones import tones_of
 from server.words.lettering import lettering_of
+from server.words.models import Alphabet, LettersTaken
 
 MOST_WAYS: Final = 6
 
@@ -28,13 +31,19 @@ class TitleWays:
     ways: tuple[TitleSetting, ...]
     reading: tuple[Readability, ...]
     used_on: tuple[str, ...]
+    taken: bool = False
 
 
 def title_ways(*, page: Page, document: PageDocument, block: Block, text: str) -> TitleWays:
     """Return the best ways to set a text in a title's place. Raises ``CoreError``."""
     lettering = lettering_of(page.owner)
     ways = settings_of(text, TitlePlace(block.size), lettering.alphabets, MOST_WAYS)
-    return TitleWays(ways, tuple(_readings(page, document, block, ways, lettering.colours)), used_on(page, text))
+    return TitleWays(
+        ways,
+        tuple(_readings(page, document, block, ways, lettering.colours)),
+        used_on(page, text),
+        letters_taken(page, block.id),
+    )
 
 
 def _tones(page: Page, document: PageDocument) -> Iterator[tuple[str, ToneGrid]]:
@@ -67,3 +76,43 @@ def used_on(page: Page, text: str) -> tuple[str, ...]:
     return tuple(
         name for name, titles in found if wanted and any(one.casefold() == wanted for one in (titles or {}).values())
     )
+
+
+def take_letters(page: Page, document: PageDocument, block: str) -> None:
+    """Take the letters of a title that is stuck down off their sheets. Raises ``BadInput`` when it is not set."""
+    set_ = document.lettering.get(block)
+    if set_ is None or not set_.lines:
+        raise refuse("not-set", "Set the title in letters first: choose one of the ways shown.", "block")
+    with transaction.atomic():
+        if LettersTaken.objects.filter(page=page, block=block).exists():
+            raise refuse("letters-taken", "These letters are off their sheets already.", "block")
+        taken: dict[str, dict[str, int]] = {}
+        rows = {row.key: row for row in Alphabet.objects.visible_to(page.owner) if row.core.counts is not None}
+        for line, key in zip(set_.lines, set_.alphabets, strict=True):
+            row = rows.get(key)
+            for character in "".join(line.split()) if row is not None else "":
+                form = row.core.form_of(character)
+                if form is not None and row.letters.get(form, 0) > 0:
+                    row.letters[form] -= 1
+                    mine = taken.setdefault(str(row.pk), {})
+                    mine[form] = mine.get(form, 0) + 1
+        Alphabet.objects.bulk_update(rows.values(), ["letters"])
+        LettersTaken.objects.create(page=page, block=block, letters=taken)
+
+
+def put_letters_back(page: Page, block: str) -> None:
+    """Put the letters of a title back on their sheets."""
+    with transaction.atomic():
+        row = LettersTaken.objects.filter(page=page, block=block).first()
+        if row is None:
+            raise refuse("letters-not-taken", "No letters of this title are off their sheets.", "block")
+        for alphabet in Alphabet.objects.visible_to(page.owner).filter(pk__in=list(row.letters)):
+            for letter, count in row.letters[str(alphabet.pk)].items():
+                alphabet.letters[letter] = alphabet.letters.get(letter, 0) + count
+            alphabet.save(update_fields=["letters"])
+        row.delete()
+
+
+def letters_taken(page: Page, block: str) -> bool:
+    """Tell whether a title's letters are off their sheets."""
+    return LettersTaken.objects.filter(page=page, block=block).exists()

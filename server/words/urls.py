@@ -3,7 +3,7 @@
 from django.urls import path
 
 from server.words.story_views import HandView, ScriptsView, StoryWaysView
-from server.words.views import AlphabetsView, AlphabetView, TitleWaysView
+from server.words.views import AlphabetsView, AlphabetView, LettersTakenView, TitleWaysView
 
 urlpatterns = [
     path("alphabets/", AlphabetsView.as_view()),
@@ -11,5 +11,6 @@ urlpatterns = [
     path("scripts/", ScriptsView.as_view()),
     path("hands/<int:pk>/", HandView.as_view()),
     path("pages/<int:pk>/stories/", StoryWaysView.as_view()),
+    path("pages/<int:pk>/titles/<str:block>/letters/", LettersTakenView.as_view()),
     path("pages/<int:pk>/titles/<str:block>/", TitleWaysView.as_view()),
 ]

@@ -31,6 +31,7 @@ from server.words.serializers import (
 
 MOST_ALPHABETS = 60
 MOST_HEIGHT = 6 * INCH
+_REFUSED = {400: ErrorSerializer, 404: ErrorSerializer}
 
 
 class AlphabetsView(APIView):
@@ -106,3 +107,21 @@ class TitleWaysView(APIView):
         text = given.validated_data["text"] or document.titles.get(block, "")
         found = services.title_ways(page=page, document=document, block=title, text=text)
         return Response(ways_answer(found, title, lettering_of(page.owner), document.unit))
+
+
+class LettersTakenView(APIView):
+    """Letters of a title that is stuck down."""
+
+    @extend_schema(operation_id="take_letters", request=None, responses={204: None, **_REFUSED})
+    def post(self, request: Request, pk: int, block: str) -> Response:
+        """Take them off their sheets."""
+        page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
+        services.take_letters(page, document_of(page), block)
+        return Response(status=status.HTTP_204_NO_CONTENT)
+
+    @extend_schema(operation_id="put_letters_back", responses={204: None, **_REFUSED})
+    def delete(self, request: Request, pk: int, block: str) -> Response:
+        """Put them back."""
+        page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
+        services.put_letters_back(page, block)
+        return Response(status=status.HTTP_204_NO_CONTENT)

@@ -129,3 +129,19 @@ class Titles(ApiTestCase):
         title = page["titles"][0]
         self.assertFalse(title["sticks_out"])
         self.assertLess(title["lettering"]["letters"][0]["height"], before[0]["height"])
+
+    def test_letters_of_a_title_that_is_stuck_down_leave_their_sheet_once_and_come_back(self):
+        self.send("post", "alphabets/", SHEET | {"letters": "HONEYBEES"})
+        path = f"pages/{self.page}/titles/t/letters/"
+        self.assertEqual(self.send("post", path).json()["faults"][0]["code"], "not-set")
+        self.do(kind="title", block="t", text="BEE")
+        hers = next(way for way in self.ways()["ways"] if way["lines"][0]["name"] == "Orchard")
+        self.do(**self.chosen(hers))
+        self.assertEqual(self.send("post", path).status_code, 204)
+        letters = Alphabet.objects.get(name="Orchard").letters
+        self.assertEqual((letters["B"], letters["E"], letters["H"]), (0, 1, 1))
+        self.assertTrue(self.ways()["taken"])
+        self.assertEqual(self.send("post", path).json()["faults"][0]["code"], "letters-taken")
+        self.assertEqual(self.send("delete", path).status_code, 204)
+        self.assertEqual(Alphabet.objects.get(name="Orchard").letters["E"], 3)
+        self.assertEqual(self.send("delete", path).status_code, 400)

@@ -817,6 +817,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/titles/{block}/letters/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take them off their sheets. */
+        post: operations["take_letters"];
+        /** @description Put them back. */
+        delete: operations["put_letters_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/try/": {
         parameters: {
             query?: never;
@@ -3788,6 +3806,8 @@ export interface components {
         TitleWays: {
             ways: components["schemas"]["TitleWay"][];
             used_on: string[];
+            /** @description its letters are off their sheets */
+            taken: boolean;
         };
         /** @description What the stash lacks. */
         ToBuy: {
@@ -6199,6 +6219,80 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["TitleWays"];
                 };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    take_letters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                block: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    put_letters_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                block: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             400: {
                 headers: {

@@ -31,6 +31,23 @@ export function useAlphabetWrites() {
   return { add, count, remove }
 }
 
+/** Letters of a title that is stuck down: taken off their sheets, or put back. */
+export function useLettersTaken(page: Page, block: string) {
+  const cache = useQueryClient()
+  const params = { path: { id: page.id, block } }
+  return useMutation({
+    mutationFn: (taken: boolean) =>
+      taken
+        ? take(api.POST('/api/pages/{id}/titles/{block}/letters/', { params }))
+        : take(api.DELETE('/api/pages/{id}/titles/{block}/letters/', { params })),
+    onSuccess: async () => {
+      await cache.cancelQueries({ queryKey: keys.alphabets })
+      void cache.invalidateQueries({ queryKey: keys.alphabets })
+      void cache.invalidateQueries({ queryKey: ['title-ways'] })
+    },
+  })
+}
+
 /** The best ways to set a text in a title's place. */
 export function useTitleWays(page: Page, block: string, text: string) {
   const params = { path: { id: page.id, block }, query: { text } }

@@ -1,5 +1,5 @@
 import type { Change, Page, TitleWay } from '../api/client'
-import { useTitleWays } from '../api/wordsQueries'
+import { useLettersTaken, useTitleWays } from '../api/wordsQueries'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
@@ -16,6 +16,8 @@ interface TitleWaysProps {
 export function TitleWays({ page, block, text, onChange }: TitleWaysProps) {
   const found = useTitleWays(page, block, text)
   const place = page.fit.board.blocks.find((one) => one.id === block)
+  const taking = useLettersTaken(page, block)
+  const isSet = page.titles.some((title) => title.block === block && title.lettering !== null)
   if (found.error) return <Trouble error={found.error} />
   if (!found.data) return <Waiting words="Laying the letters out" />
   return (
@@ -25,6 +27,21 @@ export function TitleWays({ page, block, text, onChange }: TitleWaysProps) {
         <p className="hint">
           You used this title before, on {found.data.used_on.map((name) => `“${name}”`).join(', ')}. That may
           be just right.
+        </p>
+      )}
+      {taking.error && <Trouble error={taking.error} onClose={() => taking.reset()} />}
+      {(isSet || found.data.taken) && (
+        <p>
+          <button
+            type="button"
+            className="stitched"
+            disabled={taking.isPending}
+            onClick={() => taking.mutate(!found.data.taken)}
+          >
+            {found.data.taken
+              ? 'put its letters back on the sheets'
+              : 'stuck down: take its letters off the sheets'}
+          </button>
         </p>
       )}
       {place && (
