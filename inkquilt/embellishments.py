@@ -20,7 +20,7 @@ from shapely.geometry.base import BaseGeometry
 
 from inkquilt.colour import Rgb
 from inkquilt.errors import CoreError
-from inkquilt.lengths import INCH, Grains, Unit, with_unit
+from inkquilt.lengths import INCH, MM, Grains, Unit, with_unit
 from inkquilt.sketch.model import Size
 
 #: Foam raises a piece by this. Common practice, no source.
@@ -227,6 +227,11 @@ class Accent:
     def moved(self, x: Grains, y: Grains) -> Accent:
         """Return it somewhere else."""
         return replace(self, x=x, y=y)
+
+
+def placing_step(unit: Unit) -> Grains:
+    """Return the step embellishments are placed in, so that a ruler finds them: 1/16 in or 1 mm."""
+    return INCH // 16 if unit is Unit.IN else MM
 
 
 def left_of(owned: Sequence[Embellishment], used: Sequence[Accent]) -> dict[str, int]:

@@ -17,9 +17,9 @@ from shapely.geometry.base import BaseGeometry
 from shapely.ops import unary_union
 
 from inkquilt.clusters.spots import Spot
-from inkquilt.embellishments import Accent, Embellishment, Facing
+from inkquilt.embellishments import Accent, Embellishment, Facing, placing_step
 from inkquilt.layout import Layout
-from inkquilt.lengths import INCH
+from inkquilt.lengths import INCH, Grains
 
 #: What faces a way is turned by no more than this, in degrees.
 MOST_TURN: Final = 40
@@ -36,6 +36,11 @@ class Ground:
     within: BaseGeometry
     kept: BaseGeometry
     centre: tuple[float, float]
+    step: Grains
+
+    def near(self, length: float) -> Grains:
+        """Return a place on the step that embellishments are placed in."""
+        return round(length / self.step) * self.step
 
     def takes(self, accent: Accent) -> bool:
         """Tell whether a piece may lie where it does."""
@@ -62,7 +67,7 @@ def ground_of(layout: Layout) -> Ground:
         if wide
         else (page.width / 2, page.height / 2)
     )
-    return Ground(within, unary_union(kept), centre)
+    return Ground(within, unary_union(kept), centre, placing_step(page.unit))
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,10 +122,10 @@ def _held(parts: Parts, x: float, y: float, spot: Spot, ground: Ground, group: s
     turn = turned_in(parts.main, x, y, ground.centre)
     if turn is None:
         return []
-    main = Accent("", parts.main, round(x), round(y), turn, group=group, foam=not parts.main.thickness)
+    main = Accent("", parts.main, ground.near(x), ground.near(y), turn, group=group, foam=not parts.main.thickness)
     held = [main]
     if parts.base is not None:
-        held.insert(0, Accent("", parts.base, round(x), round(y), 0, group=group))
+        held.insert(0, Accent("", parts.base, ground.near(x), ground.near(y), 0, group=group))
     return held if all(ground.takes(one) for one in held) else []
 
 
@@ -147,20 +152,23 @@ def _dressed(
     floor = held[0].outline
     laid: list[Accent] = []
 
+    def placed(tried: Iterator[Accent]) -> Iterator[Accent]:
+        return (one.moved(ground.near(one.x), ground.near(one.y)) for one in tried)
+
     def fits(one: Accent) -> bool:
         return ground.takes(one) and one.outline.intersects(floor) and not one.outline.intersects(others)
 
     if len(held) > 1:
         yield held[0]
     for number, sprig in enumerate(parts.sprigs):
-        yield from _first(fits, _sprigs(sprig, number, x, y, spot, parts.reach, group))
+        yield from _first(fits, placed(_sprigs(sprig, number, x, y, spot, parts.reach, group)))
     yield main
     if parts.word is not None:
-        for one in _first(fits, _words(parts.word, main, group)):
+        for one in _first(fits, placed(_words(parts.word, main, group))):
             laid.append(one)
             yield one
     for number, dot in enumerate(parts.dots):
-        places = [one for one in _dots(dot, number, x, y, spot, parts.reach, group) if fits(one)]
+        places = [one for one in placed(_dots(dot, number, x, y, spot, parts.reach, group)) if fits(one)]
         free = [one for one in places if all(one.outline.distance(other.outline) > 0 for other in (*laid, main))]
         for one in (free or places)[:1]:
             laid.append(one)

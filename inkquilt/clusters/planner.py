@@ -353,7 +353,7 @@ def _parts(
             stock.left[one.key] -= 1
     reach = max((base or main).size.width, (base or main).size.height)
     sprigs = stock.take(EmbellishmentKind.SPRIG, family, 1.4 * reach, 2 if wish.rich or large else 1)
-    words = stock.take(EmbellishmentKind.WORD, (), 1.4 * reach) if wish.rich or large else []
+    words = stock.take(EmbellishmentKind.WORD, (), 0.9 * reach) if wish.rich or large else []
     dots = stock.take(EmbellishmentKind.DOT, family, 0.5 * reach, 3 if wish.rich or large else 1)
     if wish.odd and len(dots) % 2 == 0:
         dots = dots[:-1]

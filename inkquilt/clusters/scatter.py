@@ -21,7 +21,7 @@ from shapely.ops import unary_union
 
 from inkquilt.balance.links import are_twins
 from inkquilt.clusters.cover import free_group
-from inkquilt.embellishments import MOST_ACCENTS, Accent, Embellishment, EmbellishmentKind, free_key
+from inkquilt.embellishments import MOST_ACCENTS, Accent, Embellishment, EmbellishmentKind, free_key, placing_step
 from inkquilt.errors import CoreError
 from inkquilt.layout import SCATTER, Layout
 from inkquilt.lengths import INCH, Grains
@@ -131,6 +131,16 @@ def room_for(layout: Layout, wish: ScatterWish) -> BaseGeometry:
     return page.difference(unary_union([*hidden, *shy]))
 
 
+def tucked_under(layout: Layout, wish: ScatterWish) -> str | None:
+    """Return the block a background lies right beneath: the lowest that is no paper; splatters lie on top of all."""
+    if wish.over_photos:
+        return None
+    stacked = sorted(layout.blocks, key=lambda block: (block.role is not Role.BASE, block.level))
+    levels = {block.id: number for number, block in enumerate(stacked)}
+    lowest = levels.get(wish.on, -1) if wish.on is not None else -1
+    return next((b.id for b in stacked[lowest + 1 :] if b.role in _HIDES | _OVER_NOTHING or wish.on is not None), None)
+
+
 class _Maker:
     """Lays pieces one by one; candidates keep their distance to the nearest piece laid."""
 
@@ -148,6 +158,8 @@ class _Maker:
         self.stock = list(stock)
         self.chance = np.random.default_rng(wish.seed + 1)
         self.group = group or free_group(layout.accents, SCATTER)
+        self.under = tucked_under(layout, wish)
+        self.step = placing_step(layout.page.unit)
         self.laid_now: list[Accent] = []
         self.places = self._candidates(room)
         self.gaps: NDArray[np.float64] = np.full(len(self.places), np.inf)
@@ -213,7 +225,7 @@ class _Maker:
         page = self.layout.page
         x, y = self.places.T
         away = np.min([x, page.width - x, y, page.height - y], axis=0)
-        near: NDArray[np.float64] = np.where(away < INCH / 4, 1.0, 0.0)
+        near: NDArray[np.float64] = np.where(away < INCH / 8, 1.0, 0.0)
         return near
 
     def _kinds_by_neighbours(self, x: float, y: float) -> list[Embellishment]:
@@ -235,8 +247,9 @@ class _Maker:
         page = box(0, 0, self.layout.page.width, self.layout.page.height)
         sisters = [one for one in (*self.standing, *self.laid_now) if one.what.key == what.key]
         turn = (number * _GOLDEN + int(self.chance.integers(2_000))) % 36_000
-        one = Accent(free_key((*self.layout.accents, *self.laid_now), self.group), what, round(x), round(y), turn,
-                     group=self.group)  # fmt: skip
+        key = free_key((*self.layout.accents, *self.laid_now), self.group)
+        at_x, at_y = (round(side / self.step) * self.step for side in (x, y))
+        one = Accent(key, what, at_x, at_y, turn, self.under, self.group)
         on_page = one.outline.intersection(page).area / one.outline.area
         if not at_edge and on_page < 0.999:
             one = self._moved_in(one)

@@ -14,6 +14,7 @@ from inkquilt.embellishments import (
     check,
     free_key,
     left_of,
+    placing_step,
 )
 from inkquilt.fit.hand import Grip, pinned
 from inkquilt.fit.ways import drawn_for
@@ -42,7 +43,8 @@ def move_accent(document: PageDocument, change: dict[str, Any], _: Known) -> Cha
     unit = document.unit
     x, y = accent.x, accent.y
     if change.get("at_x") is not None and change.get("at_y") is not None:
-        x, y = (round(change[name] * unit.grains) for name in ("at_x", "at_y"))
+        step = placing_step(unit)
+        x, y = (round(change[name] * unit.grains / step) * step for name in ("at_x", "at_y"))
     x, y = x + (change.get("step_x") or 0) * _NUDGE, y + (change.get("step_y") or 0) * _NUDGE
     landed = kept_on(accent.moved(x, y), document.page)
     dx, dy = landed.x - accent.x, landed.y - accent.y

@@ -231,6 +231,7 @@ function LaidBench({ page }: { page: Page }) {
               titles={page.titles}
               stories={stories}
               accents={pieces}
+              still={decorating || step === 'story'}
               accentHandlers={decorating ? accents.handlers : undefined}
               mode={step === 'look' ? looking.mode : ''}
               over={laid.over}

@@ -5,8 +5,6 @@ import { AccentShape } from './AccentShape'
 /** What a step wants to know of an embellishment; without it they only lie there. */
 export interface AccentHandlers {
   heldKey: string | null
-  /** The keys of those in the hand, and how far they are from where they lay. */
-  shift: { keys: ReadonlySet<string>; dx: number; dy: number } | null
   onPress: (accent: Accent, event: PointerEvent<SVGGElement>, scale: number) => void
   onTake: (accent: Accent) => void
   onKey: (accent: Accent, event: KeyboardEvent) => void
@@ -33,8 +31,6 @@ export function Accents({ accents, scale, handlers }: AccentsProps) {
 
 /** One that can be taken up, moved and turned. */
 function TakenUp({ accent, scale, handlers }: { accent: Accent; scale: number; handlers: AccentHandlers }) {
-  const { shift } = handlers
-  const inHand = shift?.keys.has(accent.key)
   return (
     <g
       className={`board-accent${handlers.heldKey === accent.key ? ' is-held' : ''}`}
@@ -42,7 +38,6 @@ function TakenUp({ accent, scale, handlers }: { accent: Accent; scale: number; h
       tabIndex={0}
       data-accent={accent.key}
       aria-label={`${accent.name}, ${accent.from_left} from the left, ${accent.from_top} from the top`}
-      transform={inHand ? `translate(${shift!.dx} ${shift!.dy})` : undefined}
       onPointerDown={(event) => handlers.onPress(accent, event, scale)}
       onClick={() => handlers.onTake(accent)}
       onKeyDown={(event) => {

@@ -51,6 +51,8 @@ interface BoardProps extends PieceHandlers {
   accents?: Accent[]
   /** Lets embellishments be taken up. */
   accentHandlers?: AccentHandlers | undefined
+  /** Pieces are only looked at: none is taken up by pointing at it. */
+  still?: boolean
   /** How the page is looked at: blurred, grey, mirrored, from across the room. */
   mode?: string
   /** What else is laid over the pieces, in page units: words tried out, clusters, what was noticed. */
@@ -86,7 +88,9 @@ export function Board(props: BoardProps) {
   const narrow = space.width < 480
   const layout = layPage(board, space, narrow ? NARROW_GUTTER : GUTTER)
   const lifted =
-    board.blocks.find((block) => block.id === (heldId ?? liftedId) && block.role !== 'base') ?? null
+    board.blocks.find(
+      (block) => block.id === (heldId ?? (props.still ? null : liftedId)) && block.role !== 'base',
+    ) ?? null
   const { onNumber } = props
   const loose = accents.filter((one) => !board.blocks.some((block) => block.id === one.under))
   const page = `translate(${layout.left} ${layout.top}) scale(${layout.scale})`
@@ -96,6 +100,9 @@ export function Board(props: BoardProps) {
     <div className="board" ref={ref}>
       <svg width={space.width} height={space.height} role="group" aria-label="Your page">
         <PaperPatterns prefix={prefix} scale={layout.scale} blocks={board.blocks} />
+        <clipPath id={`${prefix}-page`}>
+          <rect width={board.width} height={board.height} />
+        </clipPath>
         <Rulers layout={layout} width={board.width} height={board.height} unit={board.unit} />
         {!narrow && (
           <Ribbons
@@ -129,7 +136,9 @@ export function Board(props: BoardProps) {
             {stories.map((story) => (
               <StoryWords key={story.name} story={story} />
             ))}
-            <Accents accents={loose} scale={layout.scale} handlers={accentHandlers} />
+            <g clipPath={`url(#${prefix}-page)`}>
+              <Accents accents={loose} scale={layout.scale} handlers={accentHandlers} />
+            </g>
           </g>
           {props.over}
           {lost.map((corners) => (

@@ -90,6 +90,10 @@ export function ClusterSide({ page, held, onChange, onLayOver, onPutDown }: Clus
           <a className="stitched" href={`/api/pages/${page.id}/files/placing.pdf`}>
             Print a placing guide
           </a>
+          <span className="hint caution">
+            Hot glue burns: keep it out of children’s reach. Sprays and solvents want fresh air and no flame.
+            Follow the maker’s label.
+          </span>
         </p>
       )}
     </section>

@@ -13,7 +13,8 @@ import type { AccentHandlers } from '../board/Accents'
 
 interface Hand {
   accent: Accent
-  keys: ReadonlySet<string>
+  /** What is moved: the piece and what goes along. */
+  pieces: Element[]
   startX: number
   startY: number
   scale: number
@@ -30,13 +31,21 @@ const ARROWS: Record<string, [number, number]> = {
   ArrowDown: [0, 1],
 }
 
+/** Moves pieces in the drawing itself, so that no frame waits for the page to be drawn anew. */
+function shift(pieces: Element[], dx: number, dy: number) {
+  for (const piece of pieces)
+    if (dx || dy) piece.setAttribute('transform', `translate(${dx} ${dy})`)
+    else piece.removeAttribute('transform')
+}
+
+const drawn = (key: string) => document.querySelectorAll(`.board [data-accent="${CSS.escape(key)}"]`)
+
 /** Embellishments taken up, dragged, nudged and turned; what leads a cluster takes it along. */
 export function useAccentHold(accents: Accent[], send: (change: Change) => Promise<unknown>) {
   const [heldKey, hold] = useState<string | null>(null)
-  const [hand, take] = useState<Hand | null>(null)
+  const [dragging, drag] = useState(false)
   const [paused, pause] = useState<MovedPiece | null>(null)
   const latest = useRef<Hand | null>(null)
-  const dragging = hand !== null
   useEffect(() => {
     if (!dragging) return
     let timer = 0
@@ -46,7 +55,7 @@ export function useAccentHold(accents: Accent[], send: (change: Change) => Promi
       const dx = (event.clientX - now.startX) / now.scale
       const dy = (event.clientY - now.startY) / now.scale
       latest.current = { ...now, dx, dy }
-      take(latest.current)
+      shift(now.pieces, dx, dy)
       clearTimeout(timer)
       timer = window.setTimeout(
         () => pause({ moved: now.accent.key, x: now.accent.x + dx, y: now.accent.y + dy }),
@@ -59,8 +68,10 @@ export function useAccentHold(accents: Accent[], send: (change: Change) => Promi
       clearTimeout(timer)
       pause(null)
       const far = now !== null && Math.hypot(now.dx, now.dy) * now.scale > 4
-      if (!now || !far || event.type === 'pointercancel') {
-        take(null)
+      drag(false)
+      if (!now) return
+      if (!far || event.type === 'pointercancel') {
+        shift(now.pieces, 0, 0)
         return
       }
       // It stays where it was let go until the page comes back.
@@ -70,7 +81,7 @@ export function useAccentHold(accents: Accent[], send: (change: Change) => Promi
         at_x: now.accent.x + now.dx,
         at_y: now.accent.y + now.dy,
         alone: event.altKey,
-      }).finally(() => take(null))
+      }).finally(() => shift(now.pieces, 0, 0))
     }
     window.addEventListener('pointermove', move)
     window.addEventListener('pointerup', end)
@@ -86,11 +97,12 @@ export function useAccentHold(accents: Accent[], send: (change: Change) => Promi
     (accent: Accent, event: PointerEvent<SVGGElement>, scale: number) => {
       event.stopPropagation()
       const along = accent.leads && !event.altKey
-      const keys = new Set(
-        along ? accents.filter((one) => one.group === accent.group).map((one) => one.key) : [accent.key],
-      )
-      latest.current = { accent, keys, startX: event.clientX, startY: event.clientY, scale, dx: 0, dy: 0 }
-      take(latest.current)
+      const keys = along
+        ? accents.filter((one) => one.group === accent.group).map((one) => one.key)
+        : [accent.key]
+      const pieces = keys.flatMap((key) => [...drawn(key)])
+      latest.current = { accent, pieces, startX: event.clientX, startY: event.clientY, scale, dx: 0, dy: 0 }
+      drag(true)
     },
     [accents],
   )
@@ -117,14 +129,8 @@ export function useAccentHold(accents: Accent[], send: (change: Change) => Promi
     [send],
   )
   const handlers = useMemo<AccentHandlers>(
-    () => ({
-      heldKey,
-      shift: hand && (hand.dx || hand.dy) ? { keys: hand.keys, dx: hand.dx, dy: hand.dy } : null,
-      onPress,
-      onTake,
-      onKey,
-    }),
-    [heldKey, hand, onPress, onTake, onKey],
+    () => ({ heldKey, onPress, onTake, onKey }),
+    [heldKey, onPress, onTake, onKey],
   )
   return {
     handlers,
