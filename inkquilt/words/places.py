@@ -44,11 +44,15 @@ class PlaceKind(Enum):
 
 @dataclass(frozen=True, slots=True)
 class FreePlace:
-    """A free rectangle on the page's grid; ``on`` is the block it lies on, None for the bare page."""
+    """A free rectangle on the page's grid; ``on`` is the block it lies on, None for the bare page.
+
+    ``spot`` says in which part of the page it is.
+    """
 
     kind: PlaceKind
     box: Box
     on: Block | None
+    spot: str = ""
 
     @property
     def name(self) -> str:
@@ -56,7 +60,8 @@ class FreePlace:
         on = "the base" if self.on is None or self.on.role is Role.BASE else self.on.name
         if self.kind is PlaceKind.PHOTO:
             return f"a calm part of {on}"
-        return f"a band of {on}" if self.kind is PlaceKind.BAND else f"a gap on {on}"
+        kind = f"a band of {on}" if self.kind is PlaceKind.BAND else f"a gap on {on}"
+        return f"{kind}, {self.spot}" if self.spot else kind
 
     @property
     def area(self) -> int:
@@ -73,7 +78,7 @@ def free_places(
 ) -> tuple[FreePlace, ...]:
     """Return where words can still go, the largest first; ``calm`` parts of photos by block come last."""
     found = [
-        FreePlace(_kind(one), one, surface.block)
+        FreePlace(_kind(one), one, surface.block, _spot(one, page))
         for surface in surfaces_of(blocks, page, taken)
         for large in largest_rectangles(surface.free, _ON_EACH, LEAST_PLACE)
         if (one := snapped_in(large, grid)) is not None
@@ -92,6 +97,23 @@ def _on_photos(
             one = snapped_in(large, grid)
             if one is not None:
                 yield FreePlace(PlaceKind.PHOTO, one, by_id[name])
+
+
+def _spot(one: Box, page: Page) -> str:
+    """Say in which part of a page a box lies; one that reaches across says only how high."""
+    row = _third(one.y, page.height, ("upper", "", "lower"))
+    column = _third(one.x, page.width, ("left", "", "right"))
+    if one.x.length > page.width * 2 // 3:
+        column = ""
+    if row and column:
+        return f"{row} {column}"
+    return {"upper": "at the top", "lower": "at the foot", "left": "at the left", "right": "at the right"}.get(
+        row or column, "in the middle"
+    )
+
+
+def _third(ends: Ends, length: Grains, names: tuple[str, str, str]) -> str:
+    return names[min(2, 3 * ((ends.low + ends.high) // 2) // length)]
 
 
 def _kind(one: Box) -> PlaceKind:

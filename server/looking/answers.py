@@ -1,6 +1,6 @@
 """What is told of a second look. Numbers to draw by are in the page's unit, what is read are texts."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import asdict
 from typing import Any, Final
 
@@ -14,8 +14,9 @@ from server.embellishments.answers import put_answer
 from server.looking.models import Snapshot
 from server.looking.services import SecondLook
 from server.pages.accents import accent_answer
-from server.pages.answers import card_answer, pictures_of
+from server.pages.answers import card_answer, with_areas
 from server.pages.document import PageDocument
+from server.pages.models import Page
 
 #: Pieces whose edges the eye follows, and how near edges are to be one line.
 _LINED: Final = frozenset({Part.PHOTO, Part.MAT, Part.TITLE, Part.WORDS, Part.TAG})
@@ -179,12 +180,17 @@ def trial_answer(trial: Trial, document: PageDocument) -> dict[str, Any]:
     }
 
 
-def snapshot_answer(row: Snapshot) -> dict[str, Any]:
-    """Return a state that was put away, drawn."""
-    document = PageDocument.read(row.document)
-    return {
-        "id": row.pk,
-        "note": row.note,
-        "created": row.created,
-        "page": card_answer(row.page, document, pictures_of(row.page, document)),
-    }
+def snapshots_answer(rows: Sequence[Snapshot], page: Page) -> list[dict[str, Any]]:
+    """Return states of one page that were put away, drawn; their photos are fetched together."""
+    documents = [PageDocument.read(row.document) for row in rows]
+    wanted = {placed.photo for document in documents for placed in document.photos.values()}
+    pictures = with_areas(page).in_bulk(wanted)
+    return [
+        {
+            "id": row.pk,
+            "note": row.note,
+            "created": row.created,
+            "page": card_answer(page, document, pictures),
+        }
+        for row, document in zip(rows, documents, strict=True)
+    ]

@@ -9,7 +9,7 @@ from rest_framework.views import APIView
 from inkquilt.balance.kinds import ObservationKind
 from server.common.serializers import ErrorSerializer
 from server.looking import services
-from server.looking.answers import look_answer, snapshot_answer, trial_answer
+from server.looking.answers import look_answer, snapshots_answer, trial_answer
 from server.looking.models import Snapshot
 from server.looking.serializers import (
     LookAgainSerializer,
@@ -90,8 +90,8 @@ class SnapshotsView(APIView):
     @extend_schema(operation_id="snapshots", responses={200: SnapshotSerializer(many=True), 404: ErrorSerializer})
     def get(self, request: Request, pk: int) -> Response:
         """List them, the latest first."""
-        rows = Snapshot.objects.filter(page=_page(request, pk)).select_related("page")
-        return Response([snapshot_answer(row) for row in rows])
+        page = _page(request, pk)
+        return Response(snapshots_answer(list(Snapshot.objects.filter(page=page)), page))
 
     @extend_schema(operation_id="put_away", request=NoteSerializer, responses={201: SnapshotSerializer, **_REFUSED})
     def post(self, request: Request, pk: int) -> Response:
@@ -101,7 +101,7 @@ class SnapshotsView(APIView):
         given = NoteSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         row = services.put_away(page, given.validated_data["note"])
-        return Response(snapshot_answer(row), status=status.HTTP_201_CREATED)
+        return Response(snapshots_answer([row], page)[0], status=status.HTTP_201_CREATED)
 
 
 class SnapshotView(APIView):

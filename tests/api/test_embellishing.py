@@ -62,7 +62,8 @@ class EmbellishingTests(ApiTestCase):
                 body = FLOWER | {"colours": ["#cf9d2e"]} | wrong
                 self.assertEqual(self.send("post", "embellishments/", body).status_code, 400)
         self.assertEqual(self.send("delete", f"embellishments/{self.star['id']}/").status_code, 204)
-        self.assertEqual(len(self.send("get", "embellishments/").json()), 2)
+        with self.assertNumQueries(3):
+            self.assertEqual(len(self.send("get", "embellishments/").json()), 2)
         his = Embellishment.objects.create(
             owner=self.otto, name="his", kind="dot", form="round", width=INCH, height=INCH, colours=["#ffffff"]
         )
@@ -174,6 +175,10 @@ class EmbellishingTests(ApiTestCase):
         self.lay(self.put(self.flower, 3, 7))
         state = self.send("get", f"pages/{self.page}/snapshots/").json()[0]
         self.assertEqual((state["note"], state["page"]["accents"]), ("before the flowers", []))
+        for count in range(3):
+            self.send("post", f"pages/{self.page}/snapshots/", {"note": str(count)})
+        with self.assertNumQueries(4):
+            self.send("get", f"pages/{self.page}/snapshots/")
         his = self.add_page(self.otto)
         for path in ("look/", "snapshots/"):
             self.assertEqual(self.send("get", f"pages/{his.pk}/{path}").status_code, 404)
