@@ -85,6 +85,8 @@ def _marks(region: BaseGeometry, axis: int) -> NDArray[np.int64]:
 def _upright(region: BaseGeometry, axis: int) -> set[int]:
     found: set[int] = set()
     for part in getattr(region, "geoms", [region]):
+        if part.geom_type != "Polygon":  # an edge that two outlines share leaves a line behind
+            continue
         for ring in (part.exterior, *part.interiors):
             along = np.asarray(ring.coords)[:, axis]
             found |= {round(value) for value in along[1:][np.abs(np.diff(along)) < _SLACK]}

@@ -10,6 +10,7 @@ a page had come, is not in it.
 import json
 import zipfile
 from collections.abc import Callable
+from datetime import datetime
 from functools import partial
 from pathlib import PurePosixPath
 from typing import IO, Any, Final
@@ -17,6 +18,7 @@ from typing import IO, Any, Final
 from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
 
+from inkquilt.balance.kinds import ObservationKind
 from inkquilt.clusters.phrases import HALF
 from inkquilt.errors import BadInput, CoreError, Fault
 from inkquilt.paper.kinds import PaperKind, SideName
@@ -27,6 +29,8 @@ from inkquilt_io.places import without_place
 from server.common.errors import ApiError
 from server.cutting.models import ShapingTool, Trimmer
 from server.embellishments.models import OWN_KEY, Embellishment
+from server.looking.models import Snapshot, SwitchedOff
+from server.looking.services import switch
 from server.pages.answers import fit_answer
 from server.pages.document import PageDocument
 from server.pages.models import Page, Revision
@@ -84,6 +88,7 @@ def write_everything(owner: Any, out: IO[bytes], with_places: bool = False) -> N
                 {"key": row.pk, **{fact: getattr(row, fact) for fact in facts}}
                 for row in model.objects.visible_to(owner)
             ]
+        index["never_told"] = list(SwitchedOff.objects.filter(owner=owner).values_list("kind", flat=True))
         index["alphabets"] = [
             {name: getattr(row, name) for name in ALPHABET_FACTS} for row in Alphabet.objects.visible_to(owner)
         ]
@@ -139,6 +144,10 @@ def _page(page: Page) -> dict[str, Any]:
         "sketch": page.sketch_id,
         "head": page.head,
         "revisions": [{"number": row.number, "done": row.done, "document": row.document} for row in rows],
+        "snapshots": [
+            {"note": row.note, "created": row.created.isoformat(), "document": row.document}
+            for row in page.snapshots.all()
+        ],
     }
 
 
@@ -181,8 +190,16 @@ class _Restoring:
             for name, (model, facts) in NAMED.items():
                 self.parts(rows[name], partial(self.named, model, facts))
             self.parts(rows["alphabets"], self.alphabet)
+            self.never_told()
             self.parts(rows["pages"], self.page)
         return {name: len(part) for name, part in rows.items()}
+
+    def never_told(self) -> None:
+        """Switch off what the person never wants to be told."""
+        names = set(self.read(INDEX).get("never_told") or ())
+        for kind in ObservationKind:
+            if kind.name in names:
+                switch(self.owner, kind, off=True)
 
     def index(self) -> dict[str, list[Any]]:
         """Return the lists of parts."""
@@ -325,6 +342,15 @@ class _Restoring:
         for revision in revisions:
             revision.page = page
         Revision.objects.bulk_create(revisions)
+        Snapshot.objects.bulk_create(
+            Snapshot(
+                page=page,
+                note=str(state["note"])[:300],
+                created=datetime.fromisoformat(state["created"]),
+                document=self.document(state["document"]),
+            )
+            for state in data.get("snapshots") or ()
+        )
 
     def embellishment(self, key: str) -> str:
         """Return an embellishment's new key; what was cut from paper is none of the stash."""

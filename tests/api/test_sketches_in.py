@@ -155,6 +155,8 @@ class Everything(ApiTestCase):
             page.refresh_from_db()
             answer = self.send("post", f"pages/{page.pk}/changes/", {"version": page.version, "change": change})
             self.assertEqual(answer.status_code, 200, answer.content)
+        self.send("post", f"pages/{page.pk}/snapshots/", {"note": "before"})
+        self.send("post", "observations/off/", {"kind": "floating", "off": True})
         content = self.packed()
         ada = get_user_model().objects.create_user("ada", password="an empty account")
         client = Client()
@@ -173,6 +175,8 @@ class Everything(ApiTestCase):
                 self.assertEqual(placed["photo"], copy.pk)
                 placed["photo"] = photo.pk
             self.assertEqual((one.done, one.document), (two.done, two.document))
+        self.assertEqual([state.note for state in theirs.snapshots.all()], ["before"])
+        self.assertEqual(self.send("get", f"pages/{theirs.pk}/look/", client=client).json()["off"], ["floating"])
         undone = self.send("post", f"pages/{theirs.pk}/undo/", {"version": theirs.version}, client)
         self.assertEqual(undone.json()["redo"], mine.revisions.get(number=mine.head).done)
 

@@ -42,7 +42,8 @@ export function StorySide({ page, onChange, onLayOver }: StorySideProps) {
     edit(one)
     write(one?.text ?? '')
     if (one) {
-      choose(one.script)
+      // A hand that was put aside since is not there to be chosen.
+      if (scripts.data?.some((known) => known.key === one.script)) choose(one.script)
       if (one.half_points) setPoints(one.half_points / 2)
     }
   }
