@@ -38,6 +38,10 @@ MOST_VOICES: Final = 4
 LEAST_STRIP: Final[Grains] = 3 * INCH // 2
 
 
+#: Lines of fewer words than this are hard to read. Common practice, no source.
+EASY_LINE: Final = 3.5
+
+
 class JournalWay(Enum):
     """Where and how a story is written; in the order they are usually tried."""
 
@@ -121,6 +125,14 @@ class JournalSetting:
         return sum(line.span.length for line in self.lines)
 
     @property
+    def _narrow(self) -> float:
+        """How many words a line is short of ``EASY_LINE``: a column of single words is hard to read."""
+        words = sum(len(line.text.split()) for line in self.lines)
+        if len(self.lines) < 2:
+            return 0.0
+        return max(0.0, EASY_LINE - words / len(self.lines))
+
+    @property
     def worth(self) -> tuple[float, ...]:
         """Less is better."""
         smaller = 0 if self.wished is None or self.script.half_points is None else self.wished - self.script.half_points
@@ -128,7 +140,7 @@ class JournalSetting:
         spare = 0.0 if self.way is JournalWay.EMPTY or used >= 0.5 else 1.0 - used
         usual = list(JournalWay).index(self.way)
         else_where = 2 if self.block is None else 0
-        worth = usual + 3 * spare + else_where
+        worth = usual + 3 * spare + else_where + 2 * self._narrow
         return (not self.fits, len(self.left_over) if not self.fits else 0, self.hidden, smaller, worth)
 
 

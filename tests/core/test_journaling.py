@@ -153,6 +153,12 @@ class WaysTests(SimpleTestCase):
         self.assertEqual(len(card.left_over.split()) + sum(len(line.text.split()) for line in card.lines), 120)
         self.assertTrue(ways[JournalWay.NEXT_PAGE, "a page of its own"].fits)
 
+    def test_a_column_of_single_words_comes_after_a_place_with_easy_lines(self):
+        on = page_of(("p", Role.PHOTO, 1, 0, 7, 5.5), ("q", Role.PHOTO, 1, 7, 7, 1))
+        gaps = [one for one in journal_ways(prose(12), HAND, on) if one.way is JournalWay.GAP]
+        self.assertGreater(len(gaps[0].lines[0].text.split()), 3)
+        self.assertTrue(any(len(one.lines[0].text.split()) < 3 for one in gaps[1:]))
+
     def test_strips_are_cut_to_their_words_in_sixteenths_one_below_the_other(self):
         on = page_of(("story", Role.JOURNALING, 1, 1, 4, 3))
         strips = next(one for one in journal_ways(prose(20), HAND, on) if one.way is JournalWay.STRIPS)
