@@ -126,6 +126,8 @@ class Moving(BrowserTestCase):
     def test_two_facing_pages_with_a_gap(self):
         page = self.lay_out(THREE, "12x12")
         self.open(f"/pages/{page.pk}/page")
+        # The formats come after the page, and what stands below them moves down.
+        expect(self.page.get_by_role("button", name="A5")).to_be_visible()
         self.page.get_by_role("button", name="Own size, margins, two pages").click()
         self.page.get_by_label("It is").select_option("2")
         self.page.get_by_label("Gap between").fill("1/2")
