@@ -15,8 +15,8 @@ from shapely.affinity import translate
 from shapely.geometry import box
 
 from inkquilt.colour import Rgb
-from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, Facing, Form
-from inkquilt.layout import SCATTER, Layout, PaperSeen, PhotoSeen, TitleSeen, WordsSeen
+from inkquilt.embellishments import SCATTER, Accent, Embellishment, EmbellishmentKind, Facing, Form
+from inkquilt.layout import Layout, PaperSeen, PhotoSeen, TitleSeen, WordsSeen
 from inkquilt.lengths import INCH, Unit
 from inkquilt.page import Page
 from inkquilt.paper.kinds import PaperKind
@@ -200,8 +200,7 @@ def _gathered(layout: Layout) -> Layout:
     heavy = piece("dark panel", EmbellishmentKind.BASE, Form.STRIP, wide, 2, Rgb(20, 24, 60))
     bar = Accent("panel", heavy, layout.page.width // 2, grains(1), group="panel")
     accents = tuple(
-        one if one.group.startswith(SCATTER) else replace(one, y=grains(1.5) + one.y % grains(1))
-        for one in layout.accents
+        one if one.is_scattered else replace(one, y=grains(1.5) + one.y % grains(1)) for one in layout.accents
     )
     return replace(layout, accents=(bar, *accents))
 
@@ -218,9 +217,7 @@ def _lifted(layout: Layout) -> Layout:
         name: replace(photo, focal=tuple(translate(area, 0, -lift) for area in photo.focal))
         for name, photo in layout.photos.items()
     }
-    accents = tuple(
-        one if one.group.startswith(SCATTER) else replace(one, y=max(grains(1), one.y - lift)) for one in layout.accents
-    )
+    accents = tuple(one if one.is_scattered else replace(one, y=max(grains(1), one.y - lift)) for one in layout.accents)
     heavy = piece("dark label", EmbellishmentKind.BASE, Form.LABEL, 4, 1.5, Rgb(20, 24, 60))
     bar = Accent("panel", heavy, layout.page.width - grains(2.25), grains(1), group="panel")
     titles = {"title": replace(layout.titles["title"], letters=letters)}
@@ -241,8 +238,8 @@ def floating_piece(layout: Layout, owned: tuple[Embellishment, ...], chance: ran
     """A main piece lies alone on the base, more than half an inch from everything."""
     flower = next(one for one in owned if one.name == "flower")
     kept = [box(b.x, b.y, b.x + b.width, b.y + b.height) for b in layout.blocks if b.role is not Role.BASE]
-    kept += [one.outline for one in layout.accents if not one.group.startswith(SCATTER)]
-    scattered = [one for one in layout.accents if one.group.startswith(SCATTER)]
+    kept += [one.outline for one in layout.accents if not one.is_scattered]
+    scattered = [one for one in layout.accents if one.is_scattered]
     best = None
     for _ in range(3_000):
         x = chance.randrange(grains(0.75), layout.page.width - grains(0.75))
@@ -306,7 +303,7 @@ def outward_arrow(layout: Layout, owned: tuple[Embellishment, ...], chance: rand
 def twins_in_line(layout: Layout, owned: tuple[Embellishment, ...], chance: random.Random) -> Layout:
     """Two equal stars of the background stand side by side in one line."""
     star = piece("small star", EmbellishmentKind.DOT, Form.STAR, 0.375, 0.375, Rgb(207, 157, 46), count=None)
-    star = next((one.what for one in layout.accents if one.group.startswith(SCATTER)), star)
+    star = next((one.what for one in layout.accents if one.is_scattered), star)
     y = grains(chance.uniform(0.5, 0.8))
     x = grains(chance.uniform(1, layout.page.width / INCH - 4))
     pair = [
@@ -315,7 +312,7 @@ def twins_in_line(layout: Layout, owned: tuple[Embellishment, ...], chance: rand
     ]
     rest = [
         one for one in layout.accents
-        if not (one.group.startswith(SCATTER) and any(one.outline.intersects(two.outline) for two in pair))
+        if not (one.is_scattered and any(one.outline.intersects(two.outline) for two in pair))
     ]  # fmt: skip
     return replace(layout, accents=(*rest, *pair))
 

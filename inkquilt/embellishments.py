@@ -8,10 +8,11 @@ degree. It lies on top of all blocks, in the order of the accents, unless it is 
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass, replace
 from enum import Enum
 from functools import lru_cache
+from itertools import count
 from typing import Final
 
 from shapely import affinity
@@ -28,6 +29,8 @@ FOAM: Final[Grains] = INCH // 16
 LARGEST: Final[Grains] = 12 * INCH
 SMALLEST: Final[Grains] = INCH // 16
 MOST_ACCENTS: Final = 300
+#: Groups of a background that is scattered over the page begin so; others are clusters.
+SCATTER: Final = "scatter"
 
 
 class EmbellishmentKind(Enum):
@@ -214,6 +217,11 @@ class Accent:
         return _outline_at(self.what.form, self.what.size, self.x, self.y, self.turn)
 
     @property
+    def is_scattered(self) -> bool:
+        """Whether it is part of a scattered background, which may run off the page."""
+        return self.group.startswith(SCATTER)
+
+    @property
     def height(self) -> Grains:
         """How far it stands up from what is beneath."""
         return self.what.thickness + (FOAM if self.foam else 0)
@@ -243,10 +251,21 @@ def left_of(owned: Sequence[Embellishment], used: Sequence[Accent]) -> dict[str,
     return counts
 
 
+def on_step(length: float, unit: Unit) -> Grains:
+    """Return a place on the step embellishments are placed in."""
+    step = placing_step(unit)
+    return round(length / step) * step
+
+
 def free_key(accents: Sequence[Accent], stem: str = "accent") -> str:
     """Return a key that none of them has."""
-    taken = {accent.key for accent in accents}
-    number = 1
-    while f"{stem}-{number}" in taken:
-        number += 1
-    return f"{stem}-{number}"
+    return _free({accent.key for accent in accents}, stem)
+
+
+def free_group(accents: Sequence[Accent], stem: str = "cluster") -> str:
+    """Return a group that none of them is in."""
+    return _free({accent.group for accent in accents}, stem)
+
+
+def _free(taken: Collection[str], stem: str) -> str:
+    return next(name for number in count(1) if (name := f"{stem}-{number}") not in taken)

@@ -8,7 +8,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
-from typing import Final
 
 from shapely.geometry import box
 from shapely.geometry.base import BaseGeometry
@@ -18,9 +17,6 @@ from inkquilt.embellishments import Accent
 from inkquilt.page import Page
 from inkquilt.paper.kinds import PaperKind
 from inkquilt.sketch.model import Block
-
-#: Groups of a background that is scattered over the page begin so; others are clusters.
-SCATTER: Final = "scatter"
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
-from typing import Final
+from typing import Final, NamedTuple
 
 from shapely.geometry import box
 from shapely.geometry.base import BaseGeometry
@@ -24,12 +24,14 @@ from inkquilt.balance.links import (
     linked_groups,
     twins_in_line,
 )
+from inkquilt.balance.measures import Frame, Measures, Object, measures
 from inkquilt.balance.repeats import Use, colours_of, kinds_of
 from inkquilt.balance.schools import PROFILES, BalanceSchool, Profile
-from inkquilt.balance.seen import Part
+from inkquilt.balance.seen import SURFACES, Part
 from inkquilt.balance.weight import Moments, Weighed, beneath, moments_of, weigh
 from inkquilt.colour import LARGE_LETTERS, contrast
 from inkquilt.layout import Layout
+from inkquilt.lengths import INCH
 
 #: A focal area may be covered by less than this part of it.
 _COVERED: Final = 0.02
@@ -39,6 +41,9 @@ _TOUCHES: Final = 0.08
 _ROW: Final = 0.02
 #: Pieces that are together fuller than this make a corner crowded even when they are few.
 _FULL: Final = 0.85
+#: Pieces whose edges the eye follows, and how near edges are to be one line.
+_LINED: Final = frozenset({Part.PHOTO, Part.MAT, Part.TITLE, Part.WORDS, Part.TAG})
+_ONE_LINE: Final = INCH // 16
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,6 +56,14 @@ class Observation:
     worst: float
     keys: tuple[str, ...] = ()
     marks: tuple[BaseGeometry, ...] = ()
+
+
+class Lines(NamedTuple):
+    """How many pieces begin on how many lines from the left and from the top."""
+
+    pieces: int
+    lefts: int
+    tops: int
 
 
 class Figures:
@@ -98,6 +111,25 @@ class Figures:
     def groups(self) -> tuple[tuple[str, ...], ...]:
         """What stands together."""
         return linked_groups(self.weighed)
+
+    @cached_property
+    def lines(self) -> Lines:
+        """On how few lines pieces begin."""
+        bounds = [one.seen.outline.bounds for one in self.weighed if one.seen.part in _LINED]
+        lefts, tops = ({round(corner[side] / _ONE_LINE) for corner in bounds} for side in (0, 1))
+        return Lines(len(bounds), len(lefts), len(tops))
+
+    @cached_property
+    def measures(self) -> Measures | None:
+        """The published measures: they count all but surfaces, mats and single small accents, as upright boxes."""
+        boxes = []
+        for one in self.weighed:
+            if one.seen.part in SURFACES or one.seen.part is Part.MAT or one.seen.is_scattered:
+                continue
+            left, top, right, bottom = one.seen.outline.bounds
+            if right > left and bottom > top:
+                boxes.append(Object(left, top, right - left, bottom - top))
+        return measures(boxes, Frame(self.layout.page.width, self.layout.page.height))
 
     def names(self, keys: Sequence[str]) -> Mapping[str, str]:
         """Return what pieces are called."""

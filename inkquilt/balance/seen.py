@@ -14,7 +14,7 @@ from shapely.geometry.base import BaseGeometry
 
 from inkquilt.colour import Rgb
 from inkquilt.embellishments import Accent, EmbellishmentKind
-from inkquilt.layout import SCATTER, Layout
+from inkquilt.layout import Layout
 from inkquilt.lengths import INCH, Grains
 from inkquilt.paper.kinds import PaperKind
 from inkquilt.photos.cover import outline_on_page
@@ -69,7 +69,7 @@ class Seen:
     @property
     def is_scattered(self) -> bool:
         """Whether it is part of a scattered background."""
-        return self.group.startswith(SCATTER)
+        return self.accent is not None and self.accent.is_scattered
 
     @property
     def kind(self) -> EmbellishmentKind | None:

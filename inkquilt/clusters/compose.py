@@ -80,16 +80,6 @@ class Parts:
     word: Embellishment | None = None
     dots: tuple[Embellishment, ...] = ()
 
-    def all(self) -> Iterator[Embellishment]:
-        """Yield its pieces, the lowest first."""
-        if self.base is not None:
-            yield self.base
-        yield from self.sprigs
-        yield self.main
-        if self.word is not None:
-            yield self.word
-        yield from self.dots
-
     @property
     def reach(self) -> float:
         """Half the longer side of its largest piece, in grains."""
@@ -102,7 +92,7 @@ def compose(spot: Spot, parts: Parts, ground: Ground, group: str, taken: Sequenc
     others = unary_union(list(taken))
     for inches in _TRIED:
         x, y = _moved_on(*spot.away(inches * INCH), parts, ground)
-        held = _held(parts, x, y, spot, ground, group)
+        held = _held(parts, x, y, ground, group)
         if held and not any(one.outline.intersects(others) for one in held):
             return tuple(_numbered(_dressed(held, parts, x, y, spot, ground, others), group))
     return ()
@@ -110,14 +100,14 @@ def compose(spot: Spot, parts: Parts, ground: Ground, group: str, taken: Sequenc
 
 def _moved_on(x: float, y: float, parts: Parts, ground: Ground) -> tuple[float, float]:
     """Return the point moved so far that base and main piece lie on the page."""
-    pieces = (parts.base, parts.main) if parts.base is not None else (parts.main,)
-    wide = max(one.size.width for one in pieces if one) / 2 + 1
-    high = max(one.size.height for one in pieces if one) / 2 + 1
+    pieces = [one for one in (parts.base, parts.main) if one is not None]
+    wide = max(one.size.width for one in pieces) / 2 + 1
+    high = max(one.size.height for one in pieces) / 2 + 1
     left, top, right, bottom = ground.within.bounds
     return min(max(x, left + wide), right - wide), min(max(y, top + high), bottom - high)
 
 
-def _held(parts: Parts, x: float, y: float, spot: Spot, ground: Ground, group: str) -> list[Accent]:
+def _held(parts: Parts, x: float, y: float, ground: Ground, group: str) -> list[Accent]:
     """Return base and main piece at a point, or nothing when they cannot lie there."""
     turn = turned_in(parts.main, x, y, ground.centre)
     if turn is None:

@@ -17,10 +17,10 @@ from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Figures, second_look
 from inkquilt.clusters.compose import Ground, ground_of, turned_in
 from inkquilt.clusters.spots import spots_of
-from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, free_key
+from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, free_group, free_key
 from inkquilt.errors import CoreError
 from inkquilt.layout import Layout
-from inkquilt.lengths import INCH, Grains, Unit, with_unit
+from inkquilt.lengths import INCH, Grains, with_unit
 
 MOST_COVERS: Final = 4
 #: A flaw is covered by so much more than itself.
@@ -69,7 +69,7 @@ def cover_spot(
         worse = sum(one.worst for one in second_look(after, school)) - before
         found.append(CoverProposal(accents, _words(what, accents), worse))
     if not found:
-        unit = layout.page.unit or Unit.IN
+        unit = layout.page.unit
         raise NothingCovers(
             f"Nothing left in the stash covers {with_unit(2 * radius, unit)} there without hiding something that "
             "matters. A larger label, a strip of paper or a tag would do."
@@ -109,15 +109,6 @@ def _sisters(layout: Layout, first: Accent, most: int, ground: Ground) -> tuple[
     for sister in pair[:most]:
         laid.append(replace(sister, key=free_key((*layout.accents, first, *laid))))
     return tuple(laid)
-
-
-def free_group(accents: Sequence[Accent], stem: str) -> str:
-    """Return a group that none of them is in."""
-    taken = {accent.group for accent in accents}
-    number = 1
-    while f"{stem}-{number}" in taken:
-        number += 1
-    return f"{stem}-{number}"
 
 
 def _words(what: Embellishment, accents: Sequence[Accent]) -> str:

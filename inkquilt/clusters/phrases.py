@@ -78,7 +78,7 @@ def _in_place(layout: Layout, what: Embellishment, title: Block) -> Iterator[Phr
     top = y - (high + _GAP) // 2
     laid = (
         Accent(key, first, title.x + first.size.width // 2, top),
-        Accent(f"{key}-half", second, title.x + second.size.width // 2, top + high + _GAP),
+        Accent(free_key(layout.accents, f"{key}-half"), second, title.x + second.size.width // 2, top + high + _GAP),
     )
     yield PhraseProposal(laid, f"{what.name}, cut in two after “{first.text}”")
 

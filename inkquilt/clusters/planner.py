@@ -26,10 +26,11 @@ from inkquilt.balance.weight import Moments, lab_of
 from inkquilt.clusters.compose import Ground, Parts, compose, ground_of
 from inkquilt.clusters.spots import Spot, SpotKind, spots_of
 from inkquilt.colour import Rgb, difference
-from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind
+from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, free_group
 from inkquilt.errors import CoreError
 from inkquilt.layout import Layout
 from inkquilt.lengths import INCH, Grains
+from inkquilt.moving import middle_of
 from inkquilt.photos.cover import outline_on_page
 from inkquilt.sketch.model import Role
 
@@ -136,7 +137,7 @@ def plan_clusters(
         seen.add(mark)
         after = Figures(replace(layout, accents=(*layout.accents, *accents)))
         noticed = second_look(after, wish.school, _UNTOLD)
-        plans.append(ClusterPlan(accents, _why(spots, accents, wish), before.moments, after.moments, noticed, rank))
+        plans.append(ClusterPlan(accents, _why(spots, accents), before.moments, after.moments, noticed, rank))
         if sum(_clusters_in(plan) == len(spots) for plan in plans) >= _ENOUGH_PLANS:
             break
     most = max((_clusters_in(plan) for plan in plans), default=0)
@@ -189,10 +190,7 @@ def _standing(layout: Layout) -> list[tuple[float, float]]:
     for accent in layout.accents:
         if accent.group.startswith("cluster"):
             groups.setdefault(accent.group, []).append(accent)
-    return [
-        (sum(one.x for one in members) / len(members), sum(one.y for one in members) / len(members))
-        for members in groups.values()
-    ]
+    return [middle_of(members) for members in groups.values()]
 
 
 def _spread(points: list[tuple[float, float]], formation: Formation, photos: BaseGeometry, layout: Layout) -> float:
@@ -235,14 +233,10 @@ class _Stock:
         copy.left, copy.of_kind = dict(self.left), self.of_kind
         return copy
 
-    def take(
-        self, kind: EmbellishmentKind, family: Sequence[Rgb], most: float, many: int = 1, least: float = 0
-    ) -> list[Embellishment]:
+    def take(self, kind: EmbellishmentKind, family: Sequence[Rgb], most: float, many: int = 1) -> list[Embellishment]:
         """Take pieces of a kind no longer than ``most``: of the family's colours first, then the largest."""
         fitting = [
-            one
-            for one in self.of_kind[kind]
-            if self.left[one.key] and least <= max(one.size.width, one.size.height) <= most
+            one for one in self.of_kind[kind] if self.left[one.key] and max(one.size.width, one.size.height) <= most
         ]
         fitting.sort(key=lambda one: (not _of_family(one, family), -one.area, one.key))
         found: list[Embellishment] = []
@@ -266,23 +260,17 @@ def _composed(
     mine = stock.fresh()
     family = _family(mine, layout)
     accents: list[Accent] = []
-    number = 1 + max((_number(one.group) for one in layout.accents), default=0)
     limit = min(layout.page.width, layout.page.height) / 2.2
     for place, spot in enumerate(spots):
         most = limit * (1.0 if wish.even_sided or not wish.falling else 0.75**place)
         taken = [one.outline for one in (*layout.accents, *accents)]
-        cluster = _one(spot, mine, family, most, ground, f"cluster-{number}", taken, wish, large=place == 0)
+        group = free_group((*layout.accents, *accents))
+        cluster = _one(spot, mine, family, most, ground, group, taken, wish, large=place == 0)
         if not cluster:
             continue
         accents += cluster
         family = family or tuple(dict.fromkeys(colour for one in cluster for colour in one.what.colours[:1]))
-        number += 1
     return tuple(accents)
-
-
-def _number(group: str) -> int:
-    tail = group.rpartition("-")[2]
-    return int(tail) if tail.isdigit() else 0
 
 
 def _family(stock: _Stock, layout: Layout) -> tuple[Rgb, ...]:
@@ -317,14 +305,12 @@ def _one(
 ) -> tuple[Accent, ...]:
     """Return one cluster, trying main pieces and bases from the largest down until one has room."""
     mains = sorted(stock.mains, key=lambda one: (not _of_family(one, family), -one.area, one.key))
-    bases: list[Embellishment | None] = [
-        one for one in stock.of_kind[EmbellishmentKind.BASE] if stock.left[one.key] and one.size.width <= most
-    ]
-    bases.sort(key=lambda one: -one.area if one else 0)
+    fresh = [one for one in stock.of_kind[EmbellishmentKind.BASE] if stock.left[one.key] and one.size.width <= most]
+    bases = sorted(fresh, key=lambda one: -one.area)
     for main in mains:
         if max(main.size.width, main.size.height) > most:
             continue
-        for base in [*(one for one in bases if one and _carries(one, main)), None]:
+        for base in [*(one for one in bases if _carries(one, main)), None]:
             trial = stock.fresh()
             parts = _parts(trial, base, main, family, wish, large)
             cluster = compose(spot, parts, ground, group, taken)
@@ -363,7 +349,7 @@ def _parts(
 # -- why ------------------------------------------------------------------------------------------------
 
 
-def _why(spots: Sequence[Spot], accents: Sequence[Accent], wish: ClusterWish) -> tuple[str, ...]:
+def _why(spots: Sequence[Spot], accents: Sequence[Accent]) -> tuple[str, ...]:
     """Say in a few sentences what a proposal does."""
     groups: dict[str, list[Accent]] = {}
     for one in accents:

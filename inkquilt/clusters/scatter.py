@@ -20,11 +20,20 @@ from shapely.geometry.base import BaseGeometry
 from shapely.ops import unary_union
 
 from inkquilt.balance.links import are_twins
-from inkquilt.clusters.cover import free_group
-from inkquilt.embellishments import MOST_ACCENTS, Accent, Embellishment, EmbellishmentKind, free_key, placing_step
+from inkquilt.embellishments import (
+    MOST_ACCENTS,
+    SCATTER,
+    Accent,
+    Embellishment,
+    EmbellishmentKind,
+    free_group,
+    free_key,
+    on_step,
+)
 from inkquilt.errors import CoreError
-from inkquilt.layout import SCATTER, Layout
+from inkquilt.layout import Layout
 from inkquilt.lengths import INCH, Grains
+from inkquilt.moving import kept_on
 from inkquilt.photos.cover import outline_on_page
 from inkquilt.sketch.model import Role
 
@@ -127,7 +136,7 @@ def room_for(layout: Layout, wish: ScatterWish) -> BaseGeometry:
     shy = [outline_on_page(block).buffer(LIP) for block in layout.blocks if block.role in _OVER_NOTHING]
     shy += [words.outline.buffer(LIP) for words in layout.words]
     shy += [area.buffer(LIP) for _, area in layout.focal]
-    shy += [one.outline.buffer(LIP) for one in layout.accents if not one.group.startswith(SCATTER)]
+    shy += [one.outline.buffer(LIP) for one in layout.accents if not one.is_scattered]
     return page.difference(unary_union([*hidden, *shy]))
 
 
@@ -159,7 +168,6 @@ class _Maker:
         self.chance = np.random.default_rng(wish.seed + 1)
         self.group = group or free_group(layout.accents, SCATTER)
         self.under = tucked_under(layout, wish)
-        self.step = placing_step(layout.page.unit)
         self.laid_now: list[Accent] = []
         self.places = self._candidates(room)
         self.gaps: NDArray[np.float64] = np.full(len(self.places), np.inf)
@@ -178,7 +186,7 @@ class _Maker:
 
     def _density(self) -> NDArray[np.float64]:
         """Return how much nearer to each other pieces may lie at each place: gaps count for more near clusters."""
-        middles = [(a.x, a.y) for a in self.layout.accents if not a.group.startswith(SCATTER)]
+        middles = [(a.x, a.y) for a in self.layout.accents if not a.is_scattered]
         if not self.wish.denser or not middles:
             return np.ones(len(self.places))
         away = np.min([np.hypot(*(self.places - middle).T) for middle in middles], axis=0)
@@ -248,11 +256,11 @@ class _Maker:
         sisters = [one for one in (*self.standing, *self.laid_now) if one.what.key == what.key]
         turn = (number * _GOLDEN + int(self.chance.integers(2_000))) % 36_000
         key = free_key((*self.layout.accents, *self.laid_now), self.group)
-        at_x, at_y = (round(side / self.step) * self.step for side in (x, y))
+        at_x, at_y = (on_step(side, self.layout.page.unit) for side in (x, y))
         one = Accent(key, what, at_x, at_y, turn, self.under, self.group)
         on_page = one.outline.intersection(page).area / one.outline.area
         if not at_edge and on_page < 0.999:
-            one = self._moved_in(one)
+            one = kept_on(one, self.layout.page)
         elif on_page < _STAYS:
             return None
         if self._hits(one):
@@ -262,14 +270,6 @@ class _Maker:
                 return one
             one = replace(one, turn=(one.turn + 3_700) % 36_000)
         return None
-
-    def _moved_in(self, one: Accent) -> Accent:
-        """Return a piece moved onto the page by as much as it sticks out."""
-        left, top, right, bottom = one.outline.bounds
-        page = self.layout.page
-        x = one.x + max(0, round(-left)) - max(0, round(right - page.width))
-        y = one.y + max(0, round(-top)) - max(0, round(bottom - page.height))
-        return replace(one, x=x, y=y)
 
     def _hits(self, one: Accent) -> bool:
         """Tell whether a piece lies over another of the background, or over a cluster's."""

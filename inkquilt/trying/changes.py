@@ -12,8 +12,8 @@ from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Observation
 from inkquilt.clusters.compose import Ground, ground_of
 from inkquilt.colour import Rgb
-from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind
-from inkquilt.layout import SCATTER, Layout, TitleSeen
+from inkquilt.embellishments import Accent, Embellishment
+from inkquilt.layout import Layout, TitleSeen
 from inkquilt.lengths import INCH, Grains, with_unit
 from inkquilt.photos.cover import outline_on_page
 from inkquilt.sketch.model import Block
@@ -62,7 +62,7 @@ def breaks_rule(before: Layout, after: Layout) -> bool:
         if one in known or one.under is not None:
             continue
         on = page.buffer(1)
-        if not (on.covers(one.outline) or (one.group.startswith(SCATTER) and on.covers(one.outline.centroid))):
+        if not (on.covers(one.outline) or (one.is_scattered and on.covers(one.outline.centroid))):
             return True
         if ground.kept.intersects(one.outline):
             return True
@@ -82,17 +82,6 @@ def changed(layout: Layout, changed: Sequence[Accent], gone: frozenset[str] = fr
 
 def piece_of(layout: Layout, key: str) -> Accent | None:
     return next((one for one in layout.accents if one.key == key), None)
-
-
-def leads_group(one: Accent) -> bool:
-    """Tell whether a piece takes its cluster along: as its base or main piece it does."""
-    leads = one.what.kind in (EmbellishmentKind.BASE, EmbellishmentKind.MAIN)
-    return leads and bool(one.group) and not one.group.startswith(SCATTER)
-
-
-def goes_along(accents: Sequence[Accent], one: Accent) -> list[Accent]:
-    """Return what goes along with a piece: the cluster it leads, or itself."""
-    return [other for other in accents if other.group == one.group] if leads_group(one) else [one]
 
 
 def shifted(members: Sequence[Accent], across: float, down: float) -> list[Accent]:
@@ -127,13 +116,9 @@ def clusters_of(layout: Layout) -> dict[str, list[Accent]]:
     """Return what goes together, by group; pieces without one go alone."""
     found: dict[str, list[Accent]] = {}
     for one in layout.accents:
-        if not one.group.startswith(SCATTER) and one.under is None:
+        if not one.is_scattered and one.under is None:
             found.setdefault(one.group or one.key, []).append(one)
     return found
-
-
-def middle_of(members: Sequence[Accent]) -> tuple[float, float]:
-    return sum(one.x for one in members) / len(members), sum(one.y for one in members) / len(members)
 
 
 def block_moved(layout: Layout, block: Block, across: Grains, down: Grains) -> Trial:

@@ -15,8 +15,9 @@ from inkquilt.clusters.compose import Ground, turned_in
 from inkquilt.clusters.spots import spots_of
 from inkquilt.colour import Rgb, difference
 from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, Form, free_key
-from inkquilt.layout import SCATTER, Layout
+from inkquilt.layout import Layout
 from inkquilt.lengths import INCH, Grains
+from inkquilt.moving import goes_along, middle_of
 from inkquilt.photos.cover import outline_on_page
 from inkquilt.sketch.model import Block, Role
 from inkquilt.trying.changes import (
@@ -26,10 +27,8 @@ from inkquilt.trying.changes import (
     breaks_rule,
     changed,
     clusters_of,
-    goes_along,
     is_free,
     left_out,
-    middle_of,
     piece_of,
     shifted,
     way_words,
@@ -39,6 +38,7 @@ _STEP: Final[Grains] = INCH // 8
 
 
 def uncover(asked: Asked, ground: Ground) -> Iterator[Trial]:
+    """Move what covers something that matters away from it, a cluster together, or leave it out."""
     layout = asked.layout
     area = asked.observation.marks[0].centroid
     for key in asked.observation.keys:
@@ -56,8 +56,7 @@ def uncover(asked: Asked, ground: Ground) -> Iterator[Trial]:
 def _away_from(layout: Layout, members: Sequence[Accent], x: float, y: float) -> Iterator[Trial]:
     """Move pieces away from a point, straight first, then to either side of that."""
     name = members[0].what.name if len(members) == 1 else f"{members[0].what.name} with its cluster"
-    middle_x = sum(one.x for one in members) / len(members)
-    middle_y = sum(one.y for one in members) / len(members)
+    middle_x, middle_y = middle_of(members)
     straight = math.atan2(middle_y - y, middle_x - x)
     for eighths in range(2, 40, 3):
         for turn in (0, 40, -40, 80, -80, 130, -130, 180):
@@ -70,12 +69,11 @@ def _away_from(layout: Layout, members: Sequence[Accent], x: float, y: float) ->
 
 def _block_away(layout: Layout, block: Block, x: float, y: float) -> Iterator[Trial]:
     """Move a block away from a point in steps of the four ways, the nearest first."""
+    away_x, away_y = block.x + block.width / 2 - x, block.y + block.height / 2 - y
     for eighths in range(1, 33, 2):
         step = eighths * INCH // 8
         ways = [(step, 0), (-step, 0), (0, step), (0, -step)]
-        ways.sort(
-            key=lambda way: -(way[0] * (block.x + block.width / 2 - x) + way[1] * (block.y + block.height / 2 - y))
-        )
+        ways.sort(key=lambda way: -(way[0] * away_x + way[1] * away_y))
         for across, down in ways[:2]:
             yield block_moved(layout, block, across, down)
 
@@ -139,7 +137,7 @@ def _holders(layout: Layout, one: Accent) -> list[BaseGeometry]:
     found += [
         other.outline
         for other in layout.accents
-        if other.key != one.key and other.what.kind is not EmbellishmentKind.DOT and not other.group.startswith(SCATTER)
+        if other.key != one.key and other.what.kind is not EmbellishmentKind.DOT and not other.is_scattered
     ]
     return sorted(found, key=lambda outline: outline.distance(one.outline))[:4]
 
@@ -260,14 +258,7 @@ def part_twins(asked: Asked, ground: Ground) -> Iterator[Trial]:
         return
     others = [other for other in layout.accents if other.group == one.group and other.key != one.key]
     sisters = [other for other in others if other.what.key == one.what.key]
-    for across, down, turn in (
-        (0, 0, 2_500),
-        (0, 0, 6_000),
-        (2, 2, 1_500),
-        (-2, 2, 3_500),
-        (3, -2, 4_500),
-        (-3, -3, 8_000),
-    ):
+    for across, down, turn in _NUDGES:
         moved = replace(one, x=one.x + across * INCH // 8, y=one.y + down * INCH // 8, turn=(one.turn + turn) % 36_000)
         touches = any(moved.outline.intersects(other.outline) for other in others)
         if not touches and not any(are_twins(moved, sister) for sister in sisters):

@@ -18,6 +18,7 @@ from inkquilt.colour import Rgb, contrast
 from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, Form, free_key
 from inkquilt.layout import Layout
 from inkquilt.lengths import INCH, Grains, with_unit
+from inkquilt.moving import middle_of
 from inkquilt.paper.kinds import PaperKind
 from inkquilt.paper.pieces import paper_of
 from inkquilt.photos.cover import outline_on_page
@@ -31,7 +32,6 @@ from inkquilt.trying.changes import (
     clusters_of,
     is_free,
     left_out,
-    middle_of,
     shifted,
     way_words,
 )

@@ -16,8 +16,8 @@ from inkquilt.clusters import (
     scatter,
     title_phrases,
 )
-from inkquilt.embellishments import Accent, Embellishment, left_of
-from inkquilt.layout import SCATTER, Layout
+from inkquilt.embellishments import SCATTER, Accent, Embellishment, left_of
+from inkquilt.layout import Layout
 from inkquilt.lengths import Grains
 from inkquilt.sketch import Role
 from server.embellishments.models import owned_by
@@ -66,7 +66,7 @@ def scattered(page: Page, document: PageDocument, wish: ScatterWish) -> tuple[Ac
 def one_more(page: Page, document: PageDocument, wish: ScatterWish) -> Accent | None:
     """Return one more piece of the background, where the gap is largest."""
     table = table_of(page, document)
-    groups = sorted({one.group for one in table.layout.accents if one.group.startswith(SCATTER)})
+    groups = sorted({one.group for one in table.layout.accents if one.is_scattered})
     group = groups[-1] if groups else f"{SCATTER}-1"
     return add_in_gap(table.layout, table.owned, table.left, wish, group)
 

@@ -2,12 +2,11 @@
 
 from collections.abc import Iterator, Sequence
 from dataclasses import asdict
-from typing import Any, Final
+from typing import Any
 
 from shapely.geometry.base import BaseGeometry
 
 from inkquilt.balance.second_look import Observation
-from inkquilt.balance.seen import Part
 from inkquilt.lengths import INCH, MM, Unit, format_nearest, with_unit
 from inkquilt.trying import Trial
 from server.embellishments.answers import put_answer
@@ -17,10 +16,6 @@ from server.pages.accents import accent_answer
 from server.pages.answers import card_answer, with_areas
 from server.pages.document import PageDocument
 from server.pages.models import Page
-
-#: Pieces whose edges the eye follows, and how near edges are to be one line.
-_LINED: Final = frozenset({Part.PHOTO, Part.MAT, Part.TITLE, Part.WORDS, Part.TAG})
-_LINE: Final = INCH // 16
 
 
 def kind_key(observation: Observation) -> str:
@@ -83,8 +78,8 @@ def look_answer(seen: SecondLook, document: PageDocument) -> dict[str, Any]:
             ],
             "circle": circle and [circle.x / grains, circle.y / grains, circle.radius / grains],
         },
-        "measures": [{"name": name, "value": round(value, 2)} for name, value in asdict(seen.measures).items()]
-        if seen.measures
+        "measures": [{"name": name, "value": round(value, 2)} for name, value in asdict(figures.measures).items()]
+        if figures.measures
         else [],
         "off": [kind.name.lower().replace("_", "-") for kind in sorted(seen.off, key=lambda kind: kind.name)],
     }
@@ -132,12 +127,11 @@ def _figures(seen: SecondLook, document: PageDocument) -> Iterator[dict[str, str
         for name, value in zip(names, figures.margins, strict=True)
     )
     yield {"name": "Margins", "value": f"{margins} ({unit.value})"}
-    edges = [one.seen.outline.bounds for one in figures.weighed if one.seen.part in _LINED]
-    lefts, tops = (len({round(bounds[side] / _LINE) for bounds in edges}) for side in (0, 1))
-    if edges:
+    lines = figures.lines
+    if lines.pieces:
         yield {
             "name": "Lines",
-            "value": f"{len(edges)} pieces begin on {lefts} lines from the left, {tops} from the top",
+            "value": f"{lines.pieces} pieces begin on {lines.lefts} lines from the left, {lines.tops} from the top",
         }
     groups = figures.groups
     if groups:

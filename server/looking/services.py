@@ -6,20 +6,17 @@ from typing import Any, Final
 from django.utils import timezone
 
 from inkquilt.balance.kinds import ObservationKind
-from inkquilt.balance.measures import Frame, Measures, Object, measures
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Figures, Observation, second_look
-from inkquilt.balance.seen import SURFACES, Part
 from inkquilt.colour import read_colour
-from inkquilt.embellishments import left_of
+from inkquilt.embellishments import left_of, on_step
 from inkquilt.errors import BadInput
 from inkquilt.layout import Layout
+from inkquilt.moving import moved_with_cluster
 from inkquilt.trying import Asked, Trial, try_it
-from inkquilt.trying.changes import goes_along
 from server.common.asked import refuse
 from server.embellishments.models import owned_by
 from server.looking.models import Snapshot, SwitchedOff
-from server.pages.accents import kept_on
 from server.pages.answers import pictures_of
 from server.pages.changes.accents import pinned_at
 from server.pages.document import PageDocument
@@ -40,7 +37,6 @@ class SecondLook:
     layout: Layout
     figures: Figures
     noticed: tuple[Observation, ...]
-    measures: Measures | None
     off: frozenset[ObservationKind]
 
 
@@ -49,14 +45,9 @@ def with_moved(document: PageDocument, key: str, x: float, y: float) -> PageDocu
     accent = next((one for one in document.accents if one.key == key), None)
     if accent is None:
         return document
-    grains = document.unit.grains
-    dx, dy = round(x * grains) - accent.x, round(y * grains) - accent.y
-    along = {one.key for one in goes_along(document.accents, accent)}
-    moved = tuple(
-        kept_on(one.moved(one.x + dx, one.y + dy), document.page) if one.key in along else one
-        for one in document.accents
-    )
-    return replace(document, accents=moved)
+    at_x, at_y = (on_step(side * document.unit.grains, document.unit) for side in (x, y))
+    moved = {one.key: one for one in moved_with_cluster(document.accents, accent, at_x, at_y, document.page)}
+    return replace(document, accents=tuple(moved.get(one.key, one) for one in document.accents))
 
 
 def look_at(page: Page, document: PageDocument) -> SecondLook:
@@ -64,23 +55,7 @@ def look_at(page: Page, document: PageDocument) -> SecondLook:
     layout = layout_of(document, pictures_of(page, document))
     figures, off = Figures(layout), switched_off(page.owner)
     noticed = second_look(figures, BalanceSchool(document.school), off)
-    return SecondLook(layout, figures, noticed, measures(_objects(figures), _frame(layout)), off)
-
-
-def _objects(figures: Figures) -> list[Object]:
-    """Return what the published measures count: upright boxes of all but surfaces and single small accents."""
-    boxes = []
-    for one in figures.weighed:
-        if one.seen.part in SURFACES or one.seen.part is Part.MAT or one.seen.is_scattered:
-            continue
-        left, top, right, bottom = one.seen.outline.bounds
-        if right > left and bottom > top:
-            boxes.append(Object(left, top, right - left, bottom - top))
-    return boxes
-
-
-def _frame(layout: Layout) -> Frame:
-    return Frame(layout.page.width, layout.page.height)
+    return SecondLook(layout, figures, noticed, off)
 
 
 def switched_off(owner: Any) -> frozenset[ObservationKind]:

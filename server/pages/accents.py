@@ -1,27 +1,15 @@
-"""A page's embellishments, kept in its document with a copy of each, so that it looks the same when they are used up.
+"""A page's embellishments, kept in its document with a copy of each: it looks the same when they are used up."""
 
-When the page is fitted anew they go along with what they lie on: each cluster with the nearest corner of the nearest
-photo, title, words or tag.
-"""
-
-from collections.abc import Iterable, Sequence
-from dataclasses import replace
 from typing import Any
 
-from shapely.geometry import box
 from shapely.geometry.base import BaseGeometry
 
 from inkquilt.colour import Rgb, read_colour
 from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, Facing, Form
-from inkquilt.layout import SCATTER
 from inkquilt.lengths import Grains, Unit, format_nearest, json_length, read_number
+from inkquilt.moving import leads_group
 from inkquilt.page import Page
-from inkquilt.sketch import Block, Role
 from inkquilt.sketch.model import Size
-from inkquilt.trying.changes import leads_group
-
-#: What embellishments go along with.
-_HOLDS = frozenset({Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.TAG, Role.CLUSTER})
 
 
 def colour_text(colour: Rgb) -> str:
@@ -107,55 +95,3 @@ def accent_answer(accent: Accent, page: Page) -> dict[str, Any]:
         "from_left": format_nearest(accent.x, unit),
         "from_top": format_nearest(accent.y, unit),
     }
-
-
-# -- going along with the page ----------------------------------------------------------------
-
-
-def going_along(
-    accents: Sequence[Accent], before: Iterable[Block], after: Iterable[Block], old: Page, new: Page
-) -> tuple[Accent, ...]:
-    """Return pieces after the page was fitted anew: each group moved like the corner it is nearest to.
-
-    Scattered ones keep their part of the page. All stay on it.
-    """
-    was = [block for block in before if block.role in _HOLDS]
-    now = {block.id: block for block in after}
-    groups: dict[str, list[Accent]] = {}
-    for accent in accents:
-        groups.setdefault(accent.group or accent.key, []).append(accent)
-    moved: dict[str, Accent] = {}
-    for group, members in groups.items():
-        if group.startswith(SCATTER):
-            across, down = new.width / old.width, new.height / old.height
-            for one in members:
-                moved[one.key] = one.moved(round(one.x * across), round(one.y * down))
-            continue
-        dx, dy = _shift(members, was, now)
-        for one in members:
-            moved[one.key] = kept_on(one.moved(one.x + dx, one.y + dy), new)
-    return tuple(replace(one, under=one.under if one.under in now else None) for one in (moved[a.key] for a in accents))
-
-
-def _shift(members: Sequence[Accent], was: Sequence[Block], now: dict[str, Block]) -> tuple[Grains, Grains]:
-    """Return how far the nearest corner of the nearest block moved."""
-    x, y = (sum(getattr(one, axis) for one in members) / len(members) for axis in ("x", "y"))
-    held = [block for block in was if block.id in now]
-    if not held:
-        return 0, 0
-    spot = box(x, y, x + 1, y + 1)
-    block = min(held, key=lambda b: box(b.x, b.y, b.x + b.width, b.y + b.height).distance(spot))
-    after = now[block.id]
-    right, low = x > block.x + block.width / 2, y > block.y + block.height / 2
-    return (
-        after.x - block.x + (after.width - block.width if right else 0),
-        after.y - block.y + (after.height - block.height if low else 0),
-    )
-
-
-def kept_on(accent: Accent, page: Page) -> Accent:
-    """Return a piece moved onto the page by as much as it sticks out."""
-    left, top, right, bottom = accent.outline.bounds
-    x = accent.x + max(0, round(-left)) - max(0, round(right - page.width))
-    y = accent.y + max(0, round(-top)) - max(0, round(bottom - page.height))
-    return accent.moved(x, y)

@@ -14,7 +14,6 @@ from inkquilt.balance.schools import BalanceSchool
 from inkquilt.embellishments import Accent
 from inkquilt.fit import bounds
 from inkquilt.fit.request import Ends, FitRequest, PhotoTerm, Pin, School, Shield, Switches, Variant, Way
-from inkquilt.layout import SCATTER
 from inkquilt.lengths import Grains, Unit, json_length, read_number
 from inkquilt.page import Fold, Margins, Page, Side
 from inkquilt.photos import Framing
@@ -137,11 +136,6 @@ class PageDocument:
         """The fitted blocks in the page's unit, or none when nothing fits."""
         rows = self.fit["blocks"] if self.fit else []
         return read_blocks(rows, self.page) if rows else ()
-
-    @staticmethod
-    def group_runs_off(group: str) -> bool:
-        """Tell whether pieces of a group may run off the page: those of a scattered background may."""
-        return group.startswith(SCATTER)
 
     def with_page(self, page: Page, format_key: str | None, binding: Side | None) -> Self:
         """Return the document on another page; another unit brings its own grid and print sizes."""

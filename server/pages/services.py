@@ -14,6 +14,7 @@ from django.db.models import F
 from inkquilt.embellishments import Embellishment
 from inkquilt.fit import School, Way, bounds
 from inkquilt.fit.request import Budget
+from inkquilt.moving import going_along
 from inkquilt.page import Page as CorePage
 from inkquilt.page import Side
 from inkquilt.paper.kinds import SideName
@@ -26,7 +27,6 @@ from inkquilt.words.stories import JournalPage
 from server.common.errors import ApiError
 from server.cutting.models import ShapingTool
 from server.embellishments.models import owned_by
-from server.pages.accents import going_along
 from server.pages.changes import Known, KnownPaper, KnownPhoto, apply_change
 from server.pages.cut_terms import SidePicture
 from server.pages.document import PageDocument, page_as_sketch

@@ -14,16 +14,15 @@ from inkquilt.embellishments import (
     check,
     free_key,
     left_of,
-    placing_step,
+    on_step,
 )
 from inkquilt.fit.hand import Grip, pinned
 from inkquilt.fit.ways import drawn_for
 from inkquilt.lengths import INCH
+from inkquilt.moving import kept_on, moved_with_cluster
 from inkquilt.sketch.model import Size
-from inkquilt.trying.changes import goes_along
 from inkquilt.trying.whole import CUT
 from server.common.asked import refuse
-from server.pages.accents import kept_on
 from server.pages.changes.base import Changed, Known
 from server.pages.document import PageDocument
 
@@ -43,13 +42,9 @@ def move_accent(document: PageDocument, change: dict[str, Any], _: Known) -> Cha
     unit = document.unit
     x, y = accent.x, accent.y
     if change.get("at_x") is not None and change.get("at_y") is not None:
-        step = placing_step(unit)
-        x, y = (round(change[name] * unit.grains / step) * step for name in ("at_x", "at_y"))
+        x, y = (on_step(change[name] * unit.grains, unit) for name in ("at_x", "at_y"))
     x, y = x + (change.get("step_x") or 0) * _NUDGE, y + (change.get("step_y") or 0) * _NUDGE
-    landed = kept_on(accent.moved(x, y), document.page)
-    dx, dy = landed.x - accent.x, landed.y - accent.y
-    members = [accent] if change.get("alone") else goes_along(document.accents, accent)
-    moved = [kept_on(one.moved(one.x + dx, one.y + dy), document.page) for one in members]
+    moved = moved_with_cluster(document.accents, accent, x, y, document.page, alone=bool(change.get("alone")))
     return _put(document, moved, f"{accent.what.name} moved")
 
 
@@ -112,7 +107,7 @@ def _laid(document: PageDocument, rows: list[dict[str, Any]], known: Known) -> P
             key, what, round(row["x"] * grains), round(row["y"] * grains), round(row.get("turn", 0) * 100) % 36_000,
             under, row.get("group") or "", bool(row.get("foam")),
         )  # fmt: skip
-        if not document.group_runs_off(laid.group):
+        if not laid.is_scattered:
             laid = kept_on(laid, document.page)
         if place is None:
             accents.append(laid)
