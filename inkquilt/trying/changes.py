@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 from shapely import affinity
@@ -12,11 +12,12 @@ from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Observation
 from inkquilt.clusters.compose import Ground, ground_of
 from inkquilt.colour import Rgb
-from inkquilt.embellishments import Accent, Embellishment
-from inkquilt.layout import Layout, TitleSeen
+from inkquilt.embellishments import Accent, Embellishment, on_step
+from inkquilt.layout import Layout
 from inkquilt.lengths import INCH, Grains, with_unit
 from inkquilt.photos.cover import outline_on_page
 from inkquilt.sketch.model import Block
+from inkquilt.sketch.relations import stack_roots
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,11 +82,14 @@ def changed(layout: Layout, changed: Sequence[Accent], gone: frozenset[str] = fr
 
 
 def piece_of(layout: Layout, key: str) -> Accent | None:
+    """Return an embellishment by its key."""
     return next((one for one in layout.accents if one.key == key), None)
 
 
-def shifted(members: Sequence[Accent], across: float, down: float) -> list[Accent]:
-    return [one.moved(one.x + round(across), one.y + round(down)) for one in members]
+def shifted(layout: Layout, members: Sequence[Accent], across: float, down: float) -> list[Accent]:
+    """Return pieces moved together, by whole steps that a ruler finds."""
+    dx, dy = (on_step(way, layout.page.unit) for way in (across, down))
+    return [one.moved(one.x + dx, one.y + dy) for one in members]
 
 
 def is_free(layout: Layout, members: Sequence[Accent], ground: Ground) -> bool:
@@ -108,6 +112,7 @@ def way_words(layout: Layout, across: float, down: float) -> str:
 
 
 def left_out(layout: Layout, keys: Sequence[str]) -> Trial:
+    """Return a page without some of its embellishments."""
     names = " and ".join(dict.fromkeys(one.what.name for one in layout.accents if one.key in keys))
     return Trial(f"leave out {names}", changed(layout, (), frozenset(keys)))
 
@@ -121,12 +126,29 @@ def clusters_of(layout: Layout) -> dict[str, list[Accent]]:
     return found
 
 
+def blocks_moved(layout: Layout, names: Collection[str], across: Grains, down: Grains) -> Layout:
+    """Return a page with blocks moved, and what matters in their photos and the letters of their titles along."""
+    photos = {
+        name: replace(photo, focal=tuple(affinity.translate(area, across, down) for area in photo.focal))
+        for name, photo in layout.photos.items()
+        if name in names
+    }
+    titles = {
+        name: replace(title, letters=tuple((c, affinity.translate(o, across, down)) for c, o in title.letters))
+        for name, title in layout.titles.items()
+        if name in names
+    }
+    return replace(
+        layout,
+        blocks=tuple(replace(b, x=b.x + across, y=b.y + down) if b.id in names else b for b in layout.blocks),
+        photos={**layout.photos, **photos},
+        titles={**layout.titles, **titles},
+    )
+
+
 def block_moved(layout: Layout, block: Block, across: Grains, down: Grains) -> Trial:
-    moved = replace(block, x=block.x + across, y=block.y + down)
-    blocks = tuple(moved if one.id == block.id else one for one in layout.blocks)
-    titles = dict(layout.titles)
-    if block.id in titles:
-        letters = tuple((c, affinity.translate(o, across, down)) for c, o in titles[block.id].letters)
-        titles[block.id] = TitleSeen(titles[block.id].ink, letters)
-    after = replace(layout, blocks=blocks, titles=titles)
-    return Trial(f"move {block.name} {way_words(layout, across, down)}", after, ((block.id, moved.x, moved.y),))
+    """Return a page with a block moved, its mats along with it."""
+    roots = stack_roots(layout.blocks)
+    stack = {name for name, root in roots.items() if root == roots[block.id]}
+    words = f"move {block.name} {way_words(layout, across, down)}"
+    return Trial(words, blocks_moved(layout, stack, across, down), ((block.id, block.x + across, block.y + down),))

@@ -16,7 +16,7 @@ from inkquilt.clusters.spots import spots_of
 from inkquilt.colour import Rgb, difference
 from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, Form, free_key
 from inkquilt.layout import Layout
-from inkquilt.lengths import INCH, Grains
+from inkquilt.lengths import INCH
 from inkquilt.moving import goes_along, middle_of
 from inkquilt.photos.cover import outline_on_page
 from inkquilt.sketch.model import Block, Role
@@ -33,8 +33,6 @@ from inkquilt.trying.changes import (
     shifted,
     way_words,
 )
-
-_STEP: Final[Grains] = INCH // 8
 
 
 def uncover(asked: Asked, ground: Ground) -> Iterator[Trial]:
@@ -62,7 +60,7 @@ def _away_from(layout: Layout, members: Sequence[Accent], x: float, y: float) ->
         for turn in (0, 40, -40, 80, -80, 130, -130, 180):
             angle = straight + math.radians(turn)
             across, down = (eighths * INCH / 8 * part for part in (math.cos(angle), math.sin(angle)))
-            moved = shifted(members, across, down)
+            moved = shifted(layout, members, across, down)
             if not breaks_rule(layout, after := changed(layout, moved)):
                 yield Trial(f"move {name} {way_words(layout, across, down)}", after)
 
@@ -89,7 +87,7 @@ def thin_out(asked: Asked, ground: Ground) -> Iterator[Trial]:
         if len(groups) > 1:
             x, y = middle_of(members)
             for spot in spots_of(layout):
-                moved = shifted(members, spot.x - x, spot.y - y)
+                moved = shifted(layout, members, spot.x - x, spot.y - y)
                 if is_free(layout, moved, ground):
                     yield Trial(
                         f"move {members[0].what.name} {way_words(layout, spot.x - x, spot.y - y)}",
@@ -116,7 +114,7 @@ def settle(asked: Asked, ground: Ground) -> Iterator[Trial]:
             foot = near.interpolate(near.project(one.outline.centroid)) if near.geom_type != "Point" else near
             dx, dy = foot.x - one.x, foot.y - one.y
             for share in (0.75, 0.9, 1.0, 1.15):
-                moved = shifted([one], dx * share, dy * share)
+                moved = shifted(layout, [one], dx * share, dy * share)
                 after = changed(layout, moved)
                 if not breaks_rule(layout, after):
                     yield Trial(
@@ -160,7 +158,7 @@ def face_in(asked: Asked, ground: Ground) -> Iterator[Trial]:
         for group in ([one], members) if len(members) > 1 else ([one],):
             x, y = middle_of(group)
             for to_x, to_y in _other_sides(layout, x, y):
-                moved = shifted(group, to_x - x, to_y - y)
+                moved = shifted(layout, group, to_x - x, to_y - y)
                 if is_free(layout, moved, ground):
                     yield Trial(f"move {one.what.name} {way_words(layout, to_x - x, to_y - y)}", changed(layout, moved))
         for what in asked.owned:
@@ -237,7 +235,7 @@ def _added_at_clusters(
             reach = (0.6 + 0.35 * (step // 12)) * INCH
             one = Accent(
                 free_key((*layout.accents, *added)), what,
-                round(x + reach * math.cos(angle)), round(y + reach * math.sin(angle)),
+                ground.near(x + reach * math.cos(angle)), ground.near(y + reach * math.sin(angle)),
                 turned_in(what, x, y, ground.centre) or 0,
             )  # fmt: skip
             if ground.takes(one):
@@ -285,6 +283,6 @@ def move_one(asked: Asked, ground: Ground) -> Iterator[Trial]:
         members = goes_along(layout.accents, one)
         x, y = middle_of(members)
         for spot in spots_of(layout):
-            moved = shifted(members, spot.x - x, spot.y - y)
+            moved = shifted(layout, members, spot.x - x, spot.y - y)
             if is_free(layout, moved, ground):
                 yield Trial(f"move {one.what.name} {way_words(layout, spot.x - x, spot.y - y)}", changed(layout, moved))

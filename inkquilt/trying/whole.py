@@ -7,7 +7,6 @@ from dataclasses import replace
 from itertools import islice
 from typing import Final
 
-from shapely import affinity
 from shapely.ops import unary_union
 
 from inkquilt.balance.second_look import Figures
@@ -15,7 +14,7 @@ from inkquilt.balance.weight import Weighed
 from inkquilt.clusters.compose import Ground, ground_of, turned_in
 from inkquilt.clusters.spots import spots_of
 from inkquilt.colour import Rgb, contrast
-from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, Form, free_key
+from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, Form, free_group, free_key
 from inkquilt.layout import Layout
 from inkquilt.lengths import INCH, Grains, with_unit
 from inkquilt.moving import middle_of
@@ -27,6 +26,7 @@ from inkquilt.trying.changes import (
     Asked,
     Trial,
     block_moved,
+    blocks_moved,
     breaks_rule,
     changed,
     clusters_of,
@@ -92,6 +92,7 @@ def rebalance(asked: Asked, ground: Ground) -> Iterator[Trial]:
 
 
 def _after(first: Trial, then: Trial) -> Trial:
+    """Return two changes as one; neither swaps papers."""
     moved = {name: (x, y) for name, x, y in (*first.moved, *then.moved)}
     return Trial(f"{first.words}, and {then.words}", then.layout, tuple((n, *place) for n, place in moved.items()))
 
@@ -147,7 +148,7 @@ def _moved_elsewhere(layout: Layout, members: list[Accent], ground: Ground) -> I
     width, height = layout.page.width, layout.page.height
     spots = [spot.away(further * INCH) for spot in spots_of(layout) for further in (0.0, 0.6)]
     for to_x, to_y in ((x, height - y), (width - x, y), (width - x, height - y), *spots):
-        moved = shifted(members, to_x - x, to_y - y)
+        moved = shifted(layout, members, to_x - x, to_y - y)
         if is_free(layout, moved, ground):
             along = " with its cluster" if len(members) > 1 else ""
             yield Trial(
@@ -186,19 +187,8 @@ def _stack_moved(layout: Layout, stack: list[Block], down: Grains) -> Trial:
         if any(one.outline.intersects(around) for one in members)
         for one in members
     }
-    blocks = tuple(replace(b, y=b.y + down) if b.id in names else b for b in layout.blocks)
     accents = tuple(replace(one, y=one.y + down) if one.key in along else one for one in layout.accents)
-    photos = {
-        name: replace(photo, focal=tuple(affinity.translate(area, 0, down) for area in photo.focal))
-        for name, photo in layout.photos.items()
-    }
-    titles = {
-        name: replace(title, letters=tuple((c, affinity.translate(o, 0, down)) for c, o in title.letters))
-        if name in names
-        else title
-        for name, title in layout.titles.items()
-    }
-    after = replace(layout, blocks=blocks, accents=accents, photos=photos, titles=titles)
+    after = replace(blocks_moved(layout, names, 0, down), accents=accents)
     moved = tuple((block.id, block.x, block.y + down) for block in stack if block.role is not Role.MAT)
     what = "the photos and the title" if any(block.role is Role.TITLE for block in stack) else "the photos"
     return Trial(f"move {what} {way_words(layout, 0, down)}", after, moved)
@@ -209,7 +199,7 @@ def _swaps(layout: Layout, clusters: Mapping[str, list[Accent]], ground: Ground)
     for number, one in enumerate(groups):
         for other in groups[number + 1 :]:
             (x1, y1), (x2, y2) = middle_of(one), middle_of(other)
-            moved = [*shifted(one, x2 - x1, y2 - y1), *shifted(other, x1 - x2, y1 - y2)]
+            moved = [*shifted(layout, one, x2 - x1, y2 - y1), *shifted(layout, other, x1 - x2, y1 - y2)]
             if is_free(layout, moved, ground):
                 yield Trial(f"swap the clusters of {one[0].what.name} and {other[0].what.name}", changed(layout, moved))
 
@@ -220,10 +210,14 @@ def _weights_added(asked: Asked, ground: Ground, layout: Layout) -> Iterator[Tri
     low = sorted((spot for spot in spots_of(layout) if spot.y > layout.page.height / 2), key=lambda spot: -spot.y)
     for what in sorted(mains, key=lambda one: -one.area)[:3]:
         for spot in low:
+            turn = turned_in(what, spot.x, spot.y, ground.centre)
+            if turn is None:
+                continue
             one = Accent(
-                free_key(layout.accents), what, round(spot.x), round(spot.y), group=free_key((), "cluster-new")
-            )
-            if turned_in(what, spot.x, spot.y, ground.centre) is not None and is_free(layout, [one], ground):
+                free_key(layout.accents), what, ground.near(spot.x), ground.near(spot.y), turn,
+                group=free_group(layout.accents),
+            )  # fmt: skip
+            if is_free(layout, [one], ground):
                 yield Trial(f"add {what.name} {spot.words}", changed(layout, [one]))
 
 

@@ -7,15 +7,18 @@ from inkquilt.balance.kinds import ObservationKind
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Figures, second_look
 from inkquilt.colour import read_colour
-from inkquilt.embellishments import EmbellishmentKind, Form, left_of
+from inkquilt.embellishments import EmbellishmentKind, Form, left_of, placing_step
 from inkquilt.layout import PaperSeen
+from inkquilt.lengths import INCH, Unit
 from inkquilt.paper.kinds import PaperKind
 from inkquilt.sketch import Role
 from inkquilt.trying import Asked, breaks_rule, try_it
-from tests.drawn import MUSTARD, NAVY, TEAL, accent, block, owned, page_with, title_in
+from inkquilt.trying.changes import block_moved
+from tests.drawn import MUSTARD, NAVY, TEAL, accent, block, grains, owned, page_with, title_in
 
 SCHOOL = BalanceSchool.TRIANGLE
 PLAIN = (read_colour("#fdfdfb"), NAVY)
+STEP = placing_step(Unit.IN)
 PLANTED = frozenset(ObservationKind[name] for name in FAULTS)
 
 
@@ -33,6 +36,10 @@ class PlantedTests(SimpleTestCase):
                     after = [one for one in second_look(Figures(trial.layout), SCHOOL) if one.kind is kind]
                     self.assertFalse([one for one in after if set(one.keys) & set(noticed.keys)])
                     self.assertTrue(trial.words)
+                    before = {one.key: one for one in layout.accents}
+                    stayed = [one for one in trial.layout.accents if one.key in before]
+                    ways = [way for one in stayed for way in (one.x - before[one.key].x, one.y - before[one.key].y)]
+                    self.assertFalse([way for way in ways if way % STEP], "moved by whole steps that a ruler finds")
 
     def test_sound_pages_are_left_in_peace(self):
         spoken = 0
@@ -76,6 +83,17 @@ class TryTests(SimpleTestCase):
         layout = page_with(block("p", Role.PHOTO, 6, 6, 4, 4), accents=[*resting, lost])
         trial = self.tried(layout, ObservationKind.FLOATING, (base,))
         self.assertRegex(trial.words, "so that it rests|lay label under flower")
+
+    def test_a_photo_that_is_moved_takes_along_its_mat_and_what_matters_in_it(self):
+        mat = block("m", Role.MAT, 2.75, 2.75, 4.5, 4.5, of=("p",))
+        layout = page_with(mat, block("p", Role.PHOTO, 3, 3, 4, 4, level=2), block("q", Role.PHOTO, 8, 8, 3, 3))
+        trial = block_moved(layout, layout.blocks[2], grains(1), -grains(0.5))
+        moved = {one.id: (one.x / INCH, one.y / INCH) for one in trial.layout.blocks}
+        self.assertEqual(moved, {"base": (0, 0), "m": (3.75, 2.25), "p": (4, 2.5), "q": (8, 8)})
+        self.assertEqual(trial.moved, (("p", grains(4), grains(2.5)),))
+        before, after = (dict(one.focal)["p"].centroid for one in (layout, trial.layout))
+        self.assertAlmostEqual((after.x - before.x) / INCH, 1)
+        self.assertAlmostEqual((after.y - before.y) / INCH, -0.5)
 
     def test_what_cannot_be_mended_is_told_as_none(self):
         layout = page_with()
