@@ -28,6 +28,8 @@ from inkquilt.sketch.model import POLYGON_PARTS, Block, Shape, Size
 MIDDLE: Final = Fraction(1, 2)
 #: Above what matters this part of the crop stays free where the photo has it. Common practice, no source.
 HEAD_ROOM: Final = Fraction(1, 12)
+#: How far a photo moves in its slot at one step of a key, in parts of the photo.
+STEP: Final = Fraction(1, 20)
 #: Nobody goes further in than this.
 CLOSEST: Final = Fraction(8)
 #: A horizon is levelled by at most this, in hundredths of a degree.
@@ -54,6 +56,17 @@ class Crop:
     def middle(self) -> At:
         """Where its middle lies on the photo."""
         return At(self.left + self.width / 2, self.top + self.height / 2)
+
+    def moved(self, across: int, down: int) -> At:
+        """Return what comes to the middle when the photo moves so many steps to the right and down in its slot.
+
+        >>> Crop(Fraction(1, 4), Fraction(0), Fraction(1, 2), Fraction(1)).moved(2, 0)
+        At(x=Fraction(2, 5), y=Fraction(1, 2))
+        """
+        middle = self.middle
+        return At(
+            *(min(max(at - by * STEP, Fraction(0)), Fraction(1)) for at, by in ((middle.x, across), (middle.y, down)))
+        )
 
 
 class Pixels(NamedTuple):

@@ -14,6 +14,7 @@ from inkquilt.lengths import INCH, MM, Grains, Unit, with_unit
 from inkquilt.page import LARGEST_SIDE, SMALLEST_SIDE
 from inkquilt.sketch.draft import Draft, right_inside
 from inkquilt.sketch.model import MOST_BLOCKS, Block, Role, Shape, Size, Sketch
+from inkquilt.sketch.tidy import MARK
 
 
 def _refuse(code: str, words: str, block: str | None = None) -> BadInput:
@@ -108,6 +109,26 @@ def with_place(
     if x >= page.width or y >= page.height or x + size.width <= 0 or y + size.height <= 0:
         raise _refuse("off-page", f"{block.name} would lie beside the page.", block_id)
     return _with(draft, block.placed(x, y, size))
+
+
+def stepped(draft: Draft, block_id: str, *, across: int = 0, down: int = 0, wider: int = 0, higher: int = 0) -> Draft:
+    """Move a piece or make it larger by whole marks of the ruler; what is moved comes to lie on a mark.
+
+    Raises ``BadInput`` when nothing of it would be left on the page.
+    """
+    block, mark = block_of(draft, block_id), MARK[draft.sketch.unit]
+
+    def on(length: Grains, steps: int) -> Grains | None:
+        return (length + steps * mark + mark // 2) // mark * mark if steps else None
+
+    return with_place(
+        draft,
+        block_id,
+        left=on(block.x, across),
+        top=on(block.y, down),
+        width=on(block.width, wider),
+        height=on(block.height, higher),
+    )
 
 
 def straightened(draft: Draft, block_id: str) -> Draft:

@@ -15,13 +15,23 @@ from inkquilt.sketch.draft import Draft
 from inkquilt.sketch.measured import Measured, measured_sketch
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
-from inkquilt.sketch.redraw import added, layered, removed, scaled_to, straightened, with_place, with_role, with_shape
+from inkquilt.sketch.redraw import (
+    added,
+    layered,
+    removed,
+    scaled_to,
+    stepped,
+    straightened,
+    with_place,
+    with_role,
+    with_shape,
+)
 from inkquilt.sketch.writing import write_sketch
 from inkquilt_io.sketch_files import FromFile
 from server.common.asked import asked_length, asked_turn, refuse
 from server.solving.pool import solvers
 
-KINDS: Final = ("role", "shape", "place", "straighten", "remove", "add", "over", "under", "known-size")
+KINDS: Final = ("role", "shape", "place", "step", "straighten", "remove", "add", "over", "under", "known-size")
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]
 
 
@@ -86,6 +96,11 @@ def _place(draft: Draft, change: dict[str, Any]) -> Draft:
     return with_place(draft, change["block"], **typed)
 
 
+def _step(draft: Draft, change: dict[str, Any]) -> Draft:
+    steps = {name: change.get(name, 0) for name in ("across", "down", "wider", "higher")}
+    return stepped(draft, change["block"], **steps)
+
+
 def _add(draft: Draft, change: dict[str, Any]) -> Draft:
     typed = {name: _typed(draft, change, name) for name in ("left", "top", "width", "height")}
     page = draft.sketch.page
@@ -103,6 +118,7 @@ _CHANGE: Final[dict[str, Callable[[Draft, dict[str, Any]], Draft]]] = {
     "role": lambda draft, change: with_role(draft, change["block"], Role(change["role"])),
     "shape": lambda draft, change: with_shape(draft, change["block"], Shape(change["shape"])),
     "place": _place,
+    "step": _step,
     "straighten": lambda draft, change: straightened(draft, change["block"]),
     "remove": lambda draft, change: removed(draft, change["block"]),
     "add": _add,

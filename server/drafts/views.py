@@ -99,6 +99,10 @@ class RedrawSerializer(serializers.Serializer):
     top = serializers.CharField(required=False, allow_blank=True, max_length=60)
     width = serializers.CharField(required=False, allow_blank=True, max_length=60)
     height = serializers.CharField(required=False, allow_blank=True, max_length=60)
+    across = serializers.IntegerField(required=False, min_value=-200, max_value=200, help_text="marks to the right")
+    down = serializers.IntegerField(required=False, min_value=-200, max_value=200)
+    wider = serializers.IntegerField(required=False, min_value=-200, max_value=200)
+    higher = serializers.IntegerField(required=False, min_value=-200, max_value=200)
 
 
 class RedrawRequestSerializer(serializers.Serializer):

@@ -9,7 +9,9 @@ class Page(Owned):
     """A page on somebody's table.
 
     ``version`` counts writes and guards against stale ones; ``head`` is the number
-    of the revision that is current, which undo and redo move along.
+    of the revision that is current, which undo and redo move along. ``finished_from``
+    is the version that the present one only works out to the end: what is based on
+    it is not stale.
     """
 
     name = models.CharField(max_length=120)
@@ -18,6 +20,7 @@ class Page(Owned):
     )
     version = models.PositiveIntegerField(default=1)
     head = models.PositiveIntegerField(default=1)
+    finished_from = models.PositiveIntegerField(null=True, default=None)
 
     class Meta:
         ordering = ["-created", "-id"]
@@ -25,6 +28,17 @@ class Page(Owned):
 
     def __str__(self) -> str:
         return self.name
+
+    def is_at(self, version: int) -> bool:
+        """Tell whether a write based on a version may be made."""
+        return version in (self.version, self.finished_from)
+
+    def written(self, head: int | None = None, *, finished: bool = False) -> None:
+        """Keep that the page was written: another revision is current, or the present one was worked out to the end."""
+        self.finished_from = self.version if finished else None
+        self.version += 1
+        self.head = self.head if head is None else head
+        self.save(update_fields=["name", "head", "version", "finished_from"])
 
 
 class Revision(models.Model):

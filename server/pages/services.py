@@ -6,6 +6,7 @@ version it was based on, and makes a revision.
 
 from collections.abc import Iterable
 from dataclasses import replace
+from functools import partial
 from typing import Any
 
 from django.db import transaction
@@ -33,7 +34,7 @@ from server.pages.document import PageDocument, page_as_sketch
 from server.pages.fits import first_that_fits, fit_of, refitted
 from server.pages.journaling import set_anew
 from server.pages.models import Page, Revision
-from server.pages.photos_on_page import keeps_terms, with_photo_terms
+from server.pages.photos_on_page import crop_in, keeps_terms, with_photo_terms
 from server.pages.surroundings import journal_page
 from server.pages.title_lettering import lettered_anew
 from server.photos.models import Photo
@@ -180,13 +181,13 @@ def change_page(*, page: Page, version: int, change: dict[str, Any]) -> Page:
     Raises ``StalePage`` when ``version`` is not the page's, ``CoreError`` when the
     change cannot be; then nothing is written.
     """
-    if page.version != version:
+    if not page.is_at(version):
         raise StalePage(page)
     photos = Photo.objects.visible_to(page.owner)
 
     def find_photo(pk: int) -> KnownPhoto | None:
         photo = photos.filter(pk=pk).first()
-        return photo and KnownPhoto(photo.name, photo.pixels)
+        return photo and KnownPhoto(photo.name, photo.pixels, partial(crop_in, photo))
 
     def find_paper(pk: int) -> KnownPaper | None:
         paper = Paper.objects.visible_to(page.owner).filter(pk=pk).first()
@@ -301,8 +302,7 @@ def finish_fit(*, page: Page, version: int) -> Page:
         Revision.objects.filter(page=current, number=current.head).update(
             document=replace(document, fit=better).written()
         )
-        current.version += 1
-        current.save(update_fields=["version"])
+        current.written(finished=True)
     return current
 
 
@@ -310,17 +310,16 @@ def _keep(page: Page, version: int, document: PageDocument, done: str) -> Page:
     with transaction.atomic():
         current = _locked(page, version)
         current.revisions.filter(number__gt=current.head).delete()
-        current.head += 1
-        current.version += 1
-        Revision.objects.create(page=current, number=current.head, document=document.written(), done=done[:160])
-        current.save(update_fields=["head", "version"])
+        number = current.head + 1
+        Revision.objects.create(page=current, number=number, document=document.written(), done=done[:160])
+        current.written(number)
     return current
 
 
 def _locked(page: Page, version: int) -> Page:
     """Return the page for writing; IMMEDIATE transactions let only one writer in."""
     current = Page.objects.get(pk=page.pk)
-    if current.version != version:
+    if not current.is_at(version):
         raise StalePage(current)
     return current
 
@@ -340,9 +339,7 @@ def _step(page: Page, version: int, by: int) -> Page:
         current = _locked(page, version)
         target = current.head + by
         if current.revisions.filter(number=target).exists():
-            current.head = target
-            current.version += 1
-            current.save(update_fields=["head", "version"])
+            current.written(target)
     return current
 
 
@@ -351,6 +348,5 @@ def rename_page(*, page: Page, version: int, name: str) -> Page:
     with transaction.atomic():
         current = _locked(page, version)
         current.name = name
-        current.version += 1
-        current.save(update_fields=["name", "version"])
+        current.written()
     return current

@@ -105,6 +105,35 @@ class Changing(ApiTestCase):
             version = got["version"]
         self.assertIsNone(got["redo"])
 
+    def test_steps_in_a_slot_are_counted_from_what_shows_and_end_at_the_photos_edge(self):
+        page, photo = self.add_page(), self.add_photo()  # 600 x 400 in 4 x 6: 4/9 of its width shows
+        self.change(page.pk, 1, kind="photo", block="p", photo=photo.pk)
+
+        def left(version, **steps):
+            answer = self.change(page.pk, version, kind="photo", block="p", photo=photo.pk, **steps)
+            return answer.json()["slots"][0]["crop"]["left"]
+
+        start = (1 - 4 / 9) / 2
+        self.assertAlmostEqual(left(2, step_x=1), start - 0.05)
+        self.assertAlmostEqual(left(3, step_x=2, step_y=1), start - 0.15)  # there is no room up or down
+        self.assertAlmostEqual(left(4, step_x=150), 0)
+        self.assertAlmostEqual(left(5, step_x=-1), 0.05)  # and it comes away from the edge at once
+
+    def test_a_page_worked_out_to_the_end_meanwhile_makes_no_write_stale(self):
+        page = self.add_page()
+        self.change(page.pk, 1, kind="pin", block="q", step_x=1)
+        current = Revision.objects.get(page=page, number=2)
+        current.document["fit"]["status"] = "best-found"  # as where the hand could not wait for the proof
+        current.save()
+        finished = self.send("post", f"pages/{page.pk}/finish/", {"version": 2}).json()
+        self.assertEqual((finished["version"], finished["fit"]["status"]), (3, "optimal"))
+        self.assertEqual(finished["undo"], "photo q moved")
+        self.assertEqual(self.send("post", f"pages/{page.pk}/finish/", {"version": 1}).status_code, 409)
+        late = self.change(page.pk, 2, kind="title", block="t", text="Roof honey")  # asked before that came back
+        self.assertEqual((late.status_code, late.json()["version"]), (200, 4))
+        for version in (2, 3):
+            self.assertEqual(self.change(page.pk, version, kind="title", block="t", text="No").status_code, 409)
+
     def test_a_change_after_undo_drops_what_was_undone(self):
         page = self.add_page()
         self.change(page.pk, 1, kind="title", block="t", text="One")

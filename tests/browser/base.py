@@ -96,6 +96,16 @@ class BrowserTestCase(StaticLiveServerTestCase):
         content = picture(600, 400 + 100 * index, colour=f"hsl({index * 70}, 40%, 50%)")
         return add_photo(owner=self.user, name=name, file=io.BytesIO(content), size=len(content)).photo
 
+    def answers_to_changes(self, count: int) -> Any:
+        """Wait, at the end of a ``with``, for the answers to so many changes of a page."""
+        left = [count]
+
+        def last(response: Any) -> bool:
+            left[0] -= response.url.endswith("/changes/")
+            return left[0] == 0
+
+        return self.page.expect_response(last)
+
     def drag(self, source: Locator, target: Locator) -> None:
         """Drag by mouse from the middle of one thing to the middle of another."""
         start, end = source.bounding_box(), target.bounding_box()

@@ -1,5 +1,6 @@
 """The drawing table: a picture, a basic type and a ruler become sketches; the box of everything."""
 
+import re
 from random import Random
 
 from bench.pictures import painted, photographed
@@ -66,16 +67,19 @@ class Drawing(BrowserTestCase):
         self.page.mouse.move(box["x"] + 400, box["y"] + 640, steps=5)
         self.page.mouse.up()
         expect(self.page.locator(".draft-piece")).to_have_count(count + 1)
-        drawn = self.page.locator(".draft-piece").last
-        name = drawn.get_attribute("data-block")
-        before = drawn.bounding_box()["x"]
-        drawn.focus()
-        self.page.keyboard.press("ArrowRight")
+        name = self.page.locator(".draft-piece").last.get_attribute("data-block")
         moved = self.page.locator(f'[data-block="{name}"]')
-        self.page.wait_for_function(
-            "([name, x]) => document.querySelector(`[data-block='${name}']`).getBoundingClientRect().x > x",
-            arg=[name, before],
-        )
+        left, width = (self.page.get_by_label(measure, exact=True) for measure in ("left", "width"))
+        moved.press("Enter")
+        left.fill("5")
+        width.fill("2")
+        self.page.keyboard.press("Enter")
+        expect(moved).to_have_attribute("aria-label", re.compile(", 2 by "))
+        moved.focus()
+        for key in ("ArrowRight", "ArrowRight", "ArrowRight", "Shift+ArrowRight"):  # none waits for the one before
+            self.page.keyboard.press(key)
+        expect(left).to_have_value("5 3/16")
+        expect(width).to_have_value("2 1/16")
         moved.focus()
         self.page.keyboard.press("Delete")
         expect(self.page.locator(".draft-piece")).to_have_count(count)

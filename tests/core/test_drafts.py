@@ -17,7 +17,7 @@ from inkquilt.sketch.draft import Draft, Found, drafted
 from inkquilt.sketch.measured import Measured, measured_sketch
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
-from inkquilt.sketch.redraw import added, layered, removed, scaled_to, with_place, with_role, with_shape
+from inkquilt.sketch.redraw import added, layered, removed, scaled_to, stepped, with_place, with_role, with_shape
 from inkquilt.sketch.tidy import tidied
 from inkquilt.sketch.writing import write_sketch
 from tests.building import DEMO_SKETCHES, demo_sketch, inches, row, sketch_of
@@ -133,6 +133,17 @@ class PuttingRight(TestCase):
         self.assertEqual(draft.sketch.block("p").size, Size(2 * INCH, 3 * INCH))
         with self.assertRaises(BadInput):
             scaled_to(self.draft, "p", width=40 * INCH, height=None)
+
+    def test_steps_add_up_from_mark_to_mark_and_end_at_the_page(self):
+        sixteenth = INCH // 16
+        off_a_mark = with_place(self.draft, "p", left=INCH + 3)
+        draft = stepped(stepped(off_a_mark, "p", across=1), "p", across=2, higher=-1)
+        p = draft.sketch.block("p")
+        self.assertEqual((p.x, p.y, p.size), (INCH + 3 * sixteenth, INCH, Size(4 * INCH, 6 * INCH - sixteenth)))
+        self.assertNotIn("p", draft.guessed)
+        for steps in ({"across": 16 * 12}, {"wider": -16 * 4}, {"down": -16 * 8}):
+            with self.assertRaises(BadInput):
+                stepped(self.draft, "p", **steps)
 
     def test_pieces_are_placed_shaped_laid_over_and_added(self):
         moved = with_place(self.draft, "t", left=INCH, top=7 * INCH, width=3 * INCH)

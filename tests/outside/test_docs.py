@@ -1,6 +1,9 @@
 """The docs keep their word: links lead somewhere, examples are valid, named numbers are the ones in the code."""
 
+import doctest
+import importlib
 import json
+import pkgutil
 import re
 from fractions import Fraction
 from pathlib import Path
@@ -8,6 +11,8 @@ from unittest import TestCase
 
 import jsonschema
 
+import inkquilt
+import inkquilt_io
 from inkquilt.cutting.guillotine import plan_cuts
 from inkquilt.fit import FitRequest, bounds
 from inkquilt.fit.solve import fit_ways
@@ -33,6 +38,16 @@ class Docs(TestCase):
                 with self.subTest(page.name, link=link):
                     self.assertFalse(link.startswith("http"))
                     self.assertTrue((page.parent / link).exists())
+
+    def test_the_examples_beside_the_code_come_out_as_they_say(self):
+        tried = 0
+        for package in (inkquilt, inkquilt_io):
+            for module in pkgutil.walk_packages(package.__path__, f"{package.__name__}."):
+                outcome = doctest.testmod(importlib.import_module(module.name))
+                with self.subTest(module.name):
+                    self.assertEqual(outcome.failed, 0)
+                tried += outcome.attempted
+        self.assertGreater(tried, 10)
 
     def test_every_picture_is_shown_somewhere(self):
         shown = (ROOT / "README.md").read_text("utf-8")

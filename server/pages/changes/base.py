@@ -7,22 +7,23 @@ from typing import Any
 from inkquilt.embellishments import Embellishment
 from inkquilt.paper.kinds import PaperSide, SideName
 from inkquilt.paper.tools import ShapingTool
-from inkquilt.photos import Pixels
-from inkquilt.sketch import Role
+from inkquilt.photos import Crop, Pixels
+from inkquilt.sketch import Block, Role
 from inkquilt.words.stories import JournalPage
 from server.common.asked import refuse
 from server.pages.cut_terms import SidePicture
-from server.pages.document import PageDocument
+from server.pages.document import PageDocument, SlotPhoto
 from server.words.lettering import Lettering
 from server.words.scripts import Writing
 
 
 @dataclass(frozen=True, slots=True)
 class KnownPhoto:
-    """What a change may know of a photo."""
+    """What a change may know of a photo; ``shown`` gives the part of it that shows in a slot where it lies so."""
 
     name: str
     pixels: Pixels
+    shown: Callable[[Block, SlotPhoto], Crop]
 
 
 @dataclass(frozen=True, slots=True)

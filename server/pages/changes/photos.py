@@ -13,7 +13,7 @@ from inkquilt.sketch import Role
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.relations import Reveals
 from server.common.asked import asked_length, refuse
-from server.pages.changes.base import Changed, Known, the_block
+from server.pages.changes.base import Changed, Known, KnownPhoto, the_block
 from server.pages.document import PageDocument, SlotPhoto
 
 MOST_REVEAL: Final[Grains] = 3 * INCH
@@ -38,7 +38,8 @@ def place_photo(document: PageDocument, change: dict[str, Any], owners: Known) -
         if before is not None:
             placed[other] = SlotPhoto(before.photo)
     same = before is not None and before.photo == photo
-    placed[slot.id] = _framed(before if same and before else SlotPhoto(photo), change)
+    lying = _framed(before if same and before else SlotPhoto(photo), change)
+    placed[slot.id] = _stepped(document, slot.id, known, lying, change)
     done = f"{name} lies another way" if same else f"{name} into {slot.name}"
     return Changed(replace(document, photos=placed), done)
 
@@ -53,6 +54,18 @@ def _framed(placed: SlotPhoto, change: dict[str, Any]) -> SlotPhoto:
     if "level" in change:
         placed = replace(placed, turn=round(change["level"] * 100))
     return replace(placed, zoom=change.get("zoom", placed.zoom), locked=change.get("locked", placed.locked))
+
+
+def _stepped(
+    document: PageDocument, slot: str, photo: KnownPhoto, placed: SlotPhoto, change: dict[str, Any]
+) -> SlotPhoto:
+    """Return a photo moved in its slot from where it shows now, by so many steps to the right and down."""
+    across, down = (change.get(name) or 0 for name in ("step_x", "step_y"))
+    fitted = next((block for block in document.blocks if block.id == slot), None)
+    if fitted is None or not (across or down):
+        return placed
+    middle = photo.shown(fitted, placed).moved(across, down)
+    return replace(placed, look_x=float(middle.x), look_y=float(middle.y))
 
 
 def place_matched(document: PageDocument, change: dict[str, Any], owners: Known) -> Changed:

@@ -112,6 +112,8 @@ export function useDescribePhoto() {
 export function useMarkAreas() {
   const onSuccess = usePut()
   return useMutation({
+    // One after the other: each sends all parts as they are, and the last must stay the last.
+    scope: { id: 'areas' },
     mutationFn: ({ id, areas }: { id: number; areas: Area[] }) =>
       take(api.PUT('/api/photos/{id}/areas/', { params: { path: { id } }, body: { areas } })),
     onSuccess,

@@ -144,7 +144,10 @@ export function useWaysOut(page: Page, wanted: boolean) {
 export function usePageWrites(id: number) {
   const cache = useQueryClient()
   const params = { path: { id } }
-  const options = { onSuccess: (page: Page) => cache.setQueryData(keys.page(id), page) }
+  /** An answer that was overtaken by a later one tells nothing new. */
+  const onSuccess = (page: Page) =>
+    cache.setQueryData<Page>(keys.page(id), (now) => (now && now.version > page.version ? now : page))
+  const options = { onSuccess }
   const change = useMutation({
     mutationFn: (write: { version: number; change: Change }) =>
       take(api.POST('/api/pages/{id}/changes/', { params, body: write })),
@@ -166,27 +169,41 @@ export function usePageWrites(id: number) {
   const failed = all.map((mutation) => mutation.error).find((error) => error !== null) ?? null
   const stale = failed instanceof Refused && failed.code === 'stale' ? (failed.body as Stale) : null
   const { mutateAsync } = change
-  /** One change after the other: each is based on the page the one before came back with. */
+  const { mutateAsync: undoAsync } = undo
+  const { mutateAsync: redoAsync } = redo
+  /** One write after the other: each is based on the page the one before came back with. */
   const line = useRef<Promise<unknown>>(Promise.resolve())
-  const send = useCallback(
-    (wanted: Change): Promise<unknown> => {
+  const inLine = useCallback(
+    (write: (page: Page) => Promise<unknown> | undefined): Promise<unknown> => {
       const next = line.current
         .catch(() => undefined)
         .then(() => {
           const page = cache.getQueryData<Page>(keys.page(id))
-          return page ? mutateAsync({ version: page.version, change: wanted }) : undefined
+          return page && write(page)
         })
       line.current = next
       return next.catch(() => undefined)
     },
-    [cache, id, mutateAsync],
+    [cache, id],
+  )
+  const send = useCallback(
+    (wanted: Change) => inLine((page) => mutateAsync({ version: page.version, change: wanted })),
+    [inLine, mutateAsync],
+  )
+  const stepBack = useCallback(
+    () => void inLine((page) => (page.undo === null ? undefined : undoAsync(page.version))),
+    [inLine, undoAsync],
+  )
+  const stepForward = useCallback(
+    () => void inLine((page) => (page.redo === null ? undefined : redoAsync(page.version))),
+    [inLine, redoAsync],
   )
   return {
     change,
     send,
     finish,
-    undo,
-    redo,
+    stepBack,
+    stepForward,
     busy: all.some((mutation) => mutation.isPending),
     failed: stale ? null : failed,
     stale,

@@ -3094,6 +3094,7 @@ export interface components {
          * @description * `role` - role
          *     * `shape` - shape
          *     * `place` - place
+         *     * `step` - step
          *     * `straighten` - straighten
          *     * `remove` - remove
          *     * `add` - add
@@ -3102,7 +3103,7 @@ export interface components {
          *     * `known-size` - known-size
          * @enum {string}
          */
-        RedrawKindEnum: "role" | "shape" | "place" | "straighten" | "remove" | "add" | "over" | "under" | "known-size";
+        RedrawKindEnum: "role" | "shape" | "place" | "step" | "straighten" | "remove" | "add" | "over" | "under" | "known-size";
         /** @description One change to a draft; ``kind`` says which of the fields count. */
         RedrawRequest: {
             kind: components["schemas"]["RedrawKindEnum"];
@@ -3113,6 +3114,11 @@ export interface components {
             top?: string;
             width?: string;
             height?: string;
+            /** @description marks to the right */
+            across?: number;
+            down?: number;
+            wider?: number;
+            higher?: number;
         };
         /** @description A draft and what shall become of it. */
         RedrawRequestRequest: {

@@ -11,6 +11,7 @@ import {
   type ReactNode,
 } from 'react'
 import { useParams } from 'react-router'
+import { arrowOf } from '../app/arrows'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { BoardBlock, Change, Fit, Page, Photo } from '../api/client'
@@ -41,13 +42,6 @@ import { useCarry } from './useCarry'
 import { usePieceHold } from './usePieceHold'
 import { usePhotoLook } from './usePhotoLook'
 
-const ARROWS: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-}
-
 const NOTHING_LOST: number[][][] = []
 
 /** What a step lays over the page, and the stories and embellishments that are out of the way meanwhile. */
@@ -61,12 +55,13 @@ const NOTHING_LAID: LaidOver = { over: null, without: new Set() }
 const lostParts = (page: Page) => page.covers.flatMap((cover) => cover.lost.map((part) => part.outline))
 
 /** What was shown before it was proven is worked out to the end; the page glides again only if that is better. */
-function useFinish(page: Page, finish: (version: number) => void) {
+function useFinish(page: Page, { mutate: finish }: ReturnType<typeof usePageWrites>['finish']) {
   const asked = useRef(0)
   useEffect(() => {
     if (page.fit.status !== 'best-found' || page.pins.length === 0 || asked.current === page.version) return
-    asked.current = page.version + 1
-    finish(page.version)
+    asked.current = page.version
+    // What comes back is not asked for again, proven or not.
+    finish(page.version, { onSuccess: (finished) => (asked.current = finished.version) })
   }, [page, finish])
 }
 
@@ -125,7 +120,7 @@ function LaidBench({ page }: { page: Page }) {
   )
   const decorating = step === 'clusters' || step === 'look'
   const piece = usePieceHold(page.fit.board, page.step, letGo)
-  useFinish(page, writes.finish.mutate)
+  useFinish(page, writes.finish)
   const arranging = step === 'page'
   const place = useCallback(
     (photo: Photo, slot: string) => change({ kind: 'photo', block: slot, photo: photo.id }),
@@ -138,7 +133,7 @@ function LaidBench({ page }: { page: Page }) {
     [change],
   )
   const papers = useCarry('block', layPaper)
-  const look = usePhotoLook(page.slots, change)
+  const look = usePhotoLook(page.slots, letGo)
   const { picked, pick } = usePicked()
   const { board } = page.fit
   const photoSlots = useMemo(
@@ -161,13 +156,14 @@ function LaidBench({ page }: { page: Page }) {
     else if (arranging) hold(block.id)
   }
   const keys = (block: BoardBlock, event: KeyboardEvent) => {
+    const way = arrowOf(event.key)
     if (block.role === 'photo' && event.key === 'Delete')
       change({ kind: 'photo', block: block.id, photo: null })
     else if (!arranging) look.onKey(block, event)
     else if (event.key === 'Escape') hold(null)
-    else if (event.key in ARROWS) {
+    else if (way) {
       event.preventDefault()
-      const [across, down] = ARROWS[event.key]!
+      const [across, down] = way
       const marks = event.shiftKey ? 4 : 1
       change({ kind: 'pin', block: block.id, step_x: across * marks, step_y: down * marks })
     } else if (/^[0-9]$/.test(event.key)) typeNumber({ block: block.id, name: 'width' })

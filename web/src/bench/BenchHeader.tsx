@@ -10,12 +10,8 @@ interface BenchHeaderProps {
 
 /** The page's name, and undo everywhere: Ctrl+Z and Ctrl+Shift+Z do the same. */
 export function BenchHeader({ page, writes }: BenchHeaderProps) {
-  const { mutate: undo } = writes.undo
-  const { mutate: redo } = writes.redo
-  useUndoKeys(
-    () => page.undo !== null && undo(page.version),
-    () => page.redo !== null && redo(page.version),
-  )
+  const { stepBack, stepForward } = writes
+  useUndoKeys(stepBack, stepForward)
   return (
     <header className="bench-header">
       <Link to="/" className="brand" aria-label="Ink Quilt, to the shelf">
@@ -27,7 +23,7 @@ export function BenchHeader({ page, writes }: BenchHeaderProps) {
           type="button"
           className="stitched"
           disabled={page.undo === null || writes.busy}
-          onClick={() => undo(page.version)}
+          onClick={stepBack}
         >
           {page.undo === null ? 'Undo' : `Undo “${page.undo}”`}
         </button>
@@ -35,7 +31,7 @@ export function BenchHeader({ page, writes }: BenchHeaderProps) {
           type="button"
           className="stitched"
           disabled={page.redo === null || writes.busy}
-          onClick={() => redo(page.version)}
+          onClick={stepForward}
         >
           {page.redo === null ? 'Redo' : `Redo “${page.redo}”`}
         </button>

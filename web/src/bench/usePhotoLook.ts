@@ -1,15 +1,6 @@
 import { useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { arrowOf } from '../app/arrows'
 import type { BoardBlock, Change, Slot } from '../api/client'
-
-/** How far an arrow key moves a photo in its slot, in parts of the photo. */
-const KEY_STEP = 0.05
-
-const ARROWS: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-}
 
 interface Look {
   block: string
@@ -20,26 +11,21 @@ interface Look {
 const within = (value: number) => Math.min(1, Math.max(0, value))
 
 /** Moving a photo inside its slot: by dragging it there, or with the arrow keys on the slot. */
-export function usePhotoLook(slots: Slot[], change: (change: Change) => void) {
+export function usePhotoLook(slots: Slot[], send: (change: Change) => Promise<unknown>) {
   const [look, setLook] = useState<Look | null>(null)
-
-  const keep = (block: string, x: number, y: number) => {
-    const slot = slots.find((candidate) => candidate.block === block)
-    if (!slot || slot.photo === null) return
-    change({ kind: 'photo', block, photo: slot.photo, look_x: within(x), look_y: within(y) })
-  }
+  const lying = look ? slots.map((slot) => (slot.block === look.block ? looking(slot, look) : slot)) : slots
 
   const onKey = (block: BoardBlock, event: KeyboardEvent) => {
-    const way = ARROWS[event.key]
+    const way = arrowOf(event.key)
     const slot = slots.find((candidate) => candidate.block === block.id)
     if (!way || !slot?.crop) return
     event.preventDefault()
-    const middle = shown(slot)
-    keep(block.id, middle.x + way[0] * KEY_STEP, middle.y + way[1] * KEY_STEP)
+    // Counted from where it lies when the step arrives, so that quick presses add up.
+    void send({ kind: 'photo', block: block.id, photo: slot.photo, step_x: way[0], step_y: way[1] })
   }
 
   const onPointerDown = (block: BoardBlock, event: PointerEvent<SVGGElement>, scale: number) => {
-    const slot = slots.find((candidate) => candidate.block === block.id)
+    const slot = lying.find((candidate) => candidate.block === block.id)
     if (!slot?.crop || event.button !== 0) return
     const { clientX, clientY, pointerId, currentTarget: target } = event
     const middle = shown(slot)
@@ -57,8 +43,12 @@ export function usePhotoLook(slots: Slot[], change: (change: Change) => void) {
       target.removeEventListener('pointermove', move)
       target.removeEventListener('pointerup', end)
       target.removeEventListener('pointercancel', end)
-      setLook(null)
-      if (last && ended.type === 'pointerup') keep(last.block, last.x, last.y)
+      const now = last
+      if (now === null || ended.type !== 'pointerup') return setLook(null)
+      // It stays where it was let go until the page comes back.
+      void send({ kind: 'photo', block: block.id, photo: slot.photo, look_x: now.x, look_y: now.y }).finally(
+        () => setLook((shown) => (shown === now ? null : shown)),
+      )
     }
     target.addEventListener('pointermove', move)
     target.addEventListener('pointerup', end)
@@ -66,7 +56,7 @@ export function usePhotoLook(slots: Slot[], change: (change: Change) => void) {
   }
 
   return {
-    slots: look ? slots.map((slot) => (slot.block === look.block ? looking(slot, look) : slot)) : slots,
+    slots: lying,
     onKey,
     onPointerDown,
   }

@@ -120,7 +120,7 @@ function Table({ id, run }: { id: number; run: CutRun }) {
               <button
                 type="button"
                 className="stitched"
-                disabled={laid.done === 0}
+                disabled={laid.done === 0 || writes.tick.isPending}
                 onClick={() => tick(laid.done - 1)}
               >
                 one back

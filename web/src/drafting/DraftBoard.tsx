@@ -1,4 +1,5 @@
 import { useReducer, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { arrowOf } from '../app/arrows'
 import type { BoardBlock, Draft, Redraw } from '../api/client'
 import { gripAt, hold, type Hold, type HoldEvent, type Table } from '../geometry/hold'
 
@@ -14,12 +15,6 @@ interface DraftBoardProps {
 }
 
 const NONE = { left: false, right: false, top: false, bottom: false }
-const ARROWS: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-}
 
 /** The draft drawn over the picture it was read from: pieces are moved, resized and drawn by hand. */
 export function DraftBoard(props: DraftBoardProps) {
@@ -107,15 +102,14 @@ export function DraftBoard(props: DraftBoardProps) {
   }
 
   const keys = (block: BoardBlock, event: KeyboardEvent) => {
+    const way = arrowOf(event.key)
     if (event.key === 'Enter' || event.key === ' ') onHold(block.id)
     else if (event.key === 'Escape') onHold(null)
     else if (event.key === 'Delete') onChange({ kind: 'remove', block: block.id })
-    else if (event.key in ARROWS && block.role !== 'base') {
-      const [across, down] = ARROWS[event.key]!
-      const places = event.shiftKey
-        ? { width: toMark(block.width + across * mark), height: toMark(block.height + down * mark) }
-        : { left: toMark(block.x + across * mark), top: toMark(block.y + down * mark) }
-      onChange({ kind: 'place', block: block.id, ...places })
+    else if (way && block.role !== 'base') {
+      const [across, down] = way
+      const steps = event.shiftKey ? { wider: across, higher: down } : { across, down }
+      onChange({ kind: 'step', block: block.id, ...steps })
     } else return
     event.preventDefault()
   }

@@ -47,7 +47,7 @@ export function HeldPiece({ block, unit, fromPicture, onChange, onPutDown }: Hel
               </button>
             ))}
           </p>
-          <Measured key={Object.values(block.texts).join()} block={block} unit={unit} onChange={onChange} />
+          <Measured key={block.id} block={block} unit={unit} onChange={onChange} />
         </>
       )}
       {fromPicture && block.role !== 'base' && <KnownSize block={block} unit={unit} onChange={onChange} />}
@@ -94,7 +94,9 @@ function Measured({ block, unit, onChange }: ChangeProps) {
       {PLACES.map((name) => (
         <Form.Group key={name} controlId={`piece-${name}`}>
           <Form.Label>{name}</Form.Label>
+          {/* Each field is renewed by its own measure only: what is typed into the next one stays. */}
           <Form.Control
+            key={block.texts[name]}
             size="sm"
             name={name}
             defaultValue={exact(block.texts[name])}

@@ -7,6 +7,7 @@ import {
   type KeyboardEvent,
   type PointerEvent,
 } from 'react'
+import { arrowOf } from '../app/arrows'
 import type { Accent, Change } from '../api/client'
 import type { MovedPiece } from '../api/lookQueries'
 import type { AccentHandlers } from '../board/Accents'
@@ -24,12 +25,6 @@ interface Hand {
 
 /** A hand that rests for so long is asked about. */
 const PAUSE = 120
-const ARROWS: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-}
 
 /** Moves pieces in the drawing itself, so that no frame waits for the page to be drawn anew. */
 function shift(pieces: Element[], dx: number, dy: number) {
@@ -110,9 +105,10 @@ export function useAccentHold(accents: Accent[], send: (change: Change) => Promi
   const onKey = useCallback(
     (accent: Accent, event: KeyboardEvent) => {
       const marks = event.shiftKey ? 4 : 1
-      if (event.key in ARROWS) {
+      const way = arrowOf(event.key)
+      if (way) {
         event.preventDefault()
-        const [across, down] = ARROWS[event.key]!
+        const [across, down] = way
         void send({
           kind: 'accent',
           accent: accent.key,

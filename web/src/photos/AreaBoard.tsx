@@ -1,4 +1,5 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { arrowOf } from '../app/arrows'
 import type { Area, Photo } from '../api/client'
 import { between, movedBy, resizedBy, type Place } from '../geometry/areas'
 import { areaWords } from './words'
@@ -54,16 +55,10 @@ export function AreaBoard({ photo, areas, heldIndex, onHold, onChange }: AreaBoa
   }
   const onKey = (event: KeyboardEvent, index: number) => {
     const area = areas[index]!
-    const ways: Record<string, [number, number]> = {
-      ArrowLeft: [-STEP, 0],
-      ArrowRight: [STEP, 0],
-      ArrowUp: [0, -STEP],
-      ArrowDown: [0, STEP],
-    }
-    const way = ways[event.key]
+    const way = arrowOf(event.key)
     if (event.key === 'Delete') onChange(areas.filter((_, other) => other !== index))
     else if (way) {
-      const place = (event.shiftKey ? resizedBy : movedBy)(area, ...way)
+      const place = (event.shiftKey ? resizedBy : movedBy)(area, way[0] * STEP, way[1] * STEP)
       onChange(areas.map((other, place_) => (place_ === index ? { ...other, ...place } : other)))
     } else return
     event.preventDefault()
