@@ -6,17 +6,18 @@ and never guessed at.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 
-from shapely.geometry import box
+from shapely.geometry import Point, box
 from shapely.geometry.base import BaseGeometry
 
 from inkquilt.colour import Rgb
 from inkquilt.embellishments import Accent
 from inkquilt.page import Page
 from inkquilt.paper.kinds import PaperKind
-from inkquilt.sketch.model import Block
+from inkquilt.photos.cover import outline_on_page
+from inkquilt.sketch.model import Block, Role
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,3 +87,12 @@ class Layout:
         for slot, photo in self.photos.items():
             for area in photo.focal:
                 yield slot, area
+
+
+def room_filled(accent: Accent, blocks: Iterable[Block]) -> str | None:
+    """Return the place kept for a cluster that a piece fills: its centre lies there. What is scattered fills none."""
+    if accent.is_scattered:
+        return None
+    centre = Point(accent.x, accent.y)
+    rooms = (block for block in blocks if block.role is Role.CLUSTER)
+    return next((room.id for room in rooms if outline_on_page(room).covers(centre)), None)

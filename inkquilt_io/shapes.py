@@ -105,6 +105,8 @@ class FittedPage:
     letters: dict[str, DrawnTitle] = field(default_factory=dict)
     stories: tuple[PrintedStory, ...] = ()
     accents: tuple[Accent, ...] = ()
+    #: Blocks of which only the place is there: words lie straight on the page, a cluster where one was drawn.
+    bare: frozenset[str] = frozenset()
 
 
 class Canvas(Protocol):
@@ -151,6 +153,8 @@ def walk(page: FittedPage, canvas: Canvas, notes: bool = True) -> None:
         for accent in page.accents:
             if accent.under == block.id:
                 canvas.embellishment(accent)
+        if block.id in page.bare:
+            continue
         match block.role:
             case Role.PHOTO:
                 canvas.photo(outline, page.pictures.get(block.id))

@@ -339,7 +339,7 @@ def _make_page(user: Any, name: str, page: DemoPage, sketch: Sketch, slots: dict
         row = change_page(page=row, version=row.version, change={"kind": "arrange", "put": put, "words": "laid loose"})
     if name in CLUSTERED:
         plan = cluster_plans(row, document_of(row), ClusterWish())[0]
-        change = plan_answer(plan, document_of(row).page, ())["change"]
+        change = plan_answer(plan, document_of(row), ())["change"]
         change_page(page=row, version=row.version, change=change)
 
 

@@ -13,6 +13,7 @@ from inkquilt.sketch.model import Size
 from inkquilt.trying.whole import CUT
 from server.embellishments.models import Embellishment
 from server.pages.accents import accent_answer, colour_text
+from server.pages.document import PageDocument
 
 
 def embellishment_answer(row: Embellishment) -> dict[str, Any]:
@@ -78,21 +79,23 @@ def _shown(one: Accent, grains: int) -> dict[str, Any]:
     return {"text": one.what.text, "width": one.what.size.width / grains}
 
 
-def laid_answer(accents: Sequence[Accent], page: Page, words: str, why: Sequence[str] = ()) -> dict[str, Any]:
+def laid_answer(
+    accents: Sequence[Accent], document: PageDocument, words: str, why: Sequence[str] = ()
+) -> dict[str, Any]:
     """Return pieces to look at, and the change that lays them."""
     return {
         "words": words,
         "why": list(why),
-        "accents": [accent_answer(one, page) for one in accents],
-        "change": {"kind": "arrange", "put": put_answer(accents, page), "words": words},
+        "accents": [accent_answer(one, document.page, document.blocks) for one in accents],
+        "change": {"kind": "arrange", "put": put_answer(accents, document.page), "words": words},
     }
 
 
-def plan_answer(plan: ClusterPlan, page: Page, take: Sequence[str]) -> dict[str, Any]:
+def plan_answer(plan: ClusterPlan, document: PageDocument, take: Sequence[str]) -> dict[str, Any]:
     """Return a proposal for clusters; ``take`` are pieces that go for it."""
     count = len({one.group for one in plan.accents})
     words = {1: "one cluster", 2: "two clusters", 3: "three clusters"}.get(count, f"{count} clusters")
-    told = laid_answer(plan.accents, page, words, (*plan.why, _weight(plan.before, plan.after)))
+    told = laid_answer(plan.accents, document, words, (*plan.why, _weight(plan.before, plan.after)))
     told["change"]["take"] = list(take)
     return told
 
@@ -108,6 +111,6 @@ def _weight(before: Moments, after: Moments) -> str:
     return f"the page’s weight: {place(before)} before, {place(after)} then"
 
 
-def cover_answer(proposal: CoverProposal, page: Page) -> dict[str, Any]:
+def cover_answer(proposal: CoverProposal, document: PageDocument) -> dict[str, Any]:
     """Return a proposal to cover a flaw."""
-    return laid_answer(proposal.accents, page, proposal.words)
+    return laid_answer(proposal.accents, document, proposal.words)

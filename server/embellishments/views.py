@@ -121,7 +121,7 @@ class ClustersView(APIView):
             for one in document.accents
             if kept is not None and one.group.startswith("cluster") and one.group not in kept
         ]
-        return Response([plan_answer(plan, document.page, take) for plan in plans])
+        return Response([plan_answer(plan, document, take) for plan in plans])
 
 
 class ScatterView(APIView):
@@ -141,10 +141,10 @@ class ScatterView(APIView):
             one = services.one_more(page, document, wish)
             if one is None:
                 raise refuse("no-gap", "There is no gap left, or nothing left to put there.")
-            return Response(laid_answer([one], document.page, f"one more {one.what.name}"))
+            return Response(laid_answer([one], document, f"one more {one.what.name}"))
         laid = services.scattered(page, document, wish)
         short = f", {wish.count} were wished for" if len(laid) < wish.count else ""
-        return Response(laid_answer(laid, document.page, f"{len(laid)} pieces scattered{short}"))
+        return Response(laid_answer(laid, document, f"{len(laid)} pieces scattered{short}"))
 
 
 class CoverView(APIView):
@@ -165,7 +165,7 @@ class CoverView(APIView):
         grains = document.unit.grains
         x, y = round(asked["x"] * grains), round(asked["y"] * grains)
         found = services.covers_for(page, document, x, y, across // 2)
-        return Response([cover_answer(one, document.page) for one in found])
+        return Response([cover_answer(one, document) for one in found])
 
 
 class ReadyWordsView(APIView):
@@ -176,4 +176,4 @@ class ReadyWordsView(APIView):
         """Return what can be done with them."""
         page, document = _page(request, pk)
         found = services.ready_words(page, document)[:MOST_READY]
-        return Response([laid_answer(one.accents, document.page, one.words) for one in found])
+        return Response([laid_answer(one.accents, document, one.words) for one in found])

@@ -1,7 +1,10 @@
 """Pages and sketches as files; measures and how they were reckoned."""
 
+from collections.abc import Iterator
+
 from inkquilt.colour import read_colour
 from inkquilt.fit.ways import drawn_for
+from inkquilt.layout import room_filled
 from inkquilt.measuring import MeasureFrom, MeasureRow, Sum, measure_card, reckoned
 from inkquilt.paper import pieces_of
 from inkquilt.sketch.model import Size
@@ -9,7 +12,7 @@ from inkquilt_io.shapes import DrawnLetter, DrawnTitle, FittedPage, Picture, Pri
 from server.common.errors import ApiError
 from server.pages.answers import pictures_of
 from server.pages.document import PageDocument
-from server.pages.journaling import Story, as_it_lies
+from server.pages.journaling import BARE, Story, as_it_lies
 from server.pages.models import Page
 from server.pages.photos_on_page import crop_in
 from server.pages.title_lettering import TitleLettering
@@ -46,7 +49,18 @@ def fitted_page(page: Page, document: PageDocument) -> FittedPage:
             if story.sheet is None and (lying := as_it_lies(story, blocks)) is not None
         ),
         document.accents,
+        frozenset(_bare(document)),
     )
+
+
+def _bare(document: PageDocument) -> Iterator[str]:
+    """Yield the blocks of which only the place is there."""
+    for story in document.stories.values():
+        if story.block is not None and story.way in BARE:
+            yield story.block
+    for accent in document.accents:
+        if (room := room_filled(accent, document.blocks)) is not None:
+            yield room
 
 
 def printed_stories(document: PageDocument) -> tuple[PrintedStory, ...]:

@@ -156,7 +156,7 @@ def trial_answer(trial: Trial, document: PageDocument) -> dict[str, Any]:
         change["moves"] = [{"block": name, "x": x / grains, "y": y / grains} for name, x, y in trial.moved]
     return {
         "words": trial.words,
-        "accents": [accent_answer(one, page) for one in trial.layout.accents],
+        "accents": [accent_answer(one, page, trial.layout.blocks) for one in trial.layout.accents],
         "moved": [
             {
                 "block": block.id,

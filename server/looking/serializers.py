@@ -82,6 +82,7 @@ class LookQuerySerializer(serializers.Serializer):
     moved = serializers.CharField(max_length=60, required=False)
     x = serializers.FloatField(default=0, min_value=-10_000, max_value=10_000)
     y = serializers.FloatField(default=0, min_value=-10_000, max_value=10_000)
+    alone = serializers.BooleanField(default=False, help_text="its cluster does not go along")
 
 
 class TryAskedSerializer(serializers.Serializer):

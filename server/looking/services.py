@@ -40,13 +40,17 @@ class SecondLook:
     off: frozenset[ObservationKind]
 
 
-def with_moved(document: PageDocument, key: str, x: float, y: float) -> PageDocument:
-    """Return a page with a piece somewhere else, as it would lie if it was let go there; places in the page's unit."""
+def with_moved(document: PageDocument, key: str, x: float, y: float, *, alone: bool = False) -> PageDocument:
+    """Return a page with a piece somewhere else, as it would lie if it was let go there; places in the page's unit.
+
+    Its cluster goes along unless it is moved ``alone``.
+    """
     accent = next((one for one in document.accents if one.key == key), None)
     if accent is None:
         return document
     at_x, at_y = (on_step(side * document.unit.grains, document.unit) for side in (x, y))
-    moved = {one.key: one for one in moved_with_cluster(document.accents, accent, at_x, at_y, document.page)}
+    along = moved_with_cluster(document.accents, accent, at_x, at_y, document.page, alone=alone)
+    moved = {one.key: one for one in along}
     return replace(document, accents=tuple(moved.get(one.key, one) for one in document.accents))
 
 

@@ -52,7 +52,7 @@ class LookAgainView(APIView):
         given.is_valid(raise_exception=True)
         asked = given.validated_data
         if asked.get("moved"):
-            document = services.with_moved(document, asked["moved"], asked["x"], asked["y"])
+            document = services.with_moved(document, asked["moved"], asked["x"], asked["y"], alone=asked["alone"])
         return Response(look_answer(services.look_at(page, document), document))
 
 

@@ -1,15 +1,17 @@
 """A page's embellishments, kept in its document with a copy of each: it looks the same when they are used up."""
 
+from collections.abc import Iterable
 from typing import Any
 
 from shapely.geometry.base import BaseGeometry
 
 from inkquilt.colour import Rgb, read_colour
 from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, Facing, Form
+from inkquilt.layout import room_filled
 from inkquilt.lengths import Grains, Unit, format_nearest, json_length, read_number
 from inkquilt.moving import leads_group
 from inkquilt.page import Page
-from inkquilt.sketch.model import Size
+from inkquilt.sketch.model import Block, Size
 
 
 def colour_text(colour: Rgb) -> str:
@@ -68,8 +70,8 @@ def read_accent(row: dict[str, Any], unit: Unit) -> Accent:
     )  # fmt: skip
 
 
-def accent_answer(accent: Accent, page: Page) -> dict[str, Any]:
-    """Return a piece as a board draws it."""
+def accent_answer(accent: Accent, page: Page, blocks: Iterable[Block]) -> dict[str, Any]:
+    """Return a piece as a board draws it among the page's blocks."""
     unit = page.unit
     grains = unit.grains
     what = accent.what
@@ -90,6 +92,7 @@ def accent_answer(accent: Accent, page: Page) -> dict[str, Any]:
         "under": accent.under,
         "group": accent.group,
         "leads": leads_group(accent),
+        "fills": room_filled(accent, blocks),
         "foam": accent.foam,
         "points": [[x / grains, y / grains] for x, y in outline.exterior.coords[:-1]],
         "from_left": format_nearest(accent.x, unit),

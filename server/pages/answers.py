@@ -56,7 +56,7 @@ def page_answer(page: Page, document: PageDocument) -> dict[str, Any]:
         "covers": cover_answers(document, pictures),
         "titles": titles_answer(document),
         "stories": stories_answer(document.stories, document.blocks, document.unit),
-        "accents": [accent_answer(accent, document.page) for accent in document.accents],
+        "accents": [accent_answer(accent, document.page, document.blocks) for accent in document.accents],
         "school": document.school,
         "left_out": [
             {"block": block.id, "name": block.name} for block in document.sketch.blocks if block.id in document.left_out
@@ -140,7 +140,7 @@ def card_answer(page: Page, document: PageDocument, pictures: dict[int, Photo]) 
         "slots": slots_answer(document, pictures),
         "titles": titles_answer(document),
         "stories": stories_answer(document.stories, document.blocks, document.unit),
-        "accents": [accent_answer(accent, document.page) for accent in document.accents],
+        "accents": [accent_answer(accent, document.page, document.blocks) for accent in document.accents],
     }
 
 

@@ -158,6 +158,38 @@ class EmbellishingTests(ApiTestCase):
         self.assertNotIn("floating", [one["kind"] for one in look["noticed"]])
         self.assertEqual(self.send("get", f"pages/{self.page}/").json()["accents"][0]["x"], 1.5)
 
+    def test_a_piece_in_the_hand_leaves_its_cluster_only_when_it_is_moved_alone(self):
+        laid = {"under": None, "group": "c1"}
+        self.lay(self.put(self.label, 2, 9, key="low", **laid), self.put(self.flower, 2.25, 9, key="on", **laid))
+
+        def floating(query):
+            look = self.send("get", f"pages/{self.page}/look/?moved=low&x=9&y=9{query}").json()
+            return [one["keys"] for one in look["noticed"] if one["kind"] == "floating"]
+
+        self.assertEqual(floating(""), [])
+        self.assertEqual(floating("&alone=true"), [["on"]])
+
+    def test_a_place_kept_for_a_cluster_is_filled_by_what_lies_in_it_on_the_board_and_in_the_file(self):
+        kept = data_of(row("base", "base", 0, 0, 12, 12), row("c", "cluster", 8, 8, 3, 3, level=1))
+        sketch = self.add_sketch(data=kept)
+        page = self.send("post", "pages/", {"sketch": sketch.pk, "format": "12x12"}).json()
+        self.page, self.version = page["id"], page["version"]
+
+        def drawn():
+            return b"#f6efe0" in b"".join(
+                self.client.get(f"/api/pages/{self.page}/files/page.svg")
+            )  # the room's own tint
+
+        self.assertTrue(drawn())
+        beside = self.put(self.flower, 7.5, 9.5, key="beside")  # it reaches in, its centre does not
+        self.lay(beside, self.put(self.star, 9, 9, key="thrown", group="scatter 1"))
+        self.assertEqual(
+            [one["fills"] for one in self.send("get", f"pages/{self.page}/").json()["accents"]], [None] * 2
+        )
+        self.assertTrue(drawn())
+        self.assertEqual(self.lay(self.put(self.flower, 10, 10, key="in"))["accents"][-1]["fills"], "c")
+        self.assertFalse(drawn())
+
     def test_an_observation_is_switched_off_for_good_and_on_again(self):
         def told():
             return [one["kind"] for one in self.send("get", f"pages/{self.page}/look/").json()["noticed"]]

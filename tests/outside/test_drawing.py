@@ -1,5 +1,6 @@
 """The walk over a page that all drawings share, with a canvas that only records."""
 
+from dataclasses import replace
 from unittest import TestCase
 
 from inkquilt.paper import pieces_of
@@ -49,6 +50,13 @@ class Walk(TestCase):
             ["paper", "photo", "words", "journaling", "cluster", "paper", "paper"],
         )
         self.assertIn(("words", "title", "Comb"), canvas.drawn)
+
+    def test_of_a_bare_place_nothing_is_drawn_and_its_measure_is_still_told(self):
+        canvas = Recorder()
+        walk(replace(page_of("six"), bare=frozenset({"story", "cl-1"})), canvas)
+        drawn = {entry[1]: entry[0] for entry in canvas.drawn if entry[0] != "note"}
+        self.assertEqual([name for name in ("story", "cl-1", "title") if name in drawn], ["title"])
+        self.assertIn("story", [entry[1] for entry in canvas.drawn if entry[0] == "note"])
 
     def test_notes_give_number_and_size_but_not_for_mats(self):
         canvas = Recorder()

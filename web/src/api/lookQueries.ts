@@ -8,6 +8,8 @@ export interface MovedPiece {
   moved: string
   x: number
   y: number
+  /** Its cluster does not go along. */
+  alone: boolean
 }
 
 /** What is noticed about a page; with a piece in the hand, as if it lay where it is. */

@@ -1369,6 +1369,8 @@ export interface components {
             group: string;
             /** @description its cluster goes along when it is moved */
             leads: boolean;
+            /** @description the place kept for a cluster that it lies in */
+            fills: string | null;
             foam: boolean;
             points: number[][];
             from_left: string;
@@ -5594,6 +5596,8 @@ export interface operations {
     look_again: {
         parameters: {
             query?: {
+                /** @description its cluster does not go along */
+                alone?: boolean;
                 moved?: string;
                 x?: number;
                 y?: number;

@@ -14,6 +14,8 @@ import type { AccentHandlers } from '../board/Accents'
 
 interface Hand {
   accent: Accent
+  /** Its cluster stays where it is. */
+  alone: boolean
   /** What is moved: the piece and what goes along. */
   pieces: Element[]
   startX: number
@@ -53,7 +55,13 @@ export function useAccentHold(accents: Accent[], send: (change: Change) => Promi
       shift(now.pieces, dx, dy)
       clearTimeout(timer)
       timer = window.setTimeout(
-        () => pause({ moved: now.accent.key, x: now.accent.x + dx, y: now.accent.y + dy }),
+        () =>
+          pause({
+            moved: now.accent.key,
+            x: now.accent.x + dx,
+            y: now.accent.y + dy,
+            alone: now.alone,
+          }),
         PAUSE,
       )
     }
@@ -75,7 +83,7 @@ export function useAccentHold(accents: Accent[], send: (change: Change) => Promi
         accent: now.accent.key,
         at_x: now.accent.x + now.dx,
         at_y: now.accent.y + now.dy,
-        alone: event.altKey,
+        alone: now.alone,
       }).finally(() => shift(now.pieces, 0, 0))
     }
     window.addEventListener('pointermove', move)
@@ -91,12 +99,22 @@ export function useAccentHold(accents: Accent[], send: (change: Change) => Promi
   const onPress = useCallback(
     (accent: Accent, event: PointerEvent<SVGGElement>, scale: number) => {
       event.stopPropagation()
-      const along = accent.leads && !event.altKey
+      const alone = event.altKey
+      const along = accent.leads && !alone
       const keys = along
         ? accents.filter((one) => one.group === accent.group).map((one) => one.key)
         : [accent.key]
       const pieces = keys.flatMap((key) => [...drawn(key)])
-      latest.current = { accent, pieces, startX: event.clientX, startY: event.clientY, scale, dx: 0, dy: 0 }
+      latest.current = {
+        accent,
+        alone,
+        pieces,
+        startX: event.clientX,
+        startY: event.clientY,
+        scale,
+        dx: 0,
+        dy: 0,
+      }
       drag(true)
     },
     [accents],
