@@ -12,7 +12,8 @@ from server.common.owned import Owned
 
 KIND_CHOICES = [(kind.value, kind.value) for kind in LetteringKind if kind is not LetteringKind.FONT]
 WIDTH_CHOICES = [(width.value, width.value) for width in WidthClass]
-#: Keys of hands begin so.
+#: Keys of alphabets and hands begin so.
+ALPHABET_KEY = "own "
 HAND_KEY = "hand "
 UNIT_CHOICES = [(unit.value, unit.value) for unit in Unit]
 is_colour = RegexValidator(r"^#[0-9a-f]{6}$", "A colour is written like #22345c.")
@@ -43,7 +44,7 @@ class Alphabet(Owned):
     @property
     def key(self) -> str:
         """What it is called where a title is set."""
-        return f"own {self.pk}"
+        return f"{ALPHABET_KEY}{self.pk}"
 
     @property
     def core(self) -> CoreAlphabet:

@@ -1,8 +1,12 @@
 """Lettering and titles over the API: what is owned, what runs out, a title set letter by letter and read again."""
 
+from django.core.files.uploadedfile import SimpleUploadedFile
+
 from inkquilt.lengths import Unit
+from server.pages.models import Page
+from server.pages.services import document_of
 from server.stash.services import enter_line
-from server.words.models import Alphabet
+from server.words.models import Alphabet, Hand
 from tests.api.base import ApiTestCase
 from tests.building import data_of, row
 
@@ -145,3 +149,40 @@ class Titles(ApiTestCase):
         self.assertEqual(self.send("delete", path).status_code, 204)
         self.assertEqual(Alphabet.objects.get(name="Orchard").letters["E"], 3)
         self.assertEqual(self.send("delete", path).status_code, 400)
+
+    def test_restored_elsewhere_titles_and_stories_know_their_lettering_and_what_is_off_the_sheets(self):
+        self.send("post", "alphabets/", SHEET | {"letters": "HONEYBEES"})
+        hand = self.send("post", "scripts/", {"name": "Mine", "characters": 30, "line": "4", "pitch": "3/8"}).json()
+        self.do(kind="title", block="t", text="BEE")
+        self.do(**self.chosen(next(way for way in self.ways()["ways"] if way["lines"][0]["name"] == "Orchard")))
+        told = self.send("post", f"pages/{self.page}/stories/", {"text": "Honey.", "script": hand["key"]}).json()
+        way = told["ways"][0]
+        self.do(kind="story", text="Honey.", script=hand["key"], journal_way=way["way"], where=way["where"])
+        self.send("post", f"pages/{self.page}/titles/t/letters/")
+        packed = b"".join(self.client.get("/api/everything/").streaming_content)
+
+        def restored(owner):
+            self.client.force_login(owner)
+            answer = self.client.post("/api/everything/", {"file": SimpleUploadedFile("all.zip", packed)})
+            self.assertEqual(answer.status_code, 201, answer.content)
+            return Page.objects.filter(owner=owner).latest("pk")
+
+        Alphabet.objects.create(owner=self.otto, name="his", height=8128, letters={"B": 5, "E": 5})
+        page = restored(self.otto)
+        sheet, ink = (
+            model.objects.get(owner=self.otto, name=name) for model, name in ((Alphabet, "Orchard"), (Hand, "Mine"))
+        )
+        document = document_of(page)
+        self.assertEqual(document.lettering["t"].alphabets, (sheet.key,))
+        self.assertEqual([story.script for story in document.stories.values()], [ink.key])
+        self.assertEqual((sheet.letters["B"], sheet.letters["E"]), (0, 1))
+        self.assertEqual(self.send("delete", f"pages/{page.pk}/titles/t/letters/").status_code, 204)
+        sheet.refresh_from_db()
+        self.assertEqual((sheet.letters["B"], sheet.letters["E"]), (1, 3))
+        # Beside the first page the sheet is the same one: its letters are off it once.
+        again = restored(self.ida)
+        self.assertEqual(self.send("delete", f"pages/{again.pk}/titles/t/letters/").status_code, 400)
+        self.assertEqual(
+            document_of(again).lettering["t"].alphabets,
+            document_of(Page.objects.get(pk=self.page)).lettering["t"].alphabets,
+        )

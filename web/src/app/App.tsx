@@ -1,18 +1,11 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import type { ComponentType } from 'react'
 import { createBrowserRouter, Navigate, Outlet, useRouteError } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { useSession } from '../api/queries'
 import { Refused } from '../api/client'
-import { Bench } from '../bench/Bench'
-import { CuttingTable } from '../cutting/CuttingTable'
-import { NewSketch, RedrawSketch } from '../drafting/NewSketch'
-import { Finder } from '../finder/Finder'
-import { PhotoBox } from '../photos/PhotoBox'
 import { Shelf } from '../shelf/Shelf'
 import { SignIn } from '../signin/SignIn'
-import { SketchLook } from '../sketch/SketchLook'
-import { Embellishments } from '../stash/Embellishments'
-import { Stash } from '../stash/Stash'
 import { Trouble } from './Trouble'
 import { Waiting } from './Waiting'
 
@@ -37,21 +30,37 @@ function Torn() {
   return <Trouble error={error instanceof Error ? error : new Error('This could not be shown.')} />
 }
 
+/** A screen whose script is fetched when it is first gone to, so that the shelf is there at once. */
+const screen = (fetch: () => Promise<ComponentType>) => async () => ({ Component: await fetch() })
+
 const router = createBrowserRouter([
   {
     element: <SignedIn />,
     errorElement: <Torn />,
+    HydrateFallback: () => <Waiting words="Clearing the table" />,
     children: [
       { path: '/', element: <Shelf /> },
-      { path: '/pages/:id/cutting', element: <CuttingTable /> },
-      { path: '/pages/:id/:step?', element: <Bench /> },
-      { path: '/photos', element: <PhotoBox /> },
-      { path: '/stash', element: <Stash /> },
-      { path: '/stash/embellishments', element: <Embellishments /> },
-      { path: '/find', element: <Finder /> },
-      { path: '/sketches/new', element: <NewSketch /> },
-      { path: '/sketches/:id', element: <SketchLook /> },
-      { path: '/sketches/:id/redraw', element: <RedrawSketch /> },
+      {
+        path: '/pages/:id/cutting',
+        lazy: screen(async () => (await import('../cutting/CuttingTable')).CuttingTable),
+      },
+      { path: '/pages/:id/:step?', lazy: screen(async () => (await import('../bench/Bench')).Bench) },
+      { path: '/photos', lazy: screen(async () => (await import('../photos/PhotoBox')).PhotoBox) },
+      { path: '/stash', lazy: screen(async () => (await import('../stash/Stash')).Stash) },
+      {
+        path: '/stash/embellishments',
+        lazy: screen(async () => (await import('../stash/Embellishments')).Embellishments),
+      },
+      { path: '/find', lazy: screen(async () => (await import('../finder/Finder')).Finder) },
+      {
+        path: '/sketches/new',
+        lazy: screen(async () => (await import('../drafting/NewSketch')).NewSketch),
+      },
+      { path: '/sketches/:id', lazy: screen(async () => (await import('../sketch/SketchLook')).SketchLook) },
+      {
+        path: '/sketches/:id/redraw',
+        lazy: screen(async () => (await import('../drafting/NewSketch')).RedrawSketch),
+      },
       { path: '*', element: <Navigate to="/" replace /> },
     ],
   },

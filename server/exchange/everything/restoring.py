@@ -1,11 +1,4 @@
-"""Everything a person keeps as one zip, and such a zip restored as equal pages.
-
-The zip holds ``everything.json``, which names its parts and tells the stash of paper
-and the trimmers, and the parts: sketches, photos as they came but without the place
-they were taken at, unless that is asked for, and pages with every state they were in,
-so that undo works after restoring too. What was put aside, and how far the cutting of
-a page had come, is not in it.
-"""
+"""The zip of everything, read: all of it is restored, or nothing."""
 
 import json
 import zipfile
@@ -13,7 +6,7 @@ from collections.abc import Callable
 from datetime import datetime
 from functools import partial
 from pathlib import PurePosixPath
-from typing import IO, Any, Final
+from typing import IO, Any
 
 from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
@@ -25,11 +18,26 @@ from inkquilt.paper.kinds import PaperKind, SideName
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
 from inkquilt.trying.whole import CUT
-from inkquilt_io.places import without_place
+from inkquilt_io.lettering import FONT_KEY
 from server.common.errors import ApiError
-from server.cutting.models import ShapingTool, Trimmer
 from server.embellishments.models import OWN_KEY, Embellishment
-from server.looking.models import Snapshot, SwitchedOff
+from server.exchange.everything.facts import (
+    ALPHABET_FACTS,
+    AREA_FACTS,
+    FACTS,
+    GONE,
+    INDEX,
+    JPEG,
+    KIND,
+    MOST_PART_BYTES,
+    MOST_PARTS,
+    MOST_PICTURE_BYTES,
+    NAMED,
+    PAPER_FACTS,
+    STOCK_FACTS,
+    VERSION,
+)
+from server.looking.models import Snapshot
 from server.looking.services import switch
 from server.pages.answers import fit_answer
 from server.pages.document import PageDocument
@@ -41,114 +49,7 @@ from server.sketches.models import Sketch
 from server.sketches.services import keep_sketch
 from server.stash.models import Paper, PaperPicture, PaperStock, is_colour
 from server.stash.services import keep_picture
-from server.words.models import Alphabet, Hand
-
-KIND: Final = "ink-quilt/everything"
-VERSION: Final = 1
-INDEX: Final = "everything.json"
-MOST_PARTS: Final = 20_000
-#: What is known of a photo, and of each of its areas, beside its file.
-FACTS: Final = ("kind", "wish", "irreplaceable", "print_width", "print_height", "note", "group", "looked_at")
-AREA_FACTS: Final = ("left", "top", "width", "height", "matters", "weight", "source", "accepted")
-PAPER_FACTS: Final = (
-    "name", "front_kind", "front_colours", "front_directional", "back_kind", "back_colours", "back_directional",
-    "two_tone", "finish", "note", "price", "motifs",
-)  # fmt: skip
-STOCK_FACTS: Final = ("kind", "width", "height", "count")
-ALPHABET_FACTS: Final = ("name", "kind", "height", "width", "letters", "colour", "unit")
-#: What is told by its facts alone: each kind's rows and facts.
-NAMED: Final[dict[str, tuple[type[Any], tuple[str, ...]]]] = {
-    "trimmers": (Trimmer, ("name", "longest", "widest", "finest", "narrowest", "stop_offset", "unit")),
-    "tools": (ShapingTool, ("name", "smallest", "widest", "blank_width", "blank_height", "depth", "unit")),
-    "embellishments": (
-        Embellishment,
-        ("name", "kind", "form", "width", "height", "colours", "facing", "thickness", "count", "text", "unit"),
-    ),
-    "hands": (Hand, ("name", "characters", "line", "pitch", "colour", "unit")),
-}
-#: The key of an embellishment that is in no stash any more.
-GONE: Final = "gone"
-#: One part that is not a photo, unpacked.
-MOST_PART_BYTES: Final = 64 * 1024 * 1024
-MOST_PICTURE_BYTES: Final = 2 * 1024 * 1024
-#: How every JPEG begins: ISO/IEC 10918-1, marker SOI.
-JPEG: Final = b"\xff\xd8\xff"
-
-
-def write_everything(owner: Any, out: IO[bytes], with_places: bool = False) -> None:
-    """Write the zip of all that a person keeps; photos tell where they were taken only ``with_places``."""
-    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
-        index: dict[str, Any] = {"kind": KIND, "version": VERSION, "sketches": [], "photos": [], "pages": []}
-        index["papers"] = [
-            _paper(row, archive)
-            for row in Paper.objects.visible_to(owner).prefetch_related("stocks", "pictures").order_by("id")
-        ]
-        for name, (model, facts) in NAMED.items():
-            index[name] = [
-                {"key": row.pk, **{fact: getattr(row, fact) for fact in facts}}
-                for row in model.objects.visible_to(owner)
-            ]
-        index["never_told"] = list(SwitchedOff.objects.filter(owner=owner).values_list("kind", flat=True))
-        index["alphabets"] = [
-            {name: getattr(row, name) for name in ALPHABET_FACTS} for row in Alphabet.objects.visible_to(owner)
-        ]
-        for sketch in Sketch.objects.visible_to(owner).order_by("id").iterator():
-            file = f"sketches/{sketch.pk}.quilt.json"
-            archive.writestr(file, _text(sketch.document))
-            index["sketches"].append({"key": sketch.pk, "file": file})
-        for photo in Photo.objects.visible_to(owner).prefetch_related("areas").order_by("id"):
-            file = f"photos/{photo.pk}{photo.suffix}" if photo.suffix and photo.original.is_file() else None
-            if file is not None and photo.has_place and not with_places:
-                archive.writestr(file, without_place(photo.original.read_bytes()), zipfile.ZIP_STORED)
-            elif file is not None:  # photos are packed already
-                archive.write(photo.original, file, zipfile.ZIP_STORED)
-            if file is not None or not photo.suffix:
-                index["photos"].append({"key": photo.pk, "file": file, **_photo(photo)})
-        for page in Page.objects.visible_to(owner).order_by("id").iterator():
-            file = f"pages/{page.pk}.json"
-            archive.writestr(file, _text(_page(page)))
-            index["pages"].append({"key": page.pk, "file": file, "name": page.name})
-        archive.writestr(INDEX, _text(index))
-
-
-def _text(data: Any) -> str:
-    return json.dumps(data, ensure_ascii=False, indent=1)
-
-
-def _photo(photo: Photo) -> dict[str, Any]:
-    return {
-        "name": photo.name,
-        "facts": {name: getattr(photo, name) for name in FACTS},
-        "areas": [{name: getattr(area, name) for name in AREA_FACTS} for area in photo.areas.all()],
-    }
-
-
-def _paper(paper: Paper, archive: zipfile.ZipFile) -> dict[str, Any]:
-    pictures = []
-    for picture in paper.pictures.all():
-        file = f"papers/{paper.pk}-{picture.side}.jpg"
-        archive.writestr(file, bytes(picture.jpeg), zipfile.ZIP_STORED)
-        pictures.append({"side": picture.side, "file": file, "wide": picture.wide, "high": picture.high})
-    return {
-        "pictures": pictures,
-        "key": paper.pk,
-        "facts": {name: getattr(paper, name) for name in PAPER_FACTS},
-        "stocks": [{name: getattr(stock, name) for name in STOCK_FACTS} for stock in paper.stocks.all()],
-    }
-
-
-def _page(page: Page) -> dict[str, Any]:
-    rows = page.revisions.order_by("number")
-    return {
-        "name": page.name,
-        "sketch": page.sketch_id,
-        "head": page.head,
-        "revisions": [{"number": row.number, "done": row.done, "document": row.document} for row in rows],
-        "snapshots": [
-            {"note": row.note, "created": row.created.isoformat(), "document": row.document}
-            for row in page.snapshots.all()
-        ],
-    }
+from server.words.models import ALPHABET_KEY, HAND_KEY, Alphabet, Hand, LettersTaken
 
 
 def restore_everything(*, owner: Any, file: IO[bytes]) -> dict[str, int]:
@@ -179,6 +80,10 @@ class _Restoring:
         self.photos: dict[int, int] = {}
         self.papers: dict[int, int] = {}
         self.embellishments: dict[str, str] = {}
+        #: Alphabets and hands, by what titles and stories call them.
+        self.lettering: dict[str, str] = {}
+        #: Alphabets that were not there before: their sheets are as the zip tells.
+        self.new_alphabets: dict[str, Alphabet] = {}
 
     def all(self) -> dict[str, int]:
         """Restore the parts, what others refer to first."""
@@ -299,13 +204,17 @@ class _Restoring:
         self.papers[int(row["key"])] = paper.pk
 
     def alphabet(self, row: dict[str, Any]) -> None:
-        """Restore lettering, unless some of that name is there."""
+        """Restore lettering, unless some of that name is there: that then serves."""
         facts = {name: row[name] for name in ALPHABET_FACTS}
-        if not Alphabet.objects.visible_to(self.owner).filter(name=facts["name"]).exists():
+        old = str(row.get("key", ""))  # older zips tell none
+        alphabet = Alphabet.objects.visible_to(self.owner).filter(name=facts["name"]).first()
+        if alphabet is None:
             alphabet = Alphabet(owner=self.owner, **facts)
             alphabet.full_clean(exclude=["owner"])
             alphabet.letters = {str(letter)[:1]: int(count) for letter, count in facts["letters"].items()}
             alphabet.save()
+            self.new_alphabets[old] = alphabet
+        self.lettering[f"{ALPHABET_KEY}{old}"] = alphabet.key
 
     def named(self, model: type[Any], facts: tuple[str, ...], row: dict[str, Any]) -> None:
         """Restore something that is told by its facts alone, unless one of that name is there."""
@@ -316,6 +225,8 @@ class _Restoring:
             there.save()
         if model is Embellishment and "key" in row:
             self.embellishments[f"{OWN_KEY}{row['key']}"] = there.key
+        if model is Hand and "key" in row:
+            self.lettering[f"{HAND_KEY}{row['key']}"] = there.key
 
     def from_file(self, row: dict[str, Any]) -> Photo:
         """Unpack a photo."""
@@ -351,6 +262,22 @@ class _Restoring:
             )
             for state in data.get("snapshots") or ()
         )
+        for taken in data.get("letters_taken") or ():
+            self.letters_taken(page, taken)
+
+    def letters_taken(self, page: Page, row: dict[str, Any]) -> None:
+        """Remember which letters of a stuck-down title are off their sheets; a sheet that was there knows of none."""
+        letters = {
+            str(self.new_alphabets[old].pk): {str(letter)[:1]: int(count) for letter, count in counts.items()}
+            for old, counts in row["letters"].items()
+            if old in self.new_alphabets
+        }
+        if letters:
+            LettersTaken.objects.create(page=page, block=str(row["block"])[:60], letters=letters)
+
+    def called(self, key: str) -> str:
+        """Return the new key of an alphabet or hand; a shipped font keeps its own."""
+        return key if key.startswith(FONT_KEY) else self.lettering.get(key, GONE)
 
     def embellishment(self, key: str) -> str:
         """Return an embellishment's new key; what was cut from paper is none of the stash."""
@@ -378,6 +305,14 @@ class _Restoring:
             {**row, "what": {**row["what"], "key": self.embellishment(row["what"]["key"])}}
             for row in data.get("accents") or ()
         ]
-        document = PageDocument.read({**data, "photos": placed, "cuts": {**cuts, "papers": papers}, "accents": accents})
+        lettering = {
+            block: {**row, "alphabets": [self.called(key) for key in row.get("alphabets") or ()]}
+            for block, row in (data.get("lettering") or {}).items()
+        }
+        stories = {
+            name: {**row, "script": self.called(row["script"])} for name, row in (data.get("stories") or {}).items()
+        }
+        here = {"photos": placed, "cuts": {**cuts, "papers": papers}, "accents": accents}
+        document = PageDocument.read({**data, **here, "lettering": lettering, "stories": stories})
         fit_answer(document.fit or {}, document)  # what cannot be shown is found now, not on the bench
         return document.written()

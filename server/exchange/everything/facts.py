@@ -1,0 +1,38 @@
+"""What is told of each kind of thing in the zip of everything, and how large its parts may be."""
+
+from typing import Any, Final
+
+from server.cutting.models import ShapingTool, Trimmer
+from server.embellishments.models import Embellishment
+from server.words.models import Hand
+
+KIND: Final = "ink-quilt/everything"
+VERSION: Final = 1
+INDEX: Final = "everything.json"
+MOST_PARTS: Final = 20_000
+#: What is known of a photo, and of each of its areas, beside its file.
+FACTS: Final = ("kind", "wish", "irreplaceable", "print_width", "print_height", "note", "group", "looked_at")
+AREA_FACTS: Final = ("left", "top", "width", "height", "matters", "weight", "source", "accepted")
+PAPER_FACTS: Final = (
+    "name", "front_kind", "front_colours", "front_directional", "back_kind", "back_colours", "back_directional",
+    "two_tone", "finish", "note", "price", "motifs",
+)  # fmt: skip
+STOCK_FACTS: Final = ("kind", "width", "height", "count")
+ALPHABET_FACTS: Final = ("name", "kind", "height", "width", "letters", "colour", "unit")
+#: What is told by its facts alone: each kind's rows and facts.
+NAMED: Final[dict[str, tuple[type[Any], tuple[str, ...]]]] = {
+    "trimmers": (Trimmer, ("name", "longest", "widest", "finest", "narrowest", "stop_offset", "unit")),
+    "tools": (ShapingTool, ("name", "smallest", "widest", "blank_width", "blank_height", "depth", "unit")),
+    "embellishments": (
+        Embellishment,
+        ("name", "kind", "form", "width", "height", "colours", "facing", "thickness", "count", "text", "unit"),
+    ),
+    "hands": (Hand, ("name", "characters", "line", "pitch", "colour", "unit")),
+}
+#: The key of an embellishment that is in no stash any more.
+GONE: Final = "gone"
+#: One part that is not a photo, unpacked.
+MOST_PART_BYTES: Final = 64 * 1024 * 1024
+MOST_PICTURE_BYTES: Final = 2 * 1024 * 1024
+#: How every JPEG begins: ISO/IEC 10918-1, marker SOI.
+JPEG: Final = b"\xff\xd8\xff"

@@ -1,0 +1,102 @@
+"""The zip of everything, written."""
+
+import json
+import zipfile
+from typing import IO, Any
+
+from inkquilt_io.places import without_place
+from server.exchange.everything.facts import (
+    ALPHABET_FACTS,
+    AREA_FACTS,
+    FACTS,
+    INDEX,
+    KIND,
+    NAMED,
+    PAPER_FACTS,
+    STOCK_FACTS,
+    VERSION,
+)
+from server.looking.models import SwitchedOff
+from server.pages.models import Page
+from server.photos.models import Photo
+from server.sketches.models import Sketch
+from server.stash.models import Paper
+from server.words.models import Alphabet
+
+
+def write_everything(owner: Any, out: IO[bytes], with_places: bool = False) -> None:
+    """Write the zip of all that a person keeps; photos tell where they were taken only ``with_places``."""
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
+        index: dict[str, Any] = {"kind": KIND, "version": VERSION, "sketches": [], "photos": [], "pages": []}
+        index["papers"] = [
+            _paper(row, archive)
+            for row in Paper.objects.visible_to(owner).prefetch_related("stocks", "pictures").order_by("id")
+        ]
+        for name, (model, facts) in NAMED.items():
+            index[name] = [
+                {"key": row.pk, **{fact: getattr(row, fact) for fact in facts}}
+                for row in model.objects.visible_to(owner)
+            ]
+        index["never_told"] = list(SwitchedOff.objects.filter(owner=owner).values_list("kind", flat=True))
+        index["alphabets"] = [
+            {"key": row.pk, **{name: getattr(row, name) for name in ALPHABET_FACTS}}
+            for row in Alphabet.objects.visible_to(owner)
+        ]
+        for sketch in Sketch.objects.visible_to(owner).order_by("id").iterator():
+            file = f"sketches/{sketch.pk}.quilt.json"
+            archive.writestr(file, _text(sketch.document))
+            index["sketches"].append({"key": sketch.pk, "file": file})
+        for photo in Photo.objects.visible_to(owner).prefetch_related("areas").order_by("id"):
+            file = f"photos/{photo.pk}{photo.suffix}" if photo.suffix and photo.original.is_file() else None
+            if file is not None and photo.has_place and not with_places:
+                archive.writestr(file, without_place(photo.original.read_bytes()), zipfile.ZIP_STORED)
+            elif file is not None:  # photos are packed already
+                archive.write(photo.original, file, zipfile.ZIP_STORED)
+            if file is not None or not photo.suffix:
+                index["photos"].append({"key": photo.pk, "file": file, **_photo(photo)})
+        for page in Page.objects.visible_to(owner).order_by("id").iterator():
+            file = f"pages/{page.pk}.json"
+            archive.writestr(file, _text(_page(page)))
+            index["pages"].append({"key": page.pk, "file": file, "name": page.name})
+        archive.writestr(INDEX, _text(index))
+
+
+def _text(data: Any) -> str:
+    return json.dumps(data, ensure_ascii=False, indent=1)
+
+
+def _photo(photo: Photo) -> dict[str, Any]:
+    return {
+        "name": photo.name,
+        "facts": {name: getattr(photo, name) for name in FACTS},
+        "areas": [{name: getattr(area, name) for name in AREA_FACTS} for area in photo.areas.all()],
+    }
+
+
+def _paper(paper: Paper, archive: zipfile.ZipFile) -> dict[str, Any]:
+    pictures = []
+    for picture in paper.pictures.all():
+        file = f"papers/{paper.pk}-{picture.side}.jpg"
+        archive.writestr(file, bytes(picture.jpeg), zipfile.ZIP_STORED)
+        pictures.append({"side": picture.side, "file": file, "wide": picture.wide, "high": picture.high})
+    return {
+        "pictures": pictures,
+        "key": paper.pk,
+        "facts": {name: getattr(paper, name) for name in PAPER_FACTS},
+        "stocks": [{name: getattr(stock, name) for name in STOCK_FACTS} for stock in paper.stocks.all()],
+    }
+
+
+def _page(page: Page) -> dict[str, Any]:
+    rows = page.revisions.order_by("number")
+    return {
+        "name": page.name,
+        "sketch": page.sketch_id,
+        "head": page.head,
+        "revisions": [{"number": row.number, "done": row.done, "document": row.document} for row in rows],
+        "snapshots": [
+            {"note": row.note, "created": row.created.isoformat(), "document": row.document}
+            for row in page.snapshots.all()
+        ],
+        "letters_taken": [{"block": row.block, "letters": row.letters} for row in page.letters_taken.all()],
+    }
