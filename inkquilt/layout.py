@@ -8,8 +8,9 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
+from typing import Final
 
-from shapely.geometry import Point, box
+from shapely.geometry import box
 from shapely.geometry.base import BaseGeometry
 
 from inkquilt.colour import Rgb
@@ -18,6 +19,9 @@ from inkquilt.page import Page
 from inkquilt.paper.kinds import PaperKind
 from inkquilt.photos.cover import outline_on_page
 from inkquilt.sketch.model import Block, Role
+
+#: So much of a place kept for a cluster is covered by a piece that takes it. Common practice, no source.
+ROOM_TAKEN: Final = 1 / 50
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,9 +94,15 @@ class Layout:
 
 
 def room_filled(accent: Accent, blocks: Iterable[Block]) -> str | None:
-    """Return the place kept for a cluster that a piece fills: its centre lies there. What is scattered fills none."""
+    """Return the place kept for a cluster that a piece takes: it reaches into it, so that no other cluster goes there.
+
+    What is scattered takes none.
+    """
     if accent.is_scattered:
         return None
-    centre = Point(accent.x, accent.y)
-    rooms = (block for block in blocks if block.role is Role.CLUSTER)
-    return next((room.id for room in rooms if outline_on_page(room).covers(centre)), None)
+    for block in blocks:
+        if block.role is Role.CLUSTER:
+            room = outline_on_page(block)
+            if room.intersection(accent.outline).area > ROOM_TAKEN * room.area:
+                return block.id
+    return None

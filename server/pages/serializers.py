@@ -243,7 +243,7 @@ class AccentSerializer(serializers.Serializer):
     under = serializers.CharField(allow_null=True)
     group = serializers.CharField(allow_blank=True)
     leads = serializers.BooleanField(help_text="its cluster goes along when it is moved")
-    fills = serializers.CharField(allow_null=True, help_text="the place kept for a cluster that it lies in")
+    fills = serializers.CharField(allow_null=True, help_text="the place kept for a cluster that it takes")
     foam = serializers.BooleanField()
     points = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()))
     from_left = serializers.CharField()

@@ -1369,7 +1369,7 @@ export interface components {
             group: string;
             /** @description its cluster goes along when it is moved */
             leads: boolean;
-            /** @description the place kept for a cluster that it lies in */
+            /** @description the place kept for a cluster that it takes */
             fills: string | null;
             foam: boolean;
             points: number[][];

@@ -1,5 +1,5 @@
 import type { PageLayout } from '../geometry/layout'
-import { rulerTicks } from '../geometry/ticks'
+import { rulerTicks, SMALL } from '../geometry/ticks'
 
 interface RulersProps {
   layout: PageLayout
@@ -11,12 +11,13 @@ interface RulersProps {
 /** Rulers along the page's top and left edges, in pixels. */
 export function Rulers({ layout, width, height, unit }: RulersProps) {
   const { left, top, scale } = layout
+  const small = unit === 'in' && scale < SMALL
   return (
     <g className="rulers" aria-hidden>
       {rulerTicks(width, unit, scale).map((tick) => (
         <g key={`x${tick.at}`} transform={`translate(${left + tick.at * scale} ${top - 2})`}>
           <line y2={-12 * tick.weight} />
-          {tick.text && (
+          {tick.text && (!small || (width - tick.at) * scale > 6) && (
             <text x={3} y={-6}>
               {tick.text}
             </text>
@@ -27,7 +28,7 @@ export function Rulers({ layout, width, height, unit }: RulersProps) {
         <g key={`y${tick.at}`} transform={`translate(${left - 2} ${top + tick.at * scale})`}>
           <line x2={-12 * tick.weight} />
           {tick.text && tick.at > 0 && (
-            <text x={-5} y={-3} textAnchor="end">
+            <text x={small ? -9 : -5} y={-3} textAnchor="end">
               {tick.text}
             </text>
           )}

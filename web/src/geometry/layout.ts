@@ -18,8 +18,8 @@ export interface PageLayout {
 
 /** Room left of and above the page for ribbons and rulers, and the free edge beyond it. */
 export const GUTTER = { left: 74, top: 56, right: 12, bottom: 12 } as const
-/** On a narrow window there is a ruler only. */
-export const NARROW_GUTTER = { left: 30, top: 46, right: 8, bottom: 10 } as const
+/** On a narrow window there is a ruler only, and above it two lines of words. */
+export const NARROW_GUTTER = { left: 30, top: 76, right: 8, bottom: 10 } as const
 
 /** Fits a page into the space; never larger than the space, never less than nothing. */
 export function layPage(

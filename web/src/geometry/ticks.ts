@@ -9,10 +9,13 @@ export interface Tick {
   text: string | null
 }
 
-/** Inches are divided into eighths (quarters when small), millimetres into fives with every centimetre numbered. */
+/** Below so many pixels to the inch there is room for halves only, and beside the numbers for nothing. */
+export const SMALL = 24
+
+/** Inches are divided into eighths (quarters or halves when small), millimetres into fives with every centimetre numbered. */
 export function rulerTicks(length: number, unit: 'in' | 'mm', pixelsPerUnit: number): Tick[] {
   const ticks: Tick[] = []
-  const parts = unit === 'in' ? (pixelsPerUnit < 40 ? 4 : 8) : 1
+  const parts = unit === 'in' ? (pixelsPerUnit < SMALL ? 2 : pixelsPerUnit < 40 ? 4 : 8) : 1
   const step = unit === 'in' ? 1 / parts : pixelsPerUnit < 1.6 ? 10 : 5
   const count = Math.floor(length / step + 1e-9)
   for (let index = 0; index <= count; index++) {
