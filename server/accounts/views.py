@@ -12,6 +12,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from server.accounts import services
+from server.common.asked import asked_for
 from server.common.serializers import ErrorSerializer
 
 
@@ -55,9 +56,8 @@ class SessionView(APIView):
     )
     def post(self, request: Request) -> Response:
         """Sign in."""
-        given = CredentialsSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        services.sign_in(request._request, **given.validated_data)
+        given = asked_for(CredentialsSerializer, request.data)
+        services.sign_in(request._request, **given)
         request.user = request._request.user
         return session_answer(request)
 
@@ -82,8 +82,7 @@ class RegisterView(APIView):
     )
     def post(self, request: Request) -> Response:
         """Make an account and sign it in."""
-        given = CredentialsSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        services.register(request._request, **given.validated_data)
+        given = asked_for(CredentialsSerializer, request.data)
+        services.register(request._request, **given)
         request.user = request._request.user
         return session_answer(request)

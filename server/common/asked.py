@@ -3,6 +3,8 @@
 from decimal import Decimal, InvalidOperation
 from typing import Any
 
+from rest_framework import serializers
+
 from inkquilt.errors import BadInput, Fault, UnreadableLength
 from inkquilt.lengths import Grains, Unit, parse_length
 from inkquilt.page import FORMATS, Fold, Margins, Page, Side
@@ -11,6 +13,13 @@ from inkquilt.page import FORMATS, Fold, Margins, Page, Side
 def refuse(code: str, message: str, field: str | None = None) -> BadInput:
     """Return the error for something that cannot be."""
     return BadInput([Fault(field, code, message)])
+
+
+def asked_for(kind: type[serializers.Serializer], data: Any) -> dict[str, Any]:
+    """Return what a request asks for, checked. Raises ``ValidationError`` that names each wrong field."""
+    given = kind(data=data)
+    given.is_valid(raise_exception=True)
+    return dict(given.validated_data)
 
 
 def asked_page(change: dict[str, Any]) -> tuple[Page, str | None]:

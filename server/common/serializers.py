@@ -1,5 +1,7 @@
 """What several apps are asked and answer."""
 
+from typing import Final
+
 from rest_framework import serializers
 
 from server.common import fields
@@ -19,6 +21,10 @@ class ErrorSerializer(serializers.Serializer):
     code = serializers.CharField()
     detail = serializers.CharField()
     faults = FaultSerializer(many=True, required=False)
+
+
+#: How a request about something of hers may fail.
+REFUSED: Final = {400: ErrorSerializer, 404: ErrorSerializer, 409: ErrorSerializer}
 
 
 class FormatRequestSerializer(serializers.Serializer):

@@ -15,28 +15,20 @@ from inkquilt.sketch.model import Size
 from inkquilt.words.alphabets import LEAST_HEIGHT, MOST_HEIGHT
 from inkquilt_io.cutting_machine import Machine, run_dxf, run_svg
 from inkquilt_io.machine_files import mat_dxf, mat_svg
-from server.common.asked import asked_length, refuse
+from server.common.asked import asked_for, asked_length, refuse
 from server.common.errors import ApiError
 from server.common.files import download
 from server.common.serializers import ErrorSerializer
 from server.cutting import services
 from server.cutting.serializers import MachineQuerySerializer, MachineRunSerializer
 from server.pages.document import PageDocument
-from server.pages.models import Page
-from server.pages.services import document_of, require_fit
+from server.pages.services import laid_page
 
 LARGEST_MAT = 40 * INCH
 _KINDS = {"svg": ("image/svg+xml", mat_svg), "dxf": ("image/vnd.dxf", mat_dxf)}
 
 
-def _asked(request: Request) -> dict[str, Any]:
-    given = MachineQuerySerializer(data=request.query_params)
-    given.is_valid(raise_exception=True)
-    return dict(given.validated_data)
-
-
 def _mats(asked: dict[str, Any], document: PageDocument) -> tuple[MachineMat, ...]:
-    require_fit(document)
     size = Size(*(asked_length(asked, side, document.unit, f"The mat's {side}") for side in ("width", "height")))
     if not (INCH <= size.width <= LARGEST_MAT and INCH <= size.height <= LARGEST_MAT):
         raise refuse("mat-size", "A machine's mat is from 1 to 40 in long.", "width")
@@ -72,8 +64,8 @@ class MachineFileView(APIView):
     )
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Return it as SVG or DXF."""
-        page = Page.objects.visible_to(request.user).one(pk)
-        document, asked = document_of(page), _asked(request)
+        page, document = laid_page(request.user, pk)
+        asked = asked_for(MachineQuerySerializer, request.query_params)
         mat = _mat(asked, _mats(asked, document))
         kind, write = _KINDS[asked["kind"]]
         return download(write(mat, document.unit), kind, page.name, f"mat{asked['mat']}.{asked['kind']}")
@@ -89,7 +81,8 @@ class MachineRunView(APIView):
     )
     def get(self, request: Request, pk: int) -> Response:
         """Write the file, let the machine read it back, and tell what it does."""
-        document, asked = document_of(Page.objects.visible_to(request.user).one(pk)), _asked(request)
+        _, document = laid_page(request.user, pk)
+        asked = asked_for(MachineQuerySerializer, request.query_params)
         mats, unit = _mats(asked, document), document.unit
         mat = _mat(asked, mats)
         machine = Machine(mat.size)

@@ -1,7 +1,5 @@
 """What people cut and shape with: their trimmers, punches and dies."""
 
-from typing import Any
-
 from drf_spectacular.utils import extend_schema
 from rest_framework import status
 from rest_framework.request import Request
@@ -12,7 +10,7 @@ from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
 from inkquilt.lengths import INCH, Unit
 from inkquilt.paper.tools import ShapingTool as CoreTool
 from inkquilt.sketch.model import Size
-from server.common.asked import asked_length, refuse
+from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import ErrorSerializer
 from server.cutting import services
 from server.cutting.answers import tool_answer, trimmer_answer
@@ -80,9 +78,7 @@ _WORDS = {
 
 
 def _asked(request: Request) -> CoreTrimmer:
-    given = TrimmerAskedSerializer(data=request.data)
-    given.is_valid(raise_exception=True)
-    asked: dict[str, Any] = given.validated_data
+    asked = asked_for(TrimmerAskedSerializer, request.data)
     unit = Unit(asked["unit"])
     lengths = {name: asked_length(asked, name, unit, words) for name, words in _WORDS.items()}
     for name, length in lengths.items():
@@ -126,9 +122,7 @@ class ShapingToolView(APIView):
 
 
 def _asked_tool(request: Request) -> tuple[CoreTool, Unit]:
-    given = ShapingToolAskedSerializer(data=request.data)
-    given.is_valid(raise_exception=True)
-    asked: dict[str, Any] = given.validated_data
+    asked = asked_for(ShapingToolAskedSerializer, request.data)
     unit = Unit(asked["unit"])
 
     def length(name: str, words: str) -> int:

@@ -13,7 +13,7 @@ from rest_framework.views import APIView
 from inkquilt.lengths import INCH, Unit
 from inkquilt.sketch.model import Size
 from inkquilt_io.cut_book import cuts_csv, cuts_pdf
-from server.common.asked import asked_length, refuse
+from server.common.asked import asked_for, asked_length, refuse
 from server.common.files import asked_sheet, download
 from server.common.serializers import ErrorSerializer
 from server.cutting import run as runs
@@ -29,7 +29,7 @@ from server.cutting.serializers import (
     TickSerializer,
 )
 from server.pages.models import Page
-from server.pages.services import document_of, require_fit
+from server.pages.services import document_of, laid_page
 
 
 class TableView(APIView):
@@ -42,11 +42,10 @@ class TableView(APIView):
     )
     def get(self, request: Request, pk: int) -> Response:
         """Return it, planned in so many seconds."""
-        asked = TableQuerySerializer(data=request.query_params)
-        asked.is_valid(raise_exception=True)
+        asked = asked_for(TableQuerySerializer, request.query_params)
         page = Page.objects.visible_to(request.user).one(pk)
         document = document_of(page)
-        plan = services.plan_of(request.user, document, asked.validated_data["seconds"])
+        plan = services.plan_of(request.user, document, asked["seconds"])
         return Response(table_answer(document, page.version, plan))
 
 
@@ -60,9 +59,7 @@ class CutFileView(APIView):
     )
     def get(self, request: Request, pk: int, name: str) -> HttpResponse:
         """Return the file as a download."""
-        page = Page.objects.visible_to(request.user).one(pk)
-        document = document_of(page)
-        require_fit(document)
+        page, document = laid_page(request.user, pk)
         sheet = asked_sheet(request)
         book = book_of(page.name, document, services.plan_of(request.user, document, runs.SECONDS))
         if name == "cuts.csv":
@@ -110,9 +107,7 @@ class RunView(APIView):
     )
     def patch(self, request: Request, pk: int) -> Response:
         """Say how many steps of a sheet are done."""
-        given = TickSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        asked = given.validated_data
+        asked = asked_for(TickSerializer, request.data)
         run = runs.run_of(self._page(request, pk))
         return Response(
             run_answer(runs.tick(run=run, version=asked["version"], sheet=asked["sheet"], done=asked["done"]))
@@ -136,9 +131,7 @@ class TakeStockView(APIView):
     def post(self, request: Request, pk: int) -> Response:
         """Take sheets off the stash, put leftovers in, and plan the rest anew."""
         page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
-        given = TakeStockSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        asked = given.validated_data
+        asked = asked_for(TakeStockSerializer, request.data)
         unit = document_of(page).unit
         keep = asked_length(asked, "keep_above", unit, "The smallest leftover to keep")
         spoiled = asked.get("spoiled")
@@ -170,6 +163,5 @@ class UndoRunView(APIView):
     def post(self, request: Request, pk: int) -> Response:
         """Undo it."""
         page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
-        given = RunVersionSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        return Response(run_answer(runs.undo(run=runs.run_of(page), version=given.validated_data["version"])))
+        given = asked_for(RunVersionSerializer, request.data)
+        return Response(run_answer(runs.undo(run=runs.run_of(page), version=given["version"])))

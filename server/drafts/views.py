@@ -16,7 +16,7 @@ from inkquilt.sketch.draft import Draft
 from inkquilt.sketch.tidy import MARK
 from inkquilt.sketch.writing import write_sketch
 from server.common import fields
-from server.common.asked import asked_page
+from server.common.asked import asked_for, asked_page
 from server.common.drawing import BoardSerializer, board
 from server.common.errors import ApiError
 from server.common.serializers import ErrorSerializer, FaultSerializer, FormatRequestSerializer
@@ -146,10 +146,9 @@ class DraftsView(APIView):
         """Read a JSON, SVG, PNG, JPEG or zip file."""
         if int(request.META.get("CONTENT_LENGTH") or 0) > MOST_UPLOADED:
             raise ApiError("too-large", "A file with sketches may have up to 48 MB.", 413)
-        given = SketchUploadSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        file = given.validated_data["file"]
-        found = services.read_file(file.read(), file.name, _page(given.validated_data))
+        given = asked_for(SketchUploadSerializer, request.data)
+        file = given["file"]
+        found = services.read_file(file.read(), file.name, _page(given))
         return Response(
             [
                 {
@@ -174,10 +173,9 @@ class BasicTypesView(APIView):
     )
     def post(self, request: Request) -> Response:
         """Draw all of them for a page and a number of photos."""
-        given = BasicRequestSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        page, _ = asked_page(given.validated_data)
-        found = services.basic_drafts(page, given.validated_data["photos"])
+        given = asked_for(BasicRequestSerializer, request.data)
+        page, _ = asked_page(given)
+        found = services.basic_drafts(page, given["photos"])
         return Response([{"kind": kind.value, "draft": drafted_answer(draft)} for kind, draft in found])
 
 
@@ -191,10 +189,9 @@ class MeasuredView(APIView):
     )
     def post(self, request: Request) -> Response:
         """Draw it, or say which sums are wrong."""
-        given = MeasuredRequestSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        page, _ = asked_page(given.validated_data)
-        rows, name = given.validated_data["rows"], given.validated_data.get("name", "")
+        given = asked_for(MeasuredRequestSerializer, request.data)
+        page, _ = asked_page(given)
+        rows, name = given["rows"], given.get("name", "")
         return Response(drafted_answer(services.measured_draft(page, name, rows)))
 
 
@@ -208,10 +205,9 @@ class RedrawView(APIView):
     )
     def post(self, request: Request) -> Response:
         """Make one change to a draft."""
-        given = RedrawRequestSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        draft = services.draft_of(request.data.get("data"), given.validated_data["guessed"])
-        return Response(drafted_answer(services.redrawn(draft, given.validated_data["change"])))
+        given = asked_for(RedrawRequestSerializer, request.data)
+        draft = services.draft_of(request.data.get("data"), given["guessed"])
+        return Response(drafted_answer(services.redrawn(draft, given["change"])))
 
 
 class SketchDraftView(APIView):

@@ -1,9 +1,7 @@
 """The stash of embellishments, and what is proposed with them."""
 
-from typing import Any
-
 from drf_spectacular.utils import extend_schema
-from rest_framework import serializers, status
+from rest_framework import status
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
@@ -11,8 +9,8 @@ from rest_framework.views import APIView
 from inkquilt.clusters import ClusterWish, Formation, ScatterWish
 from inkquilt.embellishments import check
 from inkquilt.lengths import INCH, Unit
-from server.common.asked import asked_length, refuse
-from server.common.serializers import ErrorSerializer
+from server.common.asked import asked_for, asked_length, refuse
+from server.common.serializers import REFUSED, ErrorSerializer
 from server.embellishments import services
 from server.embellishments.answers import cover_answer, embellishment_answer, laid_answer, plan_answer
 from server.embellishments.models import Embellishment
@@ -25,13 +23,10 @@ from server.embellishments.serializers import (
     EmbellishmentSerializer,
     ScatterWishSerializer,
 )
-from server.pages.document import PageDocument
-from server.pages.models import Page
-from server.pages.services import document_of, require_fit
+from server.pages.services import laid_page
 
 MOST_EMBELLISHMENTS = 500
 MOST_READY = 12
-_REFUSED = {400: ErrorSerializer, 404: ErrorSerializer, 409: ErrorSerializer}
 
 
 class EmbellishmentsView(APIView):
@@ -52,7 +47,7 @@ class EmbellishmentsView(APIView):
         """Enter one."""
         if Embellishment.objects.visible_to(request.user).count() >= MOST_EMBELLISHMENTS:
             raise refuse("too-many-embellishments", f"There can be up to {MOST_EMBELLISHMENTS} embellishments.")
-        asked = _asked(EmbellishmentAskedSerializer, request)
+        asked = asked_for(EmbellishmentAskedSerializer, request.data)
         unit = Unit(asked["unit"])
         asked["width"] = asked_length(asked, "width", unit, "How wide it is")
         asked["height"] = asked_length(asked, "height", unit, "How high it is")
@@ -69,12 +64,12 @@ class EmbellishmentView(APIView):
     @extend_schema(
         operation_id="count_embellishment",
         request=CountAskedSerializer,
-        responses={200: EmbellishmentSerializer, **_REFUSED},
+        responses={200: EmbellishmentSerializer, **REFUSED},
     )
     def patch(self, request: Request, pk: int) -> Response:
         """Say how many there are."""
         row = Embellishment.objects.visible_to(request.user).one(pk)
-        row.count = _asked(CountAskedSerializer, request)["count"]
+        row.count = asked_for(CountAskedSerializer, request.data)["count"]
         row.save(update_fields=["count"])
         return Response(embellishment_answer(row))
 
@@ -85,31 +80,18 @@ class EmbellishmentView(APIView):
         return Response(status=status.HTTP_204_NO_CONTENT)
 
 
-def _asked(kind: type[serializers.Serializer], request: Request) -> dict[str, Any]:
-    given = kind(data=request.data)
-    given.is_valid(raise_exception=True)
-    return dict(given.validated_data)
-
-
-def _page(request: Request, pk: int) -> tuple[Page, PageDocument]:
-    page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
-    document = document_of(page)
-    require_fit(document)
-    return page, document
-
-
 class ClustersView(APIView):
     """Proposals for clusters. Asked by POST, for a wish has parts; nothing is kept."""
 
     @extend_schema(
         operation_id="plan_clusters",
         request=ClusterWishSerializer,
-        responses={200: ArrangementSerializer(many=True), **_REFUSED},
+        responses={200: ArrangementSerializer(many=True), **REFUSED},
     )
     def post(self, request: Request, pk: int) -> Response:
         """Return proposals, the best first."""
-        page, document = _page(request, pk)
-        asked = _asked(ClusterWishSerializer, request)
+        page, document = laid_page(request.user, pk)
+        asked = asked_for(ClusterWishSerializer, request.data)
         keep = asked.pop("keep", None)
         typed = asked.pop("thickness", "")
         thickness = asked_length({"t": typed}, "t", document.unit, "The most a piece may stand up") if typed else None
@@ -128,12 +110,12 @@ class ScatterView(APIView):
     """A scattered background. Nothing is kept."""
 
     @extend_schema(
-        operation_id="plan_scatter", request=ScatterWishSerializer, responses={200: ArrangementSerializer, **_REFUSED}
+        operation_id="plan_scatter", request=ScatterWishSerializer, responses={200: ArrangementSerializer, **REFUSED}
     )
     def post(self, request: Request, pk: int) -> Response:
         """Return pieces, or one more where the gap is largest."""
-        page, document = _page(request, pk)
-        asked = _asked(ScatterWishSerializer, request)
+        page, document = laid_page(request.user, pk)
+        asked = asked_for(ScatterWishSerializer, request.data)
         more, only, typed = asked.pop("one_more"), asked.pop("only", None), asked.pop("spacing", "")
         spacing = asked_length({"s": typed}, "s", document.unit, "The spacing") if typed else 0
         wish = ScatterWish(**asked, spacing=spacing, only=frozenset(only) if only else None)
@@ -153,12 +135,12 @@ class CoverView(APIView):
     @extend_schema(
         operation_id="cover_spot",
         request=CoverWishSerializer,
-        responses={200: ArrangementSerializer(many=True), **_REFUSED},
+        responses={200: ArrangementSerializer(many=True), **REFUSED},
     )
     def post(self, request: Request, pk: int) -> Response:
         """Return pieces that cover it, the best first."""
-        page, document = _page(request, pk)
-        asked = _asked(CoverWishSerializer, request)
+        page, document = laid_page(request.user, pk)
+        asked = asked_for(CoverWishSerializer, request.data)
         across = asked_length(asked, "across", document.unit, "How wide the flaw is")
         if not 0 < across <= 6 * INCH:
             raise refuse("flaw-size", "A flaw is more than nothing and at most 6 in wide.", "across")
@@ -171,9 +153,9 @@ class CoverView(APIView):
 class ReadyWordsView(APIView):
     """Ready words of the stash, as title or beside the photos they name. Nothing is kept."""
 
-    @extend_schema(operation_id="ready_words", responses={200: ArrangementSerializer(many=True), **_REFUSED})
+    @extend_schema(operation_id="ready_words", responses={200: ArrangementSerializer(many=True), **REFUSED})
     def get(self, request: Request, pk: int) -> Response:
         """Return what can be done with them."""
-        page, document = _page(request, pk)
+        page, document = laid_page(request.user, pk)
         found = services.ready_words(page, document)[:MOST_READY]
         return Response([laid_answer(one.accents, document, one.words) for one in found])

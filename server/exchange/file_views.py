@@ -26,7 +26,7 @@ from server.common.serializers import ErrorSerializer
 from server.exchange.services import drawn_sketch, fitted_page, measures_of_page, measures_of_sketch, printed_stories
 from server.pages.document import PageDocument, page_as_sketch
 from server.pages.models import Page
-from server.pages.services import document_of, require_fit
+from server.pages.services import laid_page
 from server.pages.wishes import wishes_on
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch
@@ -109,9 +109,7 @@ class FileView(APIView):
     )
     def get(self, request: Request, pk: int, name: str) -> HttpResponse:
         """Return the file as a download."""
-        page = Page.objects.visible_to(request.user).one(pk)
-        document = document_of(page)
-        require_fit(document)
+        page, document = laid_page(request.user, pk)
         kind, make = _FILES[name]
         return download(make(page, document, request), kind, page.name, name)
 

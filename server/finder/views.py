@@ -13,7 +13,7 @@ from inkquilt.photos.finding import Wanted
 from inkquilt.sketch import Block
 from inkquilt.sketch.model import Size
 from server.common import fields
-from server.common.asked import asked_page
+from server.common.asked import asked_for, asked_page
 from server.common.drawing import BoardSerializer, board
 from server.common.serializers import ErrorSerializer, FormatRequestSerializer
 from server.finder import services
@@ -93,9 +93,7 @@ class FinderView(APIView):
     )
     def post(self, request: Request) -> Response:
         """Rank every sketch, every way to hold it."""
-        given = FindSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        asked = given.validated_data
+        asked = asked_for(FindSerializer, request.data)
         page, _ = asked_page(asked)
         wanted = Wanted(*(asked[name] for name in ("title", "journaling", "spread", "every_photo")))
         photos = asked_photos(request.user, asked["photos"])
@@ -140,9 +138,7 @@ class FitFoundView(APIView):
     )
     def post(self, request: Request) -> Response:
         """Fit it to the page and match the photos to the slots it has there."""
-        given = FitFoundSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        asked = given.validated_data
+        asked = asked_for(FitFoundSerializer, request.data)
         page, _ = asked_page(asked)
         row = Sketch.objects.visible_to(request.user).one(asked["sketch"])
         photos = asked_photos(request.user, asked["photos"])

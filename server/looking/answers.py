@@ -15,7 +15,7 @@ from server.looking.services import SecondLook
 from server.pages.accents import accent_answer
 from server.pages.answers import card_answer, with_areas
 from server.pages.document import PageDocument
-from server.pages.models import Page
+from server.pages.models import Page, Revision
 
 
 def kind_key(observation: Observation) -> str:
@@ -175,16 +175,27 @@ def trial_answer(trial: Trial, document: PageDocument) -> dict[str, Any]:
 
 
 def snapshots_answer(rows: Sequence[Snapshot], page: Page) -> list[dict[str, Any]]:
-    """Return states of one page that were put away, drawn; their photos are fetched together."""
-    documents = [PageDocument.read(row.document) for row in rows]
+    """Return states of one page that were put away, drawn."""
+    drawn = _drawn([row.document for row in rows], page)
+    return [
+        {"id": row.pk, "note": row.note, "created": row.created, "page": card}
+        for row, card in zip(rows, drawn, strict=True)
+    ]
+
+
+def step_answer(row: Revision) -> dict[str, Any]:
+    """Return an earlier step."""
+    return {"number": row.number, "done": row.done, "created": row.created}
+
+
+def drawn_step_answer(row: Revision, page: Page) -> dict[str, Any]:
+    """Return an earlier step, drawn."""
+    return {**step_answer(row), "page": _drawn([row.document], page)[0]}
+
+
+def _drawn(written: Sequence[Any], page: Page) -> list[dict[str, Any]]:
+    """Return states of one page, drawn; their photos are fetched together."""
+    documents = [PageDocument.read(data) for data in written]
     wanted = {placed.photo for document in documents for placed in document.photos.values()}
     pictures = with_areas(page).in_bulk(wanted)
-    return [
-        {
-            "id": row.pk,
-            "note": row.note,
-            "created": row.created,
-            "page": card_answer(page, document, pictures),
-        }
-        for row, document in zip(rows, documents, strict=True)
-    ]
+    return [card_answer(page, document, pictures) for document in documents]

@@ -132,6 +132,20 @@ class NoteSerializer(serializers.Serializer):
     note = serializers.CharField(max_length=300, allow_blank=True, default="")
 
 
+class PageStepSerializer(serializers.Serializer):
+    """An earlier step of a page: what was done then."""
+
+    number = serializers.IntegerField()
+    done = serializers.CharField()
+    created = serializers.DateTimeField()
+
+
+class DrawnStepSerializer(PageStepSerializer):
+    """An earlier step, drawn."""
+
+    page = PageCardSerializer()
+
+
 class SnapshotSerializer(serializers.Serializer):
     """A state that was put away, drawn."""
 

@@ -22,11 +22,13 @@ from server.pages.changes.accents import pinned_at
 from server.pages.document import PageDocument
 from server.pages.fits import refitted
 from server.pages.layouts import layout_of
-from server.pages.models import Page
+from server.pages.models import Page, Revision
 from server.pages.services import document_of
 from server.stash.models import Paper
 
 MOST_SNAPSHOTS: Final = 30
+#: So many earlier steps are listed to be looked at beside the page.
+MOST_STEPS: Final = 60
 _PLAIN_KINDS: Final = ("solid",)
 
 
@@ -120,3 +122,8 @@ def put_away(page: Page, note: str) -> Snapshot:
     if page.snapshots.count() >= MOST_SNAPSHOTS:
         raise refuse("too-many-snapshots", f"A page keeps up to {MOST_SNAPSHOTS} states. Throw one away first.")
     return Snapshot.objects.create(page=page, note=note, document=document_of(page).written(), created=timezone.now())
+
+
+def steps_of(page: Page) -> list[Revision]:
+    """Return the steps that led to the page as it is, the one before it first; their documents are not read."""
+    return list(page.revisions.filter(number__lt=page.head).order_by("-number").defer("document")[:MOST_STEPS])

@@ -5,6 +5,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from server.common.asked import asked_for
 from server.common.serializers import ErrorSerializer
 from server.pages import services
 from server.pages.answers import match_answer, pictures_of
@@ -62,8 +63,7 @@ class MatchView(APIView):
     def post(self, request: Request, pk: int) -> Response:
         """Work it out; nothing is changed until its change is sent."""
         page = Page.objects.visible_to(request.user).one(pk)
-        given = MatchQuerySerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        photos = asked_photos(request.user, given.validated_data["photos"])
-        found = match_on_page(services.document_of(page), photos, given.validated_data["in_time"])
+        given = asked_for(MatchQuerySerializer, request.data)
+        photos = asked_photos(request.user, given["photos"])
+        found = match_on_page(services.document_of(page), photos, given["in_time"])
         return Response(match_answer(found))

@@ -482,6 +482,8 @@ class ChangeSerializer(FormatRequestSerializer):
     slant = serializers.ChoiceField(fields.SLANT_CHOICES, required=False, allow_null=True)
     tool = serializers.IntegerField(required=False, allow_null=True)
     fold = serializers.ChoiceField(fields.FOLD_CHOICES, required=False, allow_null=True)
+    step = serializers.IntegerField(required=False, min_value=1)
+    snapshot = serializers.IntegerField(required=False, min_value=1)
     leave_out = serializers.ListField(child=serializers.CharField(max_length=60), required=False, max_length=200)
     smaller_prints = serializers.BooleanField(required=False)
     no_margin = serializers.BooleanField(required=False)

@@ -28,7 +28,7 @@ from inkquilt.words.stories import JournalPage
 from server.common.errors import ApiError
 from server.cutting.models import ShapingTool
 from server.embellishments.models import owned_by
-from server.pages.changes import Known, KnownPaper, KnownPhoto, apply_change
+from server.pages.changes import Known, KnownPaper, KnownPhoto, KnownState, apply_change
 from server.pages.cut_terms import SidePicture
 from server.pages.document import PageDocument, page_as_sketch
 from server.pages.fits import first_that_fits, fit_of, refitted
@@ -44,11 +44,14 @@ from server.stash.models import Paper
 from server.words.lettering import Lettering, lettering_of
 from server.words.scripts import Writing, writing_of
 
-#: Changes that leave every block where it is.
+#: Takes an earlier state up again, blocks and all.
+TAKE_UP = "take-up"
+#: Changes that leave every block where it is, or where an earlier state had it.
 KEEPS_FIT = frozenset(
     {
         "photo", "match", "title", "set-title", "sheet", "unpin", "paper", "lie", "saving", "copies", "lip", "window",
         "story", "story-away", "accent", "school", "close-window", "row", "cut-from", "slant", "tool", "fold",
+        TAKE_UP,
     }
 )  # fmt: skip
 #: Changes after which the page as it lies is fitted again with as little change as possible.
@@ -71,6 +74,14 @@ def require_fit(document: PageDocument) -> None:
     """Raise ``ApiError`` when nothing fits on the page, so that there is nothing to save."""
     if not document.blocks:
         raise ApiError("nothing-fits", "Nothing fits on this page yet, so there is nothing to save.", 409)
+
+
+def laid_page(user: Any, pk: int) -> tuple[Page, PageDocument]:
+    """Return a page of somebody's on which something lies. Raises ``Http404`` or ``ApiError``."""
+    page: Page = Page.objects.visible_to(user).select_related("owner").one(pk)
+    document = document_of(page)
+    require_fit(document)
+    return page, document
 
 
 def document_of(page: Page) -> PageDocument:
@@ -215,6 +226,9 @@ def change_page(*, page: Page, version: int, change: dict[str, Any]) -> Page:
     def find_embellishments() -> tuple[Embellishment, ...]:
         return owned_by(page.owner)
 
+    def find_state(step: int | None, snapshot: int | None) -> KnownState | None:
+        return _state(page, step, snapshot)
+
     known = Known(
         photo=find_photo,
         paper=find_paper,
@@ -223,6 +237,7 @@ def change_page(*, page: Page, version: int, change: dict[str, Any]) -> Page:
         writing=find_writing,
         embellishments=find_embellishments,
         journal_page=find_journal_page,
+        state=find_state,
     )
     before = document_of(page)
     changed = apply_change(before, change, known)
@@ -233,9 +248,18 @@ def change_page(*, page: Page, version: int, change: dict[str, Any]) -> Page:
         document = replace(document, fit=fit_of(page, document, document.way))
     elif change["kind"] not in KEEPS_FIT | {"arrange"} or (document.blocks and not keeps_terms(document)):
         document = _fitted(document)
-    if document.accents and document.blocks != before.blocks:
+    if document.accents and document.blocks != before.blocks and change["kind"] != TAKE_UP:
         document = _with_accents_along(document, before, changed.document)
     return _keep(page, version, _words_set_anew(page, document), changed.done)
+
+
+def _state(page: Page, step: int | None, snapshot: int | None) -> KnownState | None:
+    """Return an earlier step of a page, or a state that was put away."""
+    if snapshot is not None:
+        row = page.snapshots.filter(pk=snapshot).first()
+        return row and KnownState(PageDocument.read(row.document), row.note or "a state put away")
+    revision = page.revisions.filter(number=step, number__lte=page.head).first()
+    return revision and KnownState(PageDocument.read(revision.document), revision.done)
 
 
 def _with_accents_along(document: PageDocument, before: PageDocument, changed: PageDocument) -> PageDocument:

@@ -16,7 +16,7 @@ from inkquilt.page import FORMATS, Side
 from inkquilt.sketch import Role
 from inkquilt.sketch.model import Size
 from server.common import fields
-from server.common.asked import asked_page
+from server.common.asked import asked_for, asked_page
 from server.common.drawing import board
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
@@ -122,9 +122,7 @@ class PagesView(APIView):
     )
     def post(self, request: Request) -> Response:
         """Put a sketch on a page and fit it."""
-        given = NewPageSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        wanted = given.validated_data
+        wanted = asked_for(NewPageSerializer, request.data)
         sketch = Sketch.objects.visible_to(request.user).one(wanted["sketch"])
         on, key = asked_page(wanted)
         side = Side(wanted["binding"]) if wanted.get("binding") else None
@@ -156,12 +154,11 @@ class PageView(APIView):
     def patch(self, request: Request, pk: int) -> Response:
         """Rename it."""
         page = Page.objects.visible_to(request.user).one(pk)
-        given = RenameSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
+        given = asked_for(RenameSerializer, request.data)
         try:
-            return answer(services.rename_page(page=page, **given.validated_data))
+            return answer(services.rename_page(page=page, **given))
         except services.StalePage as error:
-            return stale(error, {"name": given.validated_data["name"]})
+            return stale(error, {"name": given["name"]})
 
     @extend_schema(operation_id="delete_page", responses={204: None, 404: ErrorSerializer})
     def delete(self, request: Request, pk: int) -> Response:
@@ -181,11 +178,10 @@ class ChangesView(APIView):
     def post(self, request: Request, pk: int) -> Response:
         """Make one change; it can be undone."""
         page = Page.objects.visible_to(request.user).one(pk)
-        given = WriteSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        change = dict(given.validated_data["change"])
+        given = asked_for(WriteSerializer, request.data)
+        change = dict(given["change"])
         try:
-            return answer(services.change_page(page=page, version=given.validated_data["version"], change=change))
+            return answer(services.change_page(page=page, version=given["version"], change=change))
         except services.StalePage as error:
             return stale(error, change)
 
@@ -193,10 +189,9 @@ class ChangesView(APIView):
 def take_step(request: Request, pk: int, step: Callable[..., Page]) -> Response:
     """Undo or redo, and answer with the page."""
     page = Page.objects.visible_to(request.user).one(pk)
-    given = VersionSerializer(data=request.data)
-    given.is_valid(raise_exception=True)
+    given = asked_for(VersionSerializer, request.data)
     try:
-        return answer(step(page=page, version=given.validated_data["version"]))
+        return answer(step(page=page, version=given["version"]))
     except services.StalePage as error:
         return stale(error, None)
 
@@ -274,9 +269,8 @@ class FitView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         """Work it out, or remember it."""
         page = Page.objects.visible_to(request.user).one(pk)
-        given = FitQuerySerializer(data=request.query_params)
-        given.is_valid(raise_exception=True)
-        way, reasons = asked_way(given.validated_data), given.validated_data["reasons"]
+        given = asked_for(FitQuerySerializer, request.query_params)
+        way, reasons = asked_way(given), given["reasons"]
         document = services.document_of(page)
         return Response(fit_answer(fit_of(page, document, way, reasons), document))
 
@@ -315,9 +309,8 @@ class CompanionsView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         """List them."""
         page = Page.objects.visible_to(request.user).one(pk)
-        asked = CompanionQuerySerializer(data=request.query_params)
-        asked.is_valid(raise_exception=True)
-        found = services.companion_list(page, asked.validated_data.get("photos"))
+        asked = asked_for(CompanionQuerySerializer, request.query_params)
+        found = services.companion_list(page, asked.get("photos"))
         return Response(
             [
                 {
@@ -338,9 +331,7 @@ class CompanionsView(APIView):
     def post(self, request: Request, pk: int) -> Response:
         """Make the proposed page."""
         page = Page.objects.visible_to(request.user).one(pk)
-        given = NewCompanionSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        wanted = given.validated_data
+        wanted = asked_for(NewCompanionSerializer, request.data)
         made = services.make_companion(page=page, key=wanted["key"], photos=wanted.get("photos"))
         return answer(made, status.HTTP_201_CREATED)
 
@@ -356,7 +347,6 @@ class KeepSketchView(APIView):
     def post(self, request: Request, pk: int) -> Response:
         """Keep it on the shelf of sketches."""
         page = Page.objects.visible_to(request.user).one(pk)
-        given = KeepSketchSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        kept = services.keep_as_sketch(page=page, name=given.validated_data.get("name", ""))
+        given = asked_for(KeepSketchSerializer, request.data)
+        kept = services.keep_as_sketch(page=page, name=given.get("name", ""))
         return Response({"id": kept.pk, "name": kept.name}, status=status.HTTP_201_CREATED)

@@ -16,7 +16,7 @@ from rest_framework.views import APIView
 
 from inkquilt.lengths import INCH, Grains, Unit
 from inkquilt.sketch.model import Size
-from server.common.asked import asked_length, refuse
+from server.common.asked import asked_for, asked_length, refuse
 from server.common.errors import ApiError
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
@@ -84,9 +84,7 @@ class PrintsView(APIView):
     )
     def post(self, request: Request) -> Response:
         """Enter one."""
-        given = NewPrintSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        asked = given.validated_data
+        asked = asked_for(NewPrintSerializer, request.data)
         photo = services.add_print(
             owner=request.user,
             name=asked["name"],
@@ -116,9 +114,7 @@ class PhotoView(APIView):
     def patch(self, request: Request, pk: int) -> Response:
         """Change what is known of it."""
         photo = _photos(request).one(pk)  # type: ignore[attr-defined]  # of our own query set
-        given = DescribeSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        facts = dict(given.validated_data)
+        facts = asked_for(DescribeSerializer, request.data)
         if "print_width" in facts or "print_height" in facts:
             width, height = facts.pop("print_width", ""), facts.pop("print_height", "")
             size = None
@@ -145,9 +141,8 @@ class AreasView(APIView):
     def put(self, request: Request, pk: int) -> Response:
         """Say which parts matter and which may be covered."""
         photo = Photo.objects.visible_to(request.user).one(pk)
-        given = AreasSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        return Response(PhotoSerializer(services.mark_areas(photo=photo, areas=given.validated_data["areas"])).data)
+        given = asked_for(AreasSerializer, request.data)
+        return Response(PhotoSerializer(services.mark_areas(photo=photo, areas=given["areas"])).data)
 
 
 class LookView(APIView):

@@ -16,7 +16,7 @@ from inkquilt.printing import PAPERS, Print, PrintSheet
 from inkquilt.printing.prints import BLEED, Grade
 from inkquilt.sketch.model import Size
 from inkquilt_io.photo_printer import USUAL_MARGIN, Fault, Printer
-from server.common.asked import asked_length, refuse
+from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import ErrorSerializer
 from server.printing import services
 
@@ -119,12 +119,6 @@ def _planned(request: Request, asked: dict[str, Any]) -> services.Plan:
     return services.plan(services.asked_pages(request.user, asked["pages"]), terms)
 
 
-def _asked(kind: type[serializers.Serializer], data: Any) -> dict[str, Any]:
-    given = kind(data=data)
-    given.is_valid(raise_exception=True)
-    return given.validated_data
-
-
 class PrintsView(APIView):
     """The plan of prints."""
 
@@ -135,7 +129,7 @@ class PrintsView(APIView):
     )
     def get(self, request: Request) -> Response:
         """Lay them out."""
-        made = _planned(request, _asked(PrintQuerySerializer, request.query_params))
+        made = _planned(request, asked_for(PrintQuerySerializer, request.query_params))
         sheets, packed = services.sheets_for(made)
         return Response(
             {
@@ -199,7 +193,7 @@ class PrintFilesView(APIView):
     )
     def get(self, request: Request, kind: str) -> HttpResponse:
         """Return the sheets as PDF, or each print as JPEG in a zip."""
-        made = _planned(request, _asked(PrintQuerySerializer, request.query_params))
+        made = _planned(request, asked_for(PrintQuerySerializer, request.query_params))
         if kind == "pdf":
             content, mime = services.as_pdf(made, "Photo prints"), "application/pdf"
         else:
@@ -219,7 +213,7 @@ class PrinterView(APIView):
     )
     def post(self, request: Request) -> Response:
         """Print; hand back what came out, and the log."""
-        asked = _asked(PrinterQuerySerializer, request.data)
+        asked = asked_for(PrinterQuerySerializer, request.data)
         printer = Printer(asked["tray"], asked["sheets"], borderless=asked["borderless"])
         job = services.on_printer(_planned(request, asked), printer)
         return Response(

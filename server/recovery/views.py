@@ -9,6 +9,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from server.common.asked import asked_for
 from server.common.serializers import ErrorSerializer
 from server.pages.models import Page
 from server.photos.models import Photo
@@ -52,10 +53,9 @@ class DeletedView(APIView):
     )
     def post(self, request: Request) -> Response:
         """Bring one back; answers with what is still deleted."""
-        given = BringBackSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        model: Any = KINDS[given.validated_data["kind"]]
-        model.objects.deleted_by(request.user).one(given.validated_data["id"]).bring_back()
+        given = asked_for(BringBackSerializer, request.data)
+        model: Any = KINDS[given["kind"]]
+        model.objects.deleted_by(request.user).one(given["id"]).bring_back()
         return Response(_deleted(request.user))
 
 

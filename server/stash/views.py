@@ -15,7 +15,7 @@ from inkquilt.cutting.guillotine import StockKind
 from inkquilt.lengths import INCH, Unit
 from inkquilt.paper.kinds import SideName
 from inkquilt.sketch.model import Size
-from server.common.asked import asked_length, refuse
+from server.common.asked import asked_for, asked_length, refuse
 from server.common.errors import ApiError
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
@@ -47,10 +47,9 @@ class PapersView(APIView):
     @extend_schema(operation_id="papers", parameters=[PaperQuerySerializer], responses=StashPaperSerializer(many=True))
     def get(self, request: Request) -> Response:
         """List them by name."""
-        asked = PaperQuerySerializer(data=request.query_params)
-        asked.is_valid(raise_exception=True)
+        asked = asked_for(PaperQuerySerializer, request.query_params)
         paging = ListPaging()
-        found = services.papers_of(request.user, asked.validated_data["words"])
+        found = services.papers_of(request.user, asked["words"])
         rows = paging.paginate_queryset(found, request, self)
         return paging.get_paginated_response(StashPaperSerializer(rows, many=True).data)
 
@@ -61,9 +60,7 @@ class PapersView(APIView):
     )
     def post(self, request: Request) -> Response:
         """Enter one in a line."""
-        given = EntryLineSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        asked = given.validated_data
+        asked = asked_for(EntryLineSerializer, request.data)
         paper = services.enter_line(owner=request.user, line=asked["line"], unit=Unit(asked["unit"]))
         return Response(StashPaperSerializer(paper).data, status=status.HTTP_201_CREATED)
 
@@ -101,9 +98,7 @@ class StocksView(APIView):
     def post(self, request: Request, pk: int) -> Response:
         """Add some."""
         paper = Paper.objects.visible_to(request.user).one(pk)
-        given = NewStockSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        asked = given.validated_data
+        asked = asked_for(NewStockSerializer, request.data)
         size = Size(*(asked_length(asked, side, Unit.IN, f"The {side}") for side in ("width", "height")))
         if not (0 < size.width <= LARGEST_SHEET and 0 < size.height <= LARGEST_SHEET):
             raise refuse("stock-size", "Paper is more than nothing and at most 40 in long.", "width")
@@ -125,9 +120,8 @@ class StockView(APIView):
         row = PaperStock.objects.filter(paper=paper, pk=stock).first()
         if row is None:
             raise refuse("unknown-stock", "There is no such size of this paper.", "stock")
-        given = StockCountSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        services.set_count(stock=row, count=given.validated_data["count"])
+        given = asked_for(StockCountSerializer, request.data)
+        services.set_count(stock=row, count=given["count"])
         return Response(StashPaperSerializer(_papers(request).get(pk=pk)).data)
 
 

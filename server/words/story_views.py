@@ -1,7 +1,5 @@
 """Hands, and the ways to write a story."""
 
-from typing import Any
-
 from drf_spectacular.utils import extend_schema
 from rest_framework import status
 from rest_framework.request import Request
@@ -11,10 +9,9 @@ from rest_framework.views import APIView
 from inkquilt.lengths import Unit
 from inkquilt.words.script import hand
 from inkquilt_io.lettering import FONTS
-from server.common.asked import asked_length, refuse
+from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import ErrorSerializer
-from server.pages.models import Page
-from server.pages.services import document_of, require_fit
+from server.pages.services import laid_page
 from server.words.models import Hand
 from server.words.serializers import (
     HandAskedSerializer,
@@ -46,9 +43,7 @@ class ScriptsView(APIView):
         """Enter a hand."""
         if Hand.objects.visible_to(request.user).count() >= MOST_HANDS:
             raise refuse("too-many-hands", f"There can be up to {MOST_HANDS} hands.")
-        given = HandAskedSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        asked: dict[str, Any] = dict(given.validated_data)
+        asked = asked_for(HandAskedSerializer, request.data)
         unit = Unit(asked["unit"])
         asked["line"] = asked_length(asked, "line", unit, "The line that was measured")
         asked["pitch"] = asked_length(asked, "pitch", unit, "The distance from line to line")
@@ -76,10 +71,7 @@ class StoryWaysView(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         """Return the best ways for a text or for so many words."""
-        page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
-        given = StoryAskedSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        document = document_of(page)
-        require_fit(document)
-        found = story_ways(page=page, document=document, asked=StoryAsked(**given.validated_data))
+        page, document = laid_page(request.user, pk)
+        given = asked_for(StoryAskedSerializer, request.data)
+        found = story_ways(page=page, document=document, asked=StoryAsked(**given))
         return Response(story_ways_answer(found, document.unit))

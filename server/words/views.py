@@ -1,7 +1,5 @@
 """Lettering, and the ways to set a title."""
 
-from typing import Any
-
 from django.http import Http404
 from drf_spectacular.utils import extend_schema
 from rest_framework import status
@@ -13,7 +11,7 @@ from inkquilt.lengths import INCH, Unit
 from inkquilt.sketch import Role
 from inkquilt.words.alphabets import read_letters
 from inkquilt_io.lettering import FONTS, font_alphabet
-from server.common.asked import asked_length, refuse
+from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import ErrorSerializer
 from server.pages.models import Page
 from server.pages.services import document_of
@@ -52,9 +50,7 @@ class AlphabetsView(APIView):
         """Enter one."""
         if Alphabet.objects.visible_to(request.user).count() >= MOST_ALPHABETS:
             raise refuse("too-many-alphabets", f"There can be up to {MOST_ALPHABETS} alphabets.")
-        given = AlphabetAskedSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        asked: dict[str, Any] = dict(given.validated_data)
+        asked = asked_for(AlphabetAskedSerializer, request.data)
         height = asked_length(asked, "height", Unit(asked["unit"]), "The height of a capital")
         if not 0 < height <= MOST_HEIGHT:
             raise refuse("letter-height", "Letters are more than nothing and at most 6 in high.", "height")
@@ -74,9 +70,8 @@ class AlphabetView(APIView):
     def patch(self, request: Request, pk: int) -> Response:
         """Say which letters are left."""
         row = Alphabet.objects.visible_to(request.user).one(pk)
-        given = LettersAskedSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        row.letters = read_letters(given.validated_data["letters"])
+        given = asked_for(LettersAskedSerializer, request.data)
+        row.letters = read_letters(given["letters"])
         row.save(update_fields=["letters"])
         return Response(alphabet_answer(row))
 
@@ -98,13 +93,12 @@ class TitleWaysView(APIView):
     def get(self, request: Request, pk: int, block: str) -> Response:
         """Return the best ways for a text, or for the title as it is."""
         page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
-        given = TitleQuerySerializer(data=request.query_params)
-        given.is_valid(raise_exception=True)
+        given = asked_for(TitleQuerySerializer, request.query_params)
         document = document_of(page)
         title = next((one for one in document.blocks if one.id == block and one.role is Role.TITLE), None)
         if title is None:
             raise Http404
-        text = given.validated_data["text"] or document.titles.get(block, "")
+        text = given["text"] or document.titles.get(block, "")
         found = services.title_ways(page=page, document=document, block=title, text=text)
         return Response(ways_answer(found, title, lettering_of(page.owner), document.unit))
 

@@ -212,7 +212,7 @@ class EmbellishingTests(ApiTestCase):
         with self.assertNumQueries(4):
             self.send("get", f"pages/{self.page}/snapshots/")
         his = self.add_page(self.otto)
-        for path in ("look/", "snapshots/"):
+        for path in ("look/", "snapshots/", "steps/", "steps/1/"):
             self.assertEqual(self.send("get", f"pages/{his.pk}/{path}").status_code, 404)
         for path in ("clusters/", "scatter/", "cover/", "try/", "stories/"):
             body = {"kind": "floating", "keys": [], "x": 1, "y": 1, "across": "1", "script": "font Figtree"}
@@ -220,6 +220,31 @@ class EmbellishingTests(ApiTestCase):
         row_ = Snapshot.objects.create(page=his, document={})
         self.assertEqual(self.send("delete", f"pages/{his.pk}/snapshots/{row_.pk}/").status_code, 404)
         self.assertEqual(self.send("delete", f"pages/{self.page}/snapshots/{put['id']}/").status_code, 204)
+
+    def test_an_earlier_step_or_a_state_put_away_is_taken_up_again_whole_as_one_step(self):
+        first = self.lay(self.put(self.flower, 9, 10, key="low"))
+        put = self.send("post", f"pages/{self.page}/snapshots/", {"note": "flower low"}).json()
+        self.do(kind="format", format="8x8")
+        self.do(kind="accent", accent="low", at_x=4, at_y=1)
+        steps = self.send("get", f"pages/{self.page}/steps/").json()
+        self.assertEqual([one["number"] for one in steps], [3, 2, 1])
+        self.assertEqual(steps[1]["done"], "laid")
+        shown = self.send("get", f"pages/{self.page}/steps/2/").json()
+        self.assertEqual((shown["page"]["size"], shown["page"]["accents"]), ("12 × 12 in", first["accents"]))
+        for which in ({"step": 2}, {"snapshot": put["id"]}):
+            back = self.do(kind="take-up", **which)
+            # The page is another size, and still the flower lies where it lay then.
+            self.assertEqual((back["accents"], back["fit"]), (first["accents"], first["fit"]))
+            self.assertEqual((back["format"], back["slots"]), (first["format"], first["slots"]))
+            self.assertTrue(back["undo"].startswith("back to “"))
+            undone = self.send("post", f"pages/{self.page}/undo/", {"version": self.version}).json()
+            self.assertEqual((undone["format"]["width"], undone["accents"][0]["x"]), ("8", 4))
+            self.version = undone["version"]
+        # What was undone is no earlier step, nor is what belongs to another page.
+        other = Snapshot.objects.create(page=self.add_page(), document={})
+        for which in ({"step": 6}, {"snapshot": other.pk}, {}):
+            self.assertEqual(self.do(400, kind="take-up", **which)["faults"][0]["code"], "unknown-state")
+        self.assertEqual(self.send("get", f"pages/{self.page}/steps/6/").status_code, 404)
 
     def test_pieces_outlive_their_stash_and_come_back_with_everything(self):
         self.lay(self.put(self.flower, 3, 7))

@@ -60,7 +60,7 @@ class Hands(BrowserTestCase):
         self.drag(self.page.get_by_role("button", name="Roof, first light"), self.page.locator('[data-slot="p"]'))
         expect(self.page.get_by_role("button", name="photo p, Roof, first light")).to_be_visible()
         self.page.get_by_role("link", name="Photo box").click()
-        self.page.get_by_role("button", name="Roof, first light").click()
+        self.page.locator(".photo-tile").get_by_role("button", name="Roof, first light").click()
         self.page.get_by_role("button", name="put it aside").click()
         expect(self.page.locator(".photo-tile")).to_have_count(0)
         self.open(f"/pages/{page.pk}/photos")

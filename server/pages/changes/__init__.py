@@ -10,13 +10,14 @@ A change never touches the database; ``services`` keeps its result as a revision
 ``stories``   journaling
 ``accents``   embellishments
 ``by_hand``   pieces moved and sized, relations let go or added
+``states``    earlier states taken up again
 """
 
 from collections.abc import Callable
 from typing import Any, Final
 
-from server.pages.changes import accents, by_hand, contents, cutting, layout, papers, photos, stories
-from server.pages.changes.base import Changed, Known, KnownPaper, KnownPhoto
+from server.pages.changes import accents, by_hand, contents, cutting, layout, papers, photos, states, stories
+from server.pages.changes.base import Changed, Known, KnownPaper, KnownPhoto, KnownState
 from server.pages.changes.contents import LONGEST_TITLE
 from server.pages.changes.layout import asked_way
 from server.pages.document import PageDocument
@@ -29,6 +30,7 @@ __all__ = [
     "Known",
     "KnownPaper",
     "KnownPhoto",
+    "KnownState",
     "apply_change",
     "asked_way",
 ]
@@ -75,6 +77,7 @@ _APPLY: Final[dict[str, Callable[..., Changed]]] = {
     "match": photos.place_matched,
     "mat": photos.lay_mats,
     "whole": photos.keep_whole,
+    "take-up": states.take_up,
 }
 KINDS: Final = tuple(_APPLY)
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]

@@ -37,6 +37,14 @@ class KnownPaper:
 
 
 @dataclass(frozen=True, slots=True)
+class KnownState:
+    """An earlier state of the page: the whole document, and what it is called."""
+
+    document: PageDocument
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
 class Known:
     """Gives what is the page's owner's by its id, or None."""
 
@@ -47,6 +55,7 @@ class Known:
     writing: Callable[[str, int | None], Writing]
     embellishments: Callable[[], tuple[Embellishment, ...]]
     journal_page: Callable[[PageDocument, str | None], JournalPage]
+    state: Callable[[int | None, int | None], KnownState | None]
 
 
 @dataclass(frozen=True, slots=True)

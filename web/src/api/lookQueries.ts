@@ -47,6 +47,29 @@ export function useSnapshots(id: number) {
   })
 }
 
+/** The steps that led to a page as it is, the latest first. */
+export function useSteps(page: Page, wanted: boolean) {
+  const path = { id: page.id }
+  return useQuery({
+    queryKey: keys.steps(page.id, page.version),
+    queryFn: () => take(api.GET('/api/pages/{id}/steps/', { params: { path } })),
+    enabled: wanted,
+    placeholderData: (before) => before,
+  })
+}
+
+/** The page as it was at an earlier step. */
+export function useStep(page: Page, number: number | null) {
+  const path = { id: page.id, number: number ?? 0 }
+  return useQuery({
+    queryKey: [...keys.steps(page.id, page.version), number],
+    queryFn: () => take(api.GET('/api/pages/{id}/steps/{number}/', { params: { path } })),
+    enabled: number !== null,
+    placeholderData: (before) => before,
+    retry: false,
+  })
+}
+
 export function useSnapshotWrites(id: number) {
   const cache = useQueryClient()
   const onSuccess = async () => {

@@ -23,6 +23,7 @@ export const keys = {
   scripts: ['scripts'] as const,
   embellishments: ['embellishments'] as const,
   look: (id: number) => ['look', id] as const,
+  steps: (id: number, version: number) => ['steps', id, version] as const,
   snapshots: (id: number) => ['snapshots', id] as const,
   table: (id: number, version: number) => ['cutting', id, version] as const,
   run: (id: number) => ['cut-run', id] as const,

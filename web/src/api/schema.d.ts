@@ -766,6 +766,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/steps/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List the latest, the one before the present state first. */
+        get: operations["steps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/steps/{number}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Show the page as it was then. */
+        get: operations["step"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/stories/": {
         parameters: {
             query?: never;
@@ -1745,6 +1779,8 @@ export interface components {
             slant?: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
             tool?: number | null;
             fold?: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
+            step?: number;
+            snapshot?: number;
             leave_out?: string[];
             smaller_prints?: boolean;
             no_margin?: boolean;
@@ -1791,9 +1827,10 @@ export interface components {
          *     * `match` - match
          *     * `mat` - mat
          *     * `whole` - whole
+         *     * `take-up` - take-up
          * @enum {string}
          */
-        ChangeKindEnum: "format" | "way" | "leave-out" | "bring-back" | "concede" | "photo" | "title" | "set-title" | "story" | "story-away" | "accent" | "arrange" | "school" | "sheet" | "paper" | "lie" | "saving" | "copies" | "lip" | "window" | "close-window" | "row" | "cut-from" | "slant" | "tool" | "fold" | "pin" | "unpin" | "untie" | "tie" | "switches" | "grid" | "never-trim" | "leads" | "least" | "rework" | "room" | "shield" | "match" | "mat" | "whole";
+        ChangeKindEnum: "format" | "way" | "leave-out" | "bring-back" | "concede" | "photo" | "title" | "set-title" | "story" | "story-away" | "accent" | "arrange" | "school" | "sheet" | "paper" | "lie" | "saving" | "copies" | "lip" | "window" | "close-window" | "row" | "cut-from" | "slant" | "tool" | "fold" | "pin" | "unpin" | "untie" | "tie" | "switches" | "grid" | "never-trim" | "leads" | "least" | "rework" | "room" | "shield" | "match" | "mat" | "whole" | "take-up";
         /** @description One change to a page; ``kind`` says which of the fields count. */
         ChangeRequest: {
             format?: string | null;
@@ -1889,6 +1926,8 @@ export interface components {
             slant?: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
             tool?: number | null;
             fold?: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
+            step?: number;
+            snapshot?: number;
             leave_out?: string[];
             smaller_prints?: boolean;
             no_margin?: boolean;
@@ -2034,6 +2073,14 @@ export interface components {
              */
             mark: number;
             board: components["schemas"]["Board"];
+        };
+        /** @description An earlier step, drawn. */
+        DrawnStep: {
+            number: number;
+            done: string;
+            /** Format: date-time */
+            created: string;
+            page: components["schemas"]["PageCard"];
         };
         /** @description One embellishment; ``count`` null for what never runs out. */
         Embellishment: {
@@ -2780,6 +2827,13 @@ export interface components {
         PagePaper: {
             letter: string;
             name: string;
+        };
+        /** @description An earlier step of a page: what was done then. */
+        PageStep: {
+            number: number;
+            done: string;
+            /** Format: date-time */
+            created: string;
         };
         PaginatedPageCardList: {
             /** @example 123 */
@@ -6119,6 +6173,65 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    steps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageStep"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawnStep"];
+                };
             };
             404: {
                 headers: {

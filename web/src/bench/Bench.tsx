@@ -219,7 +219,7 @@ function LaidBench({ page }: { page: Page }) {
         <main className="page-place" style={{ '--page-ratio': board.height / board.width } as CSSProperties}>
           {writes.failed && !refused && <Trouble error={writes.failed} onClose={() => writes.settle()} />}
           {step === 'look' && looking.compared !== null ? (
-            <Beside page={page} snapshot={looking.compared} />
+            <Beside page={page} compared={looking.compared} />
           ) : (
             <Board
               board={board}

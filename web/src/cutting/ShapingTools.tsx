@@ -1,10 +1,8 @@
-import { useState, type FormEvent } from 'react'
-import Button from 'react-bootstrap/Button'
+import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import { useShapingTools, useShapingToolWrites } from '../api/cuttingQueries'
-import { formText } from '../app/formText'
 import { Fractions } from '../app/Fractions'
-import { Trouble } from '../app/Trouble'
+import { KeepForm } from '../app/KeepForm'
 
 const FIELDS = [
   ['depth', 'takes off an edge', '1/4'],
@@ -19,13 +17,10 @@ export function ShapingTools({ unit }: { unit: 'in' | 'mm' }) {
   const tools = useShapingTools()
   const { add, remove } = useShapingToolWrites()
   const [adding, show] = useState(false)
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = event.currentTarget
-    const text = (name: (typeof FIELDS)[number][0]) => formText(form, name)
+  const keep = (text: (name: 'name' | (typeof FIELDS)[number][0]) => string) =>
     add.mutate(
       {
-        name: formText(form, 'name'),
+        name: text('name'),
         depth: text('depth'),
         smallest: text('smallest'),
         widest: text('widest'),
@@ -35,7 +30,6 @@ export function ShapingTools({ unit }: { unit: 'in' | 'mm' }) {
       },
       { onSuccess: () => show(false) },
     )
-  }
   return (
     <section className="shaping-tools" aria-label="Punches and dies">
       <details>
@@ -59,7 +53,13 @@ export function ShapingTools({ unit }: { unit: 'in' | 'mm' }) {
           ))}
         </ul>
         {adding ? (
-          <Form className="trimmer-form" aria-label="A punch or die" onSubmit={submit}>
+          <KeepForm
+            label="A punch or die"
+            look="trimmer-form"
+            write={add}
+            onKeep={keep}
+            onClose={() => show(false)}
+          >
             <Form.Control
               size="sm"
               name="name"
@@ -74,16 +74,7 @@ export function ShapingTools({ unit }: { unit: 'in' | 'mm' }) {
                 <Form.Control size="sm" name={name} placeholder={placeholder} />
               </label>
             ))}
-            {add.error && <Trouble error={add.error} />}
-            <p className="deeds">
-              <Button type="submit" size="sm" disabled={add.isPending}>
-                Keep it
-              </Button>
-              <button type="button" className="stitched" onClick={() => show(false)}>
-                not now
-              </button>
-            </p>
-          </Form>
+          </KeepForm>
         ) : (
           <button type="button" className="stitched" onClick={() => show(true)}>
             Enter a punch or die

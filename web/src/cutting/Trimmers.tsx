@@ -1,11 +1,9 @@
-import { useState, type FormEvent } from 'react'
-import Button from 'react-bootstrap/Button'
+import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import type { CutTable, Trimmer } from '../api/client'
 import { useTrimmers, useTrimmerWrites } from '../api/cuttingQueries'
-import { formText } from '../app/formText'
 import { Fractions } from '../app/Fractions'
-import { Trouble } from '../app/Trouble'
+import { KeepForm } from '../app/KeepForm'
 
 interface TrimmersProps {
   table: CutTable
@@ -73,22 +71,36 @@ const FIELDS = [
 
 function TrimmerForm({ trimmer, onClose }: { trimmer: Trimmer | null; onClose: () => void }) {
   const { keep, remove } = useTrimmerWrites()
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = event.currentTarget
+  const onKeep = (text: (name: string) => string) => {
     const asked = {
-      name: formText(form, 'name'),
-      longest: formText(form, 'longest'),
-      widest: formText(form, 'widest'),
-      finest: formText(form, 'finest'),
-      narrowest: formText(form, 'narrowest'),
-      stop_offset: formText(form, 'stop_offset') || null,
-      unit: formText(form, 'unit') === 'mm' ? ('mm' as const) : ('in' as const),
+      name: text('name'),
+      longest: text('longest'),
+      widest: text('widest'),
+      finest: text('finest'),
+      narrowest: text('narrowest'),
+      stop_offset: text('stop_offset') || null,
+      unit: text('unit') === 'mm' ? ('mm' as const) : ('in' as const),
     }
     keep.mutate({ id: trimmer?.id ?? null, trimmer: asked }, { onSuccess: onClose })
   }
+  const putAside = trimmer?.id != null && (
+    <button
+      type="button"
+      className="stitched"
+      onClick={() => remove.mutate(trimmer.id!, { onSuccess: onClose })}
+    >
+      put aside
+    </button>
+  )
   return (
-    <Form className="trimmer-form" onSubmit={submit}>
+    <KeepForm
+      label="A trimmer"
+      look="trimmer-form"
+      write={keep}
+      onKeep={onKeep}
+      onClose={onClose}
+      deeds={putAside}
+    >
       <Form.Control
         size="sm"
         name="name"
@@ -114,24 +126,6 @@ function TrimmerForm({ trimmer, onClose }: { trimmer: Trimmer | null; onClose: (
         <option value="in">in inches</option>
         <option value="mm">in millimetres</option>
       </Form.Select>
-      {keep.error && <Trouble error={keep.error} />}
-      <p className="deeds">
-        <Button type="submit" size="sm" disabled={keep.isPending}>
-          Keep it
-        </Button>
-        {trimmer?.id != null && (
-          <button
-            type="button"
-            className="stitched"
-            onClick={() => remove.mutate(trimmer.id!, { onSuccess: onClose })}
-          >
-            put aside
-          </button>
-        )}
-        <button type="button" className="stitched" onClick={onClose}>
-          not now
-        </button>
-      </p>
-    </Form>
+    </KeepForm>
   )
 }

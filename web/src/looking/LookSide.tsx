@@ -101,7 +101,7 @@ export function LookSide(props: LookSideProps) {
           <Figures look={data} onLayOver={onLayOver} mode={mode} />
         </div>
       )}
-      <PutAwayStates page={page} compared={compared} onCompare={onCompare} />
+      <PutAwayStates page={page} compared={compared} onCompare={onCompare} onChange={onChange} />
     </section>
   )
 }

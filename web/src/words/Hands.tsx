@@ -1,10 +1,8 @@
-import { useState, type FormEvent } from 'react'
-import Button from 'react-bootstrap/Button'
+import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import { useHandWrites, useScripts } from '../api/wordsQueries'
-import { formText } from '../app/formText'
 import { Fractions } from '../app/Fractions'
-import { Trouble } from '../app/Trouble'
+import { KeepForm } from '../app/KeepForm'
 
 /** The hands that write in her albums, each as it was measured. */
 export function Hands({ unit }: { unit: 'in' | 'mm' }) {
@@ -46,23 +44,20 @@ export function Hands({ unit }: { unit: 'in' | 'mm' }) {
 
 function HandForm({ unit, onClose }: { unit: 'in' | 'mm'; onClose: () => void }) {
   const { add } = useHandWrites()
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = event.currentTarget
+  const keep = (text: (name: string) => string) =>
     add.mutate(
       {
-        name: formText(form, 'name'),
-        characters: Number(formText(form, 'characters')),
-        line: formText(form, 'line'),
-        pitch: formText(form, 'pitch'),
-        colour: formText(form, 'colour'),
+        name: text('name'),
+        characters: Number(text('characters')),
+        line: text('line'),
+        pitch: text('pitch'),
+        colour: text('colour'),
         unit,
       },
       { onSuccess: onClose },
     )
-  }
   return (
-    <Form className="wish-form" aria-label="A hand" onSubmit={submit}>
+    <KeepForm label="A hand" look="wish-form" write={add} onKeep={keep} onClose={onClose}>
       <p className="hint wide">
         Write a line as you always do. Count its letters and spaces, and measure it.
       </p>
@@ -99,15 +94,6 @@ function HandForm({ unit, onClose }: { unit: 'in' | 'mm'; onClose: () => void })
         placeholder={unit === 'in' ? 'apart, 1/4' : 'apart, 7'}
         required
       />
-      {add.error && <Trouble error={add.error} />}
-      <p className="deeds wide">
-        <Button type="submit" size="sm" disabled={add.isPending}>
-          Keep it
-        </Button>
-        <button type="button" className="stitched" onClick={onClose}>
-          not now
-        </button>
-      </p>
-    </Form>
+    </KeepForm>
   )
 }

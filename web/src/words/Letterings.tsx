@@ -1,10 +1,11 @@
-import { useState, type FormEvent } from 'react'
+import { useState } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
 import type { Alphabet, AlphabetAsked } from '../api/client'
 import { useAlphabets, useAlphabetWrites } from '../api/wordsQueries'
 import { formText } from '../app/formText'
 import { Fractions } from '../app/Fractions'
+import { KeepForm } from '../app/KeepForm'
 import { Trouble } from '../app/Trouble'
 
 const KINDS = ['stickers', 'die-cut', 'stamps'] as const
@@ -102,24 +103,28 @@ function LetteringRow({ alphabet }: { alphabet: Alphabet }) {
 
 function LetteringForm({ unit, onClose }: { unit: 'in' | 'mm'; onClose: () => void }) {
   const { add } = useAlphabetWrites()
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = event.currentTarget
+  const keep = (text: (name: string) => string) =>
     add.mutate(
       {
-        name: formText(form, 'name'),
-        kind: formText(form, 'kind') as AlphabetAsked['kind'],
-        height: formText(form, 'height'),
-        width: formText(form, 'width') as NonNullable<AlphabetAsked['width']>,
-        letters: formText(form, 'letters'),
-        colour: formText(form, 'colour'),
+        name: text('name'),
+        kind: text('kind') as AlphabetAsked['kind'],
+        height: text('height'),
+        width: text('width') as NonNullable<AlphabetAsked['width']>,
+        letters: text('letters'),
+        colour: text('colour'),
         unit,
       },
       { onSuccess: onClose },
     )
-  }
   return (
-    <Form className="wish-form" aria-label="A sheet of letters" onSubmit={submit}>
+    <KeepForm
+      label="A sheet of letters"
+      look="wish-form"
+      keep="Keep them"
+      write={add}
+      onKeep={keep}
+      onClose={onClose}
+    >
       <Form.Control
         size="sm"
         className="wide"
@@ -159,15 +164,6 @@ function LetteringForm({ unit, onClose }: { unit: 'in' | 'mm'; onClose: () => vo
         placeholder="as they stand: AAABBCDDEEEE… or A 3, B 2, C 1"
         required
       />
-      {add.error && <Trouble error={add.error} />}
-      <p className="deeds wide">
-        <Button type="submit" size="sm" disabled={add.isPending}>
-          Keep them
-        </Button>
-        <button type="button" className="stitched" onClick={onClose}>
-          not now
-        </button>
-      </p>
-    </Form>
+    </KeepForm>
   )
 }

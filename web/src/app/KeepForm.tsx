@@ -1,0 +1,48 @@
+import type { ReactNode } from 'react'
+import Button from 'react-bootstrap/Button'
+import Form from 'react-bootstrap/Form'
+import { formText } from './formText'
+import { Trouble } from './Trouble'
+
+interface KeepFormProps {
+  /** What is entered, said aloud. */
+  label: string
+  look: 'wish-form' | 'trimmer-form'
+  keep?: string
+  /** Keeping it: what was wrong is told, and what was typed stays. */
+  write: { isPending: boolean; error: Error | null }
+  /** The texts of the fields by their names. */
+  onKeep: (text: (name: string) => string) => void
+  onClose: () => void
+  /** What else can be done with it. */
+  deeds?: ReactNode
+  children: ReactNode
+}
+
+/** A small form, opened where it is needed, to enter something she owns. */
+export function KeepForm(props: KeepFormProps) {
+  const { label, look, keep = 'Keep it', write, onKeep, onClose, deeds, children } = props
+  return (
+    <Form
+      className={look}
+      aria-label={label}
+      onSubmit={(event) => {
+        event.preventDefault()
+        const form = event.currentTarget
+        onKeep((name) => formText(form, name))
+      }}
+    >
+      {children}
+      {write.error && <Trouble error={write.error} />}
+      <p className="deeds wide">
+        <Button type="submit" size="sm" disabled={write.isPending}>
+          {keep}
+        </Button>
+        {deeds}
+        <button type="button" className="stitched" onClick={onClose}>
+          not now
+        </button>
+      </p>
+    </Form>
+  )
+}
