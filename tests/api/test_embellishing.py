@@ -181,13 +181,13 @@ class EmbellishingTests(ApiTestCase):
             )  # the room's own tint
 
         self.assertTrue(drawn())
-        beside = self.put(self.flower, 7.5, 9.5, key="beside")  # it touches, and reaches in no further
+        beside = self.put(self.flower, 6.25, 9.5, key="beside")  # 3 1/4 from the middle of a place 3 wide
         self.lay(beside, self.put(self.star, 9, 9, key="thrown", group="scatter 1"))
         self.assertEqual(
             [one["fills"] for one in self.send("get", f"pages/{self.page}/").json()["accents"]], [None] * 2
         )
         self.assertTrue(drawn())
-        self.assertEqual(self.lay(self.put(self.flower, 8, 9.5, key="in"))["accents"][-1]["fills"], "c")
+        self.assertEqual(self.lay(self.put(self.flower, 7, 9.5, key="in"))["accents"][-1]["fills"], "c")
         self.assertFalse(drawn())
 
     def test_an_observation_is_switched_off_for_good_and_on_again(self):

@@ -1,4 +1,4 @@
-import type { Page } from '../api/client'
+import type { Board as BoardData, Page } from '../api/client'
 import { useSnapshots, useStep } from '../api/lookQueries'
 import { Trouble } from '../app/Trouble'
 import { PageThumb } from '../board/PageThumb'
@@ -14,14 +14,25 @@ export function Beside({ page, compared }: { page: Page; compared: Compared }) {
   const put = kind === 'snapshot' ? states.data?.find((one) => one.id === id) : undefined
   const state = put ?? step.data
   const words = put ? put.note || 'put away' : `after “${step.data?.done}”`
-  const size = Math.min(space.height - 60, space.width / 2 - 24)
+  // Both in one scale: what became smaller looks smaller.
+  const boards = [page.fit.board, ...(state ? [state.page.board] : [])]
+  const scale = Math.min(
+    ...boards.map((board) =>
+      Math.min((space.height - 60) / board.height, (space.width / 2 - 24) / board.width),
+    ),
+  )
+  const sizeOf = (board: BoardData) => Math.max(0, scale * Math.max(board.width, board.height))
   return (
     <div className="beside" ref={ref}>
       {step.error && <Trouble error={step.error} />}
       {state && (
         <>
           <figure>
-            <PageThumb {...state.page} size={size} label={put ? 'put away' : 'as it was'} />
+            <PageThumb
+              {...state.page}
+              size={sizeOf(state.page.board)}
+              label={put ? 'put away' : 'as it was'}
+            />
             <figcaption>{words}</figcaption>
           </figure>
           <figure>
@@ -31,7 +42,7 @@ export function Beside({ page, compared }: { page: Page; compared: Compared }) {
               titles={page.titles}
               stories={page.stories}
               accents={page.accents}
-              size={size}
+              size={sizeOf(page.fit.board)}
               label="now"
             />
             <figcaption>as it is now</figcaption>
