@@ -7,6 +7,7 @@
 ``saving``   gutting, cutting short, joining, spare sheets
 ``openings`` windows, and what is behind them
 ``regions``  places of a sheet, printed motifs
+``printed``  printed frames and lines, on the page
 ``repeats``  rows of equal pieces, graduated strips
 ``tools``    punches and dies
 """

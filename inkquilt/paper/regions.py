@@ -3,7 +3,7 @@
 A *region* ties a piece to a place of the sheet: a strip that must show one part of the
 print, a layer trimmed evenly on all four sides (centred) or on two neighbouring ones
 (from a corner). A *motif* is a printed place worth knowing: it is told when a cut
-goes through it, and one to *save* is cut out first. Places are counted from the top
+goes through it, one to *save* is cut out first, a frame or lines are written on. Places are counted from the top
 left corner of a whole sheet, seen from the side that is meant. Common practice, no source.
 """
 
@@ -63,11 +63,24 @@ class Region:
         return Inset(x, y, piece)
 
 
+class MotifUse(Enum):
+    """What a printed place is good for."""
+
+    PICTURE = "a picture"
+    FRAME = "a frame to write in"
+    LINES = "lines to write on"
+
+
 @dataclass(frozen=True, slots=True)
 class Motif:
-    """A printed place of a sheet that is worth knowing; ``saved`` ones are cut out before anything else."""
+    """A printed place of a sheet that is worth knowing; ``saved`` ones are cut out before anything else.
+
+    Printed lines are ``pitch`` apart, the first one that far below the top of the place.
+    """
 
     name: str
     side: SideName
     place: Inset
     saved: bool = False
+    use: MotifUse = MotifUse.PICTURE
+    pitch: Grains = 0

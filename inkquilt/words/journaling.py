@@ -22,6 +22,9 @@ from inkquilt.words.rooms import (
     in_gaps,
     in_parts,
     off_page,
+    on_printed,
+    printed_places,
+    printed_spans,
     rounds,
     shaped,
     strip_at,
@@ -47,7 +50,8 @@ def journal_ways(text: str, script: Script, on: JournalPage) -> tuple[JournalSet
     places = on.places
     if not text.strip():
         return tuple(_settings("", (script,), empty_rooms(on, places)))
-    makers = [in_blocks(on), in_gaps(on, places), in_parts(places), shaped(on), rounds(on), off_page(on)]
+    makers = [in_blocks(on), on_printed(on), in_gaps(on, places), in_parts(places)]
+    makers += [shaped(on), rounds(on), off_page(on)]
     if len(text.split()) <= DATE_WORDS:
         makers.append(date_block(text, places))
     found: list[JournalSetting] = []
@@ -127,6 +131,9 @@ def places_left(script: Script, on: JournalPage) -> tuple[PlaceHeld, ...]:
     for place in on.places:
         spans = spans_in(place.box, script.pitch, INSET)
         found.append(PlaceHeld(place.name, place.kind.value, place.box, spans, capacity(script, spans)))
+    for one, free in printed_places(on):
+        what, spans = "lines" if one.pitch else "frame", printed_spans(one, free, script.pitch)
+        found.append(PlaceHeld(f"the printed {what} “{one.name}”", "printed", None, spans, capacity(script, spans)))
     for photo, ring in round_photos(on.blocks, on.page, script.pitch, on.taken):
         found.append(PlaceHeld(f"round {photo.name}", "outline", None, ring, capacity(script, ring)))
     edges = round_page(on.blocks, on.page, script.pitch, on.taken)

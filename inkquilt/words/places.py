@@ -169,11 +169,11 @@ def _ring(inner: Box, gap: Grains, pitch: Grains, free: BaseGeometry) -> tuple[S
         (Span(x.high, y.high + far, x.length, 18_000), shapely.box(x.low, y.high + gap, x.high, y.high + far)),
         (Span(x.low - far, y.high, y.length, 27_000), shapely.box(x.low - far, y.low, x.low - gap, y.high)),
     )
-    return tuple(span for side, band in sides if (span := _free_along(side, band, free)) is not None)
+    return tuple(span for side, band in sides if (span := free_along(side, band, free)) is not None)
 
 
-def _free_along(side: Span, band: BaseGeometry, free: BaseGeometry) -> Span | None:
-    """Return the longest stretch of one side that is free."""
+def free_along(side: Span, band: BaseGeometry, free: BaseGeometry) -> Span | None:
+    """Return the longest stretch of a line that is free; ``band`` is what the line takes up from end to end."""
     axis = 0 if side.turn in (0, 18_000) else 1
     low, high = band.bounds[axis], band.bounds[axis + 2]
     outside = band.difference(free)

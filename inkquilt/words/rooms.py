@@ -1,4 +1,5 @@
-"""Rooms for a story at one size of script: in blocks, gaps, parts, shapes, round things, on sheets of their own.
+"""Rooms for a story at one size of script: in blocks, gaps, parts, printed places, shapes, round things, on sheets of
+their own.
 
 Card and flap sizes are those of pocket cards. Common practice, no source.
 """
@@ -8,14 +9,17 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from shapely.geometry import Point
+from shapely.geometry import box as _box
+from shapely.geometry.base import BaseGeometry
 
 from inkquilt.lengths import INCH, Grains
+from inkquilt.paper.printed import PrintedPlace
 from inkquilt.photos.cover import outline_on_page
 from inkquilt.sketch.geometry import Box, Ends, box, is_tilted
 from inkquilt.sketch.model import Block, Role, Shape, Size
-from inkquilt.space import largest_circle, surfaces_of
+from inkquilt.space import largest_circle, largest_rectangles, surfaces_of
 from inkquilt.words.flow import Span, WrittenLine, spans_in, spans_within
-from inkquilt.words.places import FreePlace, PlaceKind, round_page, round_photos
+from inkquilt.words.places import LEAST_PLACE, FreePlace, PlaceKind, free_along, round_page, round_photos
 from inkquilt.words.script import Script
 from inkquilt.words.stories import (
     BOOKLET_SIDES,
@@ -169,6 +173,49 @@ def in_parts(places: Sequence[FreePlace]) -> Maker:
         bands = [place for place in down if place.on is not None and place.on.role in (Role.STRIP, Role.BORDER)]
         along = tuple(span for place in bands for span in spans_in(place.box, script.pitch)[:1])
         yield Room(JournalWay.ALONG, " and ".join(place.on.name for place in bands if place.on), along)
+
+    return make
+
+
+# -- what is printed on the papers ----------------------------------------------------------------------
+
+
+def printed_spans(one: PrintedPlace, free: BaseGeometry, pitch: Grains) -> tuple[Span, ...]:
+    """Return the lines of a printed place where it is free: on its own lines, or as many as go into its frame."""
+    x, y, size = one.place.x, one.place.y, one.place.size
+    if not one.pitch:
+        within = free.intersection(_box(x, y, one.place.right, one.place.bottom))
+        room = next(iter(largest_rectangles(within, 1, LEAST_PLACE)), None)
+        return spans_in(room, pitch, INSET) if room else ()
+    if pitch > one.pitch:  # such words run into the line above
+        return ()
+    found = []
+    for row in range(1, size.height // one.pitch + 1):
+        line = y + row * one.pitch
+        side = Span(x, line - pitch, size.width)
+        span = free_along(side, _box(x, line - pitch, x + size.width, line), free)
+        if span is not None:
+            found.append(span)
+    return tuple(found)
+
+
+def printed_places(on: JournalPage) -> list[tuple[PrintedPlace, BaseGeometry]]:
+    """Return the frames and lines that are printed on the papers, each with what is free of its paper."""
+    if not on.printed:
+        return []
+    found = surfaces_of(on.blocks, on.page, on.taken)
+    free = {surface.block.id: surface.free for surface in found if surface.block is not None}
+    return [(one, free[one.block]) for one in on.printed if one.block in free]
+
+
+def on_printed(on: JournalPage) -> Maker:
+    """Make rooms of the frames and lines that are printed on the papers."""
+    places = printed_places(on)
+
+    def make(script: Script) -> Iterator[Room]:
+        for one, free in places:
+            way = JournalWay.PRINTED_LINES if one.pitch else JournalWay.PRINTED_FRAME
+            yield Room(way, f"“{one.name}”", printed_spans(one, free, script.pitch))
 
     return make
 

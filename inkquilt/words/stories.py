@@ -11,6 +11,7 @@ from shapely.geometry.base import BaseGeometry
 
 from inkquilt.lengths import INCH, MM, Grains, Unit
 from inkquilt.page import Page
+from inkquilt.paper.printed import PrintedPlace
 from inkquilt.sketch.model import Block, Role, Size
 from inkquilt.words.flow import Capacity, Span, WrittenLine
 from inkquilt.words.places import FreePlace, free_places
@@ -49,6 +50,8 @@ class JournalWay(Enum):
     DATE = "a date block"
     CARD = "on a card"
     ON_BASE = "straight on the paper"
+    PRINTED_LINES = "on the paper’s printed lines"
+    PRINTED_FRAME = "in the paper’s printed frame"
     GAP = "in the gap"
     QUOTATION = "a quotation"
     STRIPS = "strips kept together"
@@ -148,7 +151,7 @@ class JournalSetting:
 class JournalPage:
     """What words are set on: a page with its blocks, its grid, calm parts of photos by block, what else lies there.
 
-    ``filled`` blocks hold other words already.
+    ``filled`` blocks hold other words already, ``printed`` are frames and lines of the papers.
     """
 
     blocks: tuple[Block, ...]
@@ -157,6 +160,7 @@ class JournalPage:
     calm: Mapping[str, BaseGeometry] = field(default_factory=dict)
     taken: tuple[BaseGeometry, ...] = ()
     filled: frozenset[str] = frozenset()
+    printed: tuple[PrintedPlace, ...] = ()
 
     @property
     def open_blocks(self) -> list[Block]:

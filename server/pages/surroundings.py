@@ -8,6 +8,7 @@ from shapely.ops import unary_union
 
 from inkquilt.colour import read_colour
 from inkquilt.paper.pieces import paper_of
+from inkquilt.paper.printed import PrintedPlace, printed_on
 from inkquilt.photos.cover import outline_on_page
 from inkquilt.photos.tones import calm_part
 from inkquilt.sketch import Role
@@ -18,6 +19,7 @@ from server.pages.journaling import Story, as_it_lies
 from server.pages.photos_on_page import on_page
 from server.photos.models import Photo
 from server.photos.tones import tones_of
+from server.stash.models import Paper
 
 
 def journal_page(document: PageDocument, pictures: dict[int, Photo], without: str | None = None) -> JournalPage:
@@ -31,7 +33,20 @@ def journal_page(document: PageDocument, pictures: dict[int, Photo], without: st
     ) + tuple(accent.outline for accent in document.accents)
     calm = calm_parts(document, pictures)
     filled = frozenset(story.block for name, story in document.stories.items() if name != without and story.block)
-    return JournalPage(blocks, document.page, document.grid, calm, taken, filled)
+    return JournalPage(blocks, document.page, document.grid, calm, taken, filled, tuple(printed_places(document)))
+
+
+def printed_places(document: PageDocument) -> Iterator[PrintedPlace]:
+    """Yield the frames and lines printed on the papers of the stash that a page is made of, where they come to lie."""
+    chosen = document.cuts.papers
+    papers = Paper.objects.prefetch_related("stocks").in_bulk({choice.paper for choice in chosen.values()})
+    for block in document.blocks:
+        choice = chosen.get(paper_of(block))
+        paper = papers.get(choice.paper) if choice else None
+        sheet = paper.whole_sheet if paper and paper.motifs else None
+        if choice and paper and sheet and block.id not in document.cuts.across:
+            region = document.cuts.of(block.id).region
+            yield from printed_on(block, paper.core_motifs, choice.side, sheet, region)
 
 
 def story_shapes(story: Story) -> Iterator[BaseGeometry]:

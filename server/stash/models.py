@@ -6,10 +6,11 @@ from django.core.validators import RegexValidator
 from django.db import models
 from django.db.models import Prefetch
 
+from inkquilt.cutting import USUAL_SHEET
 from inkquilt.cutting.guillotine import Stock, StockKind
 from inkquilt.paper.kinds import PaperKind, PaperSide, SideName
 from inkquilt.paper.openings import Inset
-from inkquilt.paper.regions import Motif
+from inkquilt.paper.regions import Motif, MotifUse
 from inkquilt.sketch.model import Size
 from server.common.owned import Owned
 
@@ -35,7 +36,9 @@ class Paper(Owned):
     note = models.CharField(max_length=300, blank=True)
     price = models.PositiveIntegerField(null=True, blank=True)
     motifs = models.JSONField(
-        default=list, blank=True, help_text="printed places: name, side, left, top, width, height in grains, saved"
+        default=list,
+        blank=True,
+        help_text="printed places: name, side, left, top, width, height in grains, saved",
     )
 
     class Meta:
@@ -60,9 +63,17 @@ class Paper(Owned):
                 SideName(row["side"]),
                 Inset(row["left"], row["top"], Size(row["width"], row["height"])),
                 row["saved"],
+                MotifUse(row.get("use", MotifUse.PICTURE.value)),  # those of old are pictures
+                int(row.get("pitch", 0)),
             )
             for row in self.motifs
         )
+
+    @property
+    def whole_sheet(self) -> Size | None:
+        """The size of its sheets, where all of them are of one; those of a paper used up were usual ones."""
+        sizes = {row.stock.size for row in self.stocks.all() if row.stock.kind is StockKind.SHEET}
+        return sizes.pop() if len(sizes) == 1 else None if sizes else USUAL_SHEET
 
 
 class PaperPicture(models.Model):

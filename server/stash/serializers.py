@@ -8,6 +8,7 @@ from rest_framework import serializers
 from inkquilt.lengths import INCH, Unit, format_length, format_nearest
 from inkquilt.paper.entry import read_price, unit_of
 from inkquilt.paper.kinds import SideName
+from inkquilt.paper.regions import MotifUse
 from inkquilt.sketch.model import Size
 from server.common import fields
 from server.common.asked import asked_length, refuse
@@ -78,18 +79,31 @@ class MotifSerializer(serializers.Serializer):
     width = serializers.CharField(max_length=60)
     height = serializers.CharField(max_length=60)
     saved = serializers.BooleanField(default=False)
+    use = serializers.ChoiceField([(use.value, use.value) for use in MotifUse], default=MotifUse.PICTURE.value)
+    pitch = serializers.CharField(
+        max_length=60,
+        allow_blank=True,
+        default="",
+        help_text="how far apart printed lines are",
+    )
 
 
 _MOTIF_LENGTHS = ("left", "top", "width", "height")
 MOST_MOTIFS = 20
+#: Nobody writes on lines that are nearer to each other.
+LEAST_PITCH = INCH // 8
 
 
 def asked_motif(row: dict[str, Any]) -> dict[str, Any]:
     """Return a motif in grains. Raises ``BadInput`` for one that is nowhere on a sheet."""
+    lined = row["use"] == MotifUse.LINES.value
     lengths = {name: asked_length(row, name, Unit.IN, f"The {name} of “{row['name']}”") for name in _MOTIF_LENGTHS}
     if min(lengths["left"], lengths["top"]) < 0 or min(lengths["width"], lengths["height"]) <= 0:
         raise refuse("motif", f"“{row['name']}” must lie on the sheet and be more than nothing large.", "motifs")
-    return {"name": row["name"], "side": row["side"], **lengths, "saved": row["saved"]}
+    pitch = asked_length(row, "pitch", Unit.IN, f"How far apart the lines of “{row['name']}” are") if lined else 0
+    if lined and not LEAST_PITCH <= pitch <= lengths["height"]:
+        raise refuse("pitch", f"Lines of “{row['name']}” are at least 1/8 in apart, and one lies on it.", "motifs")
+    return {**{name: row[name] for name in ("name", "side", "saved", "use")}, **lengths, "pitch": pitch}
 
 
 class StashPaperSerializer(serializers.ModelSerializer):
@@ -117,7 +131,15 @@ class StashPaperSerializer(serializers.ModelSerializer):
     @extend_schema_field(MotifSerializer(many=True))
     def get_motifs(self, paper: Paper) -> list[dict[str, Any]]:
         """Return its printed places."""
-        return [{**row, **{name: format_length(row[name], Unit.IN) for name in _MOTIF_LENGTHS}} for row in paper.motifs]
+        return [
+            {
+                **row,
+                **{name: format_length(row[name], Unit.IN) for name in _MOTIF_LENGTHS},
+                "use": row.get("use", MotifUse.PICTURE.value),
+                "pitch": format_length(row["pitch"], Unit.IN) if row.get("pitch") else "",
+            }
+            for row in paper.motifs
+        ]
 
 
 def _side(paper: Paper, face: str) -> dict[str, Any]:

@@ -4,7 +4,8 @@ import io
 
 from pypdf import PdfReader
 
-from inkquilt.lengths import INCH
+from inkquilt.lengths import INCH, Unit
+from server.stash.services import enter_line
 from server.words.models import Hand
 from tests.api.base import SMALL, ApiTestCase
 from tests.building import data_of, row
@@ -72,6 +73,30 @@ class JournalingTests(ApiTestCase):
         for line in after["stories"][0]["lines"]:
             self.assertGreaterEqual(line["x"], shown["x"] - 1e-6)
             self.assertLessEqual(line["x"] + line["width"], shown["x"] + shown["width"] + 1e-6)
+
+    def test_words_go_on_lines_that_are_printed_on_the_paper_of_the_base_and_stay_there(self):
+        sketch = self.add_sketch(data=data_of(row("a", "base", 0, 0, 12, 12, paper="A"), row("p", "photo", 1, 1, 4, 6)))
+        page = self.send("post", "pages/", {"sketch": sketch.pk, "format": "12x12"}).json()
+        self.page, self.version = page["id"], page["version"]
+        paper = enter_line(owner=self.ida, line="2 ledger 12x12 cream", unit=Unit.IN)
+        lines = {"name": "ledger", "side": "A", "left": "2", "top": "8", "width": "8", "height": "3",
+                 "use": "lines to write on", "pitch": "3/8"}  # fmt: skip
+        for wrong in ({"pitch": ""}, {"pitch": "1/16"}, {"pitch": "4"}, {"use": "a poem"}):
+            refused = self.send("patch", f"stash/papers/{paper.pk}/", {"motifs": [lines | wrong]})
+            self.assertEqual(refused.status_code, 400, wrong)
+        told = self.send("patch", f"stash/papers/{paper.pk}/", {"motifs": [lines]}).json()["motifs"][0]
+        self.assertEqual((told["use"], told["pitch"], told["saved"]), ("lines to write on", "3/8", False))
+        self.do(kind="paper", block="a", stash_paper=paper.pk, side="A")
+        text = "The bees came on a Tuesday, in a box that hummed all the way up the stairs. " * 2
+        ways = self.ask(text).json()["ways"]
+        number = next(n for n, way in enumerate(ways) if way["way"] == "on the paper’s printed lines")
+        story = self.write(text, number).json()["stories"][0]
+        pitch = story["pitch"]
+        self.assertEqual([round(line["y"] + pitch, 3) for line in story["lines"]], [8.375, 8.75])
+        # The B side shows other things.
+        self.do(kind="story-away", story=story["name"])
+        self.do(kind="paper", block="a", stash_paper=paper.pk, side="B")
+        self.assertNotIn("on the paper’s printed lines", [way["way"] for way in self.ask(text).json()["ways"]])
 
     def test_emoji_and_letters_a_font_has_not_are_told(self):
         way = self.ask("Honey 🐝 day").json()["ways"][0]

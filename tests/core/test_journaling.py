@@ -1,6 +1,7 @@
 """Stories written on a page: how much fits where, in which ways, and where there is still room."""
 
 import json
+from dataclasses import replace
 from decimal import Decimal
 from itertools import pairwise
 from pathlib import Path
@@ -11,9 +12,13 @@ from shapely.geometry import Point, box
 from inkquilt.colour import read_colour
 from inkquilt.lengths import INCH, Unit
 from inkquilt.page import Page
-from inkquilt.paper.kinds import PaperKind
+from inkquilt.paper.kinds import PaperKind, SideName
+from inkquilt.paper.openings import Inset
+from inkquilt.paper.printed import PrintedPlace, printed_on
+from inkquilt.paper.regions import Along, Hold, Motif, MotifUse, Region
 from inkquilt.sketch import Block, Role, Shape
 from inkquilt.sketch.geometry import Box, Ends
+from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
 from inkquilt.space import surfaces_of
 from inkquilt.words.flow import Span, TextTooLong, capacity, flow, least_height, prose, spans_in, spans_within
@@ -220,3 +225,65 @@ class ReadingTests(SimpleTestCase):
         self.assertIn("“Ida runs”", asked[0])
         self.assertFalse(any(question.startswith("When was") for question in asked))
         self.assertTrue(prompts([])[0])
+
+
+def inset(x, y, wide, high):
+    """A rectangle in inches."""
+    return Inset(*(round(length * INCH) for length in (x, y)), Size(round(wide * INCH), round(high * INCH)))
+
+
+class PrintedTests(SimpleTestCase):
+    """Frames and lines printed on a paper of 12 x 12."""
+
+    SHEET = Size(12 * INCH, 12 * INCH)
+    LINES = Motif("ledger", SideName.A, inset(2, 6, 8, 3), use=MotifUse.LINES, pitch=INCH // 2)
+    FRAME = Motif("label", SideName.A, inset(1, 1, 4, 2), use=MotifUse.FRAME)
+    BEE = Motif("bee", SideName.A, inset(9, 9, 1, 1))
+
+    def on(self, x, y, wide, high, region=None, side=SideName.A, **more):
+        place = inset(x, y, wide, high)
+        block = Block("a", Role.PAPER, Shape.RECT, place.x, place.y, place.size.width, place.size.height, **more)
+        return {
+            one.name: one for one in printed_on(block, (self.LINES, self.FRAME, self.BEE), side, self.SHEET, region)
+        }
+
+    def test_on_a_whole_sheet_they_lie_where_they_are_printed_and_a_picture_is_not_written_on(self):
+        found = self.on(0, 0, 12, 12)
+        self.assertEqual(found["ledger"], PrintedPlace("ledger", "a", self.LINES.place, INCH // 2))
+        self.assertEqual(set(found), {"ledger", "label"})
+        self.assertEqual(self.on(0, 0, 12, 12, side=SideName.B), {})
+
+    def test_on_a_piece_they_lie_where_its_place_of_the_sheet_brings_them(self):
+        self.assertEqual(self.on(1, 1, 8, 8), {})  # nobody knows where it is cut from
+        middle = Region(Along(Hold.MIDDLE), Along(Hold.MIDDLE))  # 2 in come off all around
+        found = self.on(1, 3, 8, 8, middle)
+        # the lines' left edge is the sheet's 2 and the piece's 0; their top is 6 - 2 below the piece's
+        self.assertEqual(found["ledger"].place, inset(1, 7, 8, 3))
+        self.assertNotIn("label", found)  # cut through
+        low = Region(Along(Hold.LOW), Along(Hold.AT, round(6.75 * INCH)))
+        part = self.on(0, 0, 6, 3, low)["ledger"]
+        # 6 3/4 cuts between two lines: the first whole space begins at 7
+        self.assertEqual(part.place, inset(2, 0.25, 4, 2))
+        self.assertEqual(self.on(0, 0, 12, 12, turn=500), {})
+
+    def test_words_stand_on_the_printed_lines_and_leave_out_what_lies_over_them(self):
+        page = page_of(("a", Role.BASE, 0, 0, 12, 12), ("p", Role.PHOTO, 6, 6, 3, 2.25), side=12)
+        page = replace(page, printed=tuple(self.on(0, 0, 12, 12).values()))
+        ways = {way.way: way for way in journal_ways("the bees came on a Tuesday in a box " * 4, HAND, page)}
+        lines = ways[JournalWay.PRINTED_LINES].lines
+        bottoms = [(line.span.y + HAND.pitch) / INCH for line in lines]
+        self.assertEqual(bottoms[:4], [6.5, 7, 7.5, 8])
+        self.assertTrue(all(line.span.x == 2 * INCH and line.span.length <= 4 * INCH for line in lines[:4]))
+        frame = ways[JournalWay.PRINTED_FRAME].lines
+        self.assertTrue(all(line.span.x >= INCH and line.span.x + line.span.length <= 5 * INCH for line in frame))
+        self.assertTrue(all(INCH <= line.span.y <= 3 * INCH - HAND.pitch for line in frame))
+        held = {place.name: place.holds.words for place in places_left(HAND, page)}
+        self.assertGreater(held["the printed lines “ledger”"], 20)
+        self.assertIn("the printed frame “label”", held)
+
+    def test_a_hand_larger_than_the_lines_does_not_write_on_them_and_a_covered_frame_is_none(self):
+        large = hand("hand 2", "large", 20, 4 * INCH, 3 * INCH // 4)
+        page = page_of(("a", Role.BASE, 0, 0, 12, 12), ("p", Role.PHOTO, 0.5, 0.5, 6, 3), side=12)
+        page = replace(page, printed=tuple(self.on(0, 0, 12, 12).values()))
+        ways = {way.way for way in journal_ways("a few words", large, page)}
+        self.assertFalse(ways & {JournalWay.PRINTED_LINES, JournalWay.PRINTED_FRAME})

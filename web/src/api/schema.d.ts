@@ -2368,6 +2368,8 @@ export interface components {
          *     * `a date block` - a date block
          *     * `on a card` - on a card
          *     * `straight on the paper` - straight on the paper
+         *     * `on the paper’s printed lines` - on the paper’s printed lines
+         *     * `in the paper’s printed frame` - in the paper’s printed frame
          *     * `in the gap` - in the gap
          *     * `a quotation` - a quotation
          *     * `strips kept together` - strips kept together
@@ -2387,7 +2389,7 @@ export interface components {
          *     * `a place that may stay empty` - a place that may stay empty
          * @enum {string}
          */
-        JournalWayEnum: "on ruled lines" | "a date block" | "on a card" | "straight on the paper" | "in the gap" | "a quotation" | "strips kept together" | "strips spread over the page" | "in several places" | "over a row of cards" | "along the bands of the page" | "in a shape" | "round a photo" | "round the page" | "on a calm part of a photo" | "under a small flap" | "under a large flap" | "in a folded booklet" | "on a card in a pocket" | "on the next page" | "a place that may stay empty";
+        JournalWayEnum: "on ruled lines" | "a date block" | "on a card" | "straight on the paper" | "on the paper’s printed lines" | "in the paper’s printed frame" | "in the gap" | "a quotation" | "strips kept together" | "strips spread over the page" | "in several places" | "over a row of cards" | "along the bands of the page" | "in a shape" | "round a photo" | "round the page" | "on a calm part of a photo" | "under a small flap" | "under a large flap" | "in a folded booklet" | "on a card in a pocket" | "on the next page" | "a place that may stay empty";
         /** @description What to call a page that is kept as a sketch. */
         KeepSketchRequest: {
             name?: string;
@@ -2650,6 +2652,13 @@ export interface components {
             height: string;
             /** @default false */
             saved: boolean;
+            /** @default a picture */
+            use: components["schemas"]["UseEnum"];
+            /**
+             * @description how far apart printed lines are
+             * @default
+             */
+            pitch: string;
         };
         /** @description A printed place of a whole sheet, seen from its own side, as texts in inches; ``saved`` is cut out first. */
         MotifRequest: {
@@ -2661,6 +2670,13 @@ export interface components {
             height: string;
             /** @default false */
             saved: boolean;
+            /** @default a picture */
+            use: components["schemas"]["UseEnum"];
+            /**
+             * @description how far apart printed lines are
+             * @default
+             */
+            pitch: string;
         };
         /** @description A block to pin at another place, in the page's unit. */
         Move: {
@@ -3950,6 +3966,13 @@ export interface components {
             /** Format: binary */
             file: string;
         };
+        /**
+         * @description * `a picture` - a picture
+         *     * `a frame to write in` - a frame to write in
+         *     * `lines to write on` - lines to write on
+         * @enum {string}
+         */
+        UseEnum: "a picture" | "a frame to write in" | "lines to write on";
         /**
          * @description * `split-base` - split-base
          *     * `wider-paper` - wider-paper

@@ -10,6 +10,9 @@ interface MotifsProps {
   onKeep: (facts: DescribePaper) => void
 }
 
+type Use = NonNullable<StashPaper['motifs'][number]['use']>
+const USES: Use[] = ['a picture', 'a frame to write in', 'lines to write on']
+
 const LENGTHS = [
   ['left', 'from its left'],
   ['top', 'from its top'],
@@ -17,9 +20,13 @@ const LENGTHS = [
   ['height', 'high'],
 ] as const
 
-/** Printed places of a sheet worth knowing: the plan says which cut goes through them, or saves them first. */
+/**
+ * Printed places of a sheet worth knowing: the plan says which cut goes through them, or saves them first;
+ * frames and lines are written on.
+ */
 export function Motifs({ paper, onKeep }: MotifsProps) {
   const [adding, show] = useState(false)
+  const [use, setUse] = useState<Use>('a picture')
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = event.currentTarget
@@ -32,6 +39,8 @@ export function Motifs({ paper, onKeep }: MotifsProps) {
       width: text('width'),
       height: text('height'),
       saved: formText(form, 'saved') === 'on',
+      use,
+      pitch: use === 'lines to write on' ? formText(form, 'pitch') : '',
     }
     onKeep({ motifs: [...paper.motifs, motif] })
     show(false)
@@ -47,6 +56,12 @@ export function Motifs({ paper, onKeep }: MotifsProps) {
               <Fractions
                 text={`${motif.width} × ${motif.height} in, ${motif.left} from the left, ${motif.top} from the top`}
               />
+              {motif.use !== 'a picture' && (
+                <em>
+                  {' '}
+                  <Fractions text={`${motif.use}${motif.pitch ? `, ${motif.pitch} in apart` : ''}`} />
+                </em>
+              )}
               {motif.saved && <em> saved first</em>}
             </span>
             <button
@@ -75,12 +90,29 @@ export function Motifs({ paper, onKeep }: MotifsProps) {
             <option value="A">on the A side</option>
             <option value="B">on the B side</option>
           </Form.Select>
+          <Form.Select
+            size="sm"
+            className="wide"
+            aria-label="What it is good for"
+            value={use}
+            onChange={(event) => setUse(event.target.value as Use)}
+          >
+            {USES.map((words) => (
+              <option key={words}>{words}</option>
+            ))}
+          </Form.Select>
           {LENGTHS.map(([name, words]) => (
             <Form.Group key={name} className="field" controlId={`motif-${name}`}>
               <Form.Label>{words}</Form.Label>
               <Form.Control size="sm" name={name} placeholder="in" required />
             </Form.Group>
           ))}
+          {use === 'lines to write on' && (
+            <Form.Group className="field" controlId="motif-pitch">
+              <Form.Label>lines apart</Form.Label>
+              <Form.Control size="sm" name="pitch" placeholder="in" required />
+            </Form.Group>
+          )}
           <Form.Check className="wide" id="motif-saved" name="saved" label="cut it out first and keep it" />
           <Button type="submit" size="sm">
             Mind it
