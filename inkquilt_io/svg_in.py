@@ -25,6 +25,7 @@ from xml.etree.ElementTree import Element, tostring
 import svgelements
 from defusedxml import ElementTree as SafeTree
 from defusedxml.common import DefusedXmlException
+from shapely.geometry import LineString, Polygon
 
 from inkquilt.errors import BadInput, Fault
 from inkquilt.lengths import INCH, Grains, Unit
@@ -338,18 +339,17 @@ def _right_angle(
 
 
 def _without_flat(corners: list[tuple[float, float]]) -> list[tuple[float, float]]:
-    size = max(max(x for x, _ in corners) - min(x for x, _ in corners), 1)
-    size = max(size, max(y for _, y in corners) - min(y for _, y in corners))
-    kept = []
-    for index, here in enumerate(corners):
-        before, after = corners[index - 1], corners[(index + 1) % len(corners)]
-        length = math.dist(before, after)
-        if length < 1e-9:
-            continue
-        area = abs((after[0] - before[0]) * (here[1] - before[1]) - (after[1] - before[1]) * (here[0] - before[0]))
-        if area / length > _STRAIGHT * size:
-            kept.append(here)
-    return kept
+    """Return an outline without corners that are none; a smooth curve keeps as many as it takes to follow it."""
+    ring = Polygon(corners) if len(corners) > 2 else None
+    if ring is None or ring.length == 0:
+        return []
+    left, top, right, foot = ring.bounds
+    middle = ((left + right) / 2, (top + foot) / 2)
+    # The line is begun at a true corner, for where it begins a corner stays.
+    first = max(range(len(corners)), key=lambda index: math.dist(corners[index], middle))
+    line = LineString([*corners[first:], *corners[:first], corners[first]])
+    found = line.simplify(_STRAIGHT * max(right - left, foot - top), preserve_topology=False)
+    return [(x, y) for x, y in found.coords[:-1]]
 
 
 def _rectangle(corners: list[tuple[float, float]]) -> Block | None:

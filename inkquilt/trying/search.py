@@ -41,7 +41,7 @@ def try_it(asked: Asked) -> Trial | None:
     ground = ground_of(layout)
     judged: list[Trial] = []
     only = frozenset(ObservationKind) - {noticed.kind}
-    for trial in islice(_CANDIDATES[noticed.kind](asked, ground), _MOST_TRIED):
+    for trial in islice(CANDIDATES[noticed.kind](asked, ground), _MOST_TRIED):
         if (asked.blocks_stay and trial.moved) or breaks_rule(layout, trial.layout):
             continue
         if _still_there(noticed, second_look(Figures(trial.layout), asked.school, only)):
@@ -73,7 +73,8 @@ def _nothing(asked: Asked, ground: Ground) -> Iterator[Trial]:
     return iter(())
 
 
-_CANDIDATES: Final[dict[ObservationKind, Callable[[Asked, Ground], Iterator[Trial]]]] = {
+#: For each kind of observation, what yields the changes that might take it away, the gentlest first.
+CANDIDATES: Final[dict[ObservationKind, Callable[[Asked, Ground], Iterator[Trial]]]] = {
     ObservationKind.FOCAL_COVERED: pieces.uncover,
     ObservationKind.TITLE_HARD_TO_READ: whole.underlay,
     ObservationKind.TOP_HEAVY: whole.rebalance,

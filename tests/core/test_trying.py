@@ -1,11 +1,15 @@
 """Planted faults are found and taken away by "try it"; sound pages are left in peace. Seeds not used for tuning."""
 
+from collections import Counter
+from itertools import islice
+
 from django.test import SimpleTestCase
 
 from bench.planted import FAULTS, planted_page, sound_page
 from inkquilt.balance.kinds import ObservationKind
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Figures, second_look
+from inkquilt.clusters.compose import ground_of
 from inkquilt.colour import read_colour
 from inkquilt.embellishments import EmbellishmentKind, Form, left_of, placing_step
 from inkquilt.layout import PaperSeen
@@ -14,6 +18,8 @@ from inkquilt.paper.kinds import PaperKind
 from inkquilt.sketch import Role
 from inkquilt.trying import Asked, breaks_rule, try_it
 from inkquilt.trying.changes import block_moved
+from inkquilt.trying.search import CANDIDATES
+from inkquilt.trying.whole import CUT
 from tests.drawn import MUSTARD, NAVY, TEAL, accent, block, grains, owned, page_with, title_in
 
 SCHOOL = BalanceSchool.TRIANGLE
@@ -40,6 +46,48 @@ class PlantedTests(SimpleTestCase):
                     stayed = [one for one in trial.layout.accents if one.key in before]
                     ways = [way for one in stayed for way in (one.x - before[one.key].x, one.y - before[one.key].y)]
                     self.assertFalse([way for way in ways if way % STEP], "moved by whole steps that a ruler finds")
+
+    def test_whatever_is_tried_says_what_it_does_and_changes_nothing_else(self):
+        """Of every candidate, not only of the one that is taken."""
+        looked_at = Counter()
+        for number, name in enumerate(3 * list(FAULTS)):
+            layout, stash = planted_page(5_500 + number, name)
+            left = left_of(stash, layout.accents)
+            kind = ObservationKind[name]
+            noticed = next(one for one in second_look(Figures(layout), SCHOOL) if one.kind is kind)
+            asked = Asked(layout, noticed, stash, left, PLAIN, SCHOOL)
+            for trial in islice(CANDIDATES[kind](asked, ground_of(layout)), 300):
+                looked_at[name] += 1
+                with self.subTest(name, words=trial.words):
+                    self.says_what_it_does(layout, stash, left, trial)
+        self.assertEqual(set(looked_at), set(FAULTS))
+        self.assertGreater(sum(looked_at.values()), 300)
+
+    def says_what_it_does(self, layout, stash, left, trial):
+        self.assertTrue(trial.words)
+        before = {one.key: one for one in layout.accents}
+        after = {one.key: one for one in trial.layout.accents}
+        self.assertEqual(len(after), len(trial.layout.accents), "every key once")
+        gone, new = before.keys() - after.keys(), after.keys() - before.keys()
+        taken = Counter(one.what.key for one in after.values()) - Counter(one.what.key for one in before.values())
+        for what, count in taken.items():
+            self.assertTrue(what == CUT or left.get(what) is None or count <= left[what], f"{what} is not there")
+        if gone:
+            self.assertIn("leave out", trial.words)
+            for name in {before[key].what.name for key in gone}:
+                self.assertIn(name, trial.words)
+        if new:
+            self.assertRegex(trial.words, "lay|repeat|add")
+        for key in before.keys() & after.keys():
+            was, now = before[key], after[key]
+            if was != now:
+                self.assertFalse((now.x - was.x) % STEP or (now.y - was.y) % STEP, "by steps that a ruler finds")
+                self.assertEqual((now.group, now.under, now.foam), (was.group, was.under, was.foam))
+        moved = {name for name, _, _ in trial.moved}
+        for was, now in zip(layout.blocks, trial.layout.blocks, strict=True):
+            self.assertEqual((was.id, was.size, was.role), (now.id, now.size, now.role))
+            stack = {was.id, *was.of, *(b.id for b in layout.blocks if was.id in b.of)}
+            self.assertTrue((was.x, was.y) == (now.x, now.y) or stack & moved, f"{was.id} was moved")
 
     def test_sound_pages_are_left_in_peace(self):
         spoken = 0

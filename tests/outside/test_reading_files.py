@@ -2,27 +2,37 @@
 
 import io
 import json
+import math
 import zipfile
 from decimal import Decimal
 from random import Random
 from unittest import TestCase
 
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
 from PIL import Image
 from shapely import affinity
-from shapely.geometry import Polygon
+from shapely.geometry import Point, Polygon
 
 from bench.pictures import compared, painted, photographed
 from inkquilt.errors import BadInput
 from inkquilt.lengths import INCH, MM, Unit
+from inkquilt.photos.cover import outline_on_page
 from inkquilt.sketch import Role, Shape
 from inkquilt.sketch.geometry import CORNER_SCALE, outline
-from inkquilt.sketch.model import Size
+from inkquilt.sketch.model import Corner, Size
 from inkquilt_io.picture import PictureFaults, read_picture
 from inkquilt_io.shapes import FittedPage
 from inkquilt_io.sketch_files import FileFaults, sketches_in
 from inkquilt_io.svg import page_svg
 from inkquilt_io.svg_in import SvgFaults, read_svg
 from tests.building import DEMO_SKETCHES, demo_sketch
+
+
+def ellipse(x, y, across, down, corners=400):
+    """An ellipse as Shapely draws it."""
+    return affinity.scale(Point(x, y).buffer(1, quad_segs=corners // 4), across, down)
+
 
 HEAD = '<svg xmlns="http://www.w3.org/2000/svg" width="12in" height="12in" viewBox="0 0 12 12">'
 TWELVE = Size(12 * INCH, 12 * INCH)
@@ -65,6 +75,76 @@ class Drawings(TestCase):
         corners = [(corner.x / CORNER_SCALE / INCH, corner.y / CORNER_SCALE / INCH) for corner in outline(block)]
         true = affinity.rotate(Polygon([(4, 3), (8, 3), (8, 8), (4, 8)]), 12, origin=(6, 5.5))
         self.assertLess(true.symmetric_difference(Polygon(corners)).area, 0.02)
+
+    def outline_read(self, body, head=HEAD, number=-1):
+        """Return the piece read from a drawing, and its outline in inches."""
+        block = read_svg(svg(body, head), "x").draft.sketch.blocks[number]
+        return block, affinity.scale(outline_on_page(block), 1 / INCH, 1 / INCH, origin=(0, 0))
+
+    @settings(max_examples=60, deadline=None)
+    @given(st.lists(st.tuples(st.floats(0.15, 1), st.floats(-0.35, 0.35)), min_size=3, max_size=9), st.integers(0, 359))
+    def test_any_outline_however_it_is_turned_covers_what_it_covers_for_shapely(self, rays, turn):
+        """The same corners are turned by SVG's own rule (SVG 1.1, 7.6) and by Shapely."""
+        angles = [2 * math.pi * (number + shift) / len(rays) for number, (_, shift) in enumerate(rays)]
+        corners = [
+            (6 + 4 * reach * math.cos(angle), 6 + 4 * reach * math.sin(angle))
+            for (reach, _), angle in zip(rays, sorted(angles), strict=True)
+        ]
+        true = affinity.rotate(Polygon(corners), turn, origin=(6, 6))
+        assume(true.is_valid and true.area > 2 and true.minimum_rotated_rectangle.area < 3 * true.area)
+        points = " ".join(f"{x:.6f},{y:.6f}" for x, y in corners)
+        _, read = self.outline_read(f'<polygon points="{points}" transform="rotate({turn} 6 6)"/>')
+        self.assertLess(true.symmetric_difference(read).area, 0.03 * true.area)
+
+    def test_level_right_triangles_are_known_by_the_corner_of_their_right_angle(self):
+        places = {"top-left": (2, 2), "top-right": (8, 2), "bottom-right": (8, 7), "bottom-left": (2, 7)}
+        for number, (corner, _) in enumerate(places.items()):
+            others = [place for name, place in places.items() if name != list(places)[(number + 2) % 4]]
+            points = " ".join(f"{x},{y}" for x, y in others)
+            with self.subTest(corner):
+                block, read = self.outline_read(f'<polygon points="{points}"/>')
+                self.assertEqual((block.shape, block.corner), (Shape.TRIANGLE, Corner(corner)))
+                self.assertLess(Polygon(others).symmetric_difference(read).area, 0.001)
+        block, _ = self.outline_read('<polygon points="2,2 8,3 4,7"/>')
+        self.assertEqual(block.shape, Shape.POLYGON)
+
+    def test_curves_and_ellipses_are_followed_and_a_circle_is_one(self):
+        circle, oval = Point(5, 5).buffer(2, quad_segs=64), ellipse(5, 5, 3, 1.5)
+        square = Polygon([(2, 2), (10, 2), (10, 10), (2, 10)])
+        many = " ".join(f"{x},{y}" for x, y in oval.exterior.coords)
+        stretched = '<g transform="scale(2 1)"><circle cx="2.5" cy="5" r="1.5"/></g>'
+        cases = {
+            "circle": ('<circle cx="5" cy="5" r="2"/>', circle, Shape.CIRCLE),
+            "ellipse": ('<ellipse cx="5" cy="5" rx="3" ry="1.5"/>', oval, Shape.POLYGON),
+            "stretched": (stretched, oval, Shape.POLYGON),
+            "arcs": ('<path d="M3 5 a2 2 0 0 1 4 0 a2 2 0 0 1 -4 0 z"/>', circle, Shape.POLYGON),
+            "a hole is not cut": ('<path d="M2 2 h8 v8 h-8 z M4 4 h4 v4 h-4 z"/>', square, Shape.RECT),
+            "hundreds of corners": (f'<polygon points="{many}"/>', oval, Shape.POLYGON),
+        }
+        for name, (body, true, shape) in cases.items():
+            with self.subTest(name):
+                block, read = self.outline_read(body)
+                self.assertEqual(block.shape, shape)
+                self.assertLess(true.symmetric_difference(read).area, 0.015 * true.area)
+
+    def test_what_is_no_piece_is_left_out_and_a_drawing_without_units_is_taken_for_12_in(self):
+        body = (
+            '<rect id="one" x="10" y="10" width="50" height="30"/><line x1="1" y1="1" x2="90" y2="90"/>'
+            '<rect x="1" y="1" width="30" height="30" display="none"/>'
+            '<rect x="200" y="1" width="30" height="30"/><rect id="one" x="65" y="10" width="30" height="30"/>'
+        )
+        head = '<svg xmlns="http://www.w3.org/2000/svg" width="100%" viewBox="0 0 100 50">'
+        read = read_svg(svg(body, head), "x")
+        sketch = read.draft.sketch
+        self.assertEqual(sketch.page, Size(12 * INCH, 6 * INCH))
+        self.assertEqual(len({block.id for block in sketch.blocks}), len(sketch.blocks))
+        self.assertEqual([round(block.width / INCH, 2) for block in sketch.blocks], [6, 3.6])
+        said = " ".join(str(remark.message) for remark in read.remarks)
+        self.assertIn("no units", said)
+        self.assertIn("outside the page", said)
+        with self.assertRaises(SvgFaults) as raised:
+            read_svg(svg(body, '<svg xmlns="http://www.w3.org/2000/svg">'), "x")
+        self.assertIn("how large", str(raised.exception))
 
     def test_hostile_and_broken_drawings_are_refused_with_the_reason(self):
         deep = "<g>" * 100 + '<rect width="1" height="1"/>' + "</g>" * 100

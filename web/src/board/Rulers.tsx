@@ -17,7 +17,8 @@ export function Rulers({ layout, width, height, unit }: RulersProps) {
       {rulerTicks(width, unit, scale).map((tick) => (
         <g key={`x${tick.at}`} transform={`translate(${left + tick.at * scale} ${top - 2})`}>
           <line y2={-12 * tick.weight} />
-          {tick.text && (!small || (width - tick.at) * scale > 6) && (
+          {/* One at the very edge would be cut off; the ribbon above says how wide the page is. */}
+          {tick.text && (width - tick.at) * scale > 6 && (
             <text x={3} y={-6}>
               {tick.text}
             </text>
