@@ -1,0 +1,225 @@
+"""Every kind of change to a page: what may be asked is done, kept, shown and undone; what cannot be is refused.
+
+One page with something of everything on it. A kind of change that is not in these tables fails the test.
+"""
+
+from inkquilt.lengths import INCH, Unit
+from server.cutting.models import ShapingTool
+from server.pages.changes import KINDS
+from server.pages.document import PageDocument
+from server.pages.models import Page
+from server.pages.services import document_of
+from server.stash.services import enter_line
+from tests.api.base import ApiTestCase
+from tests.building import data_of, row
+
+SKETCH = data_of(
+    row("base", "base", 0, 0, 12, 12, paper="A"),
+    row("band", "strip", 0, 8, 12, 2, paper="B", level=1),
+    row("panel", "paper", 7, 0.5, 4, 3, paper="C", level=1),
+    row("m", "mat", 0.875, 0.875, 4.25, 6.25, of="p", level=2),
+    row("p", "photo", 1, 1, 4, 6, level=3),
+    row("q", "photo", 6, 4, 3, 3, level=3),
+    row("r", "photo", 9, 4, 2, 3, level=3),
+    row("t", "title", 6, 7.25, 5, 0.75, level=3),
+    row("j", "journaling", 1, 10.25, 5, 1.25, level=3),
+    row("c", "cluster", 9.5, 10.25, 1.25, 1.25, level=3),
+)
+LABEL = {"name": "label", "kind": "base", "form": "label", "width": "2", "height": "1 1/2", "colours": ["#f6eed8"],
+         "count": 5}  # fmt: skip
+
+
+class EveryChange(ApiTestCase):
+    """The table of what works is made in ``possible``, for it names things by their keys."""
+
+    def setUp(self):
+        super().setUp()
+        sketch = self.add_sketch(data=SKETCH)
+        page = self.send("post", "pages/", {"sketch": sketch.pk, "format": "12x12", "name": "Roof"}).json()
+        self.page, self.version = page["id"], page["version"]
+        self.photo, self.other = self.add_photo(), self.add_photo(colour="olive")
+        self.papers = [enter_line(owner=self.ida, line=f"3 {name} 12x12", unit=Unit.IN) for name in ("comb", "kraft")]
+        self.punch = ShapingTool.objects.create(owner=self.ida, name="scallop", depth=INCH // 4, unit="in")
+        self.label = self.send("post", "embellishments/", LABEL).json()["key"]
+        self.do(kind="photo", block="p", photo=self.photo.pk, zoom=1.5)
+        for block, paper in (("base", self.papers[0]), ("band", self.papers[1])):
+            self.do(kind="paper", block=block, stash_paper=paper.pk, side="A")
+        self.do(kind="arrange", put=[self.put("one", 10, 11), self.put("two", 3, 9)], words="two labels")
+        self.do(kind="title", block="t", text="Honey")
+        self.story = self.do(kind="story", **self.written("Eleven jars."))["stories"][0]["name"]
+        self.do(kind="untie", tie=self.ties()[0])
+        self.do(kind="window", block="panel", left="1", top="1", right="1", bottom="1")
+        self.snapshot = self.send("post", f"pages/{self.page}/snapshots/", {"note": "as it was"}).json()["id"]
+        self.do(kind="leave-out", block="c")
+        self.do(kind="pin", block="q", step_x=1)
+
+    def do(self, status=200, **change):
+        answer = self.change(self.page, self.version, **change)
+        self.assertEqual(answer.status_code, status, f"{change}: {answer.content[:300]!r}")
+        if status == 200:
+            self.version = answer.json()["version"]
+        return answer.json()
+
+    def put(self, key, x, y):
+        return {"key": key, "embellishment": self.label, "x": x, "y": y, "turn": 0, "foam": False}
+
+    def ties(self):
+        return [tie["key"] for tie in self.send("get", f"pages/{self.page}/ties/").json() if tie["held"]]
+
+    def written(self, text):
+        asked = {"text": text, "script": "font Figtree", "half_points": 22}
+        way = self.send("post", f"pages/{self.page}/stories/", asked).json()["ways"][0]
+        return {**asked, "journal_way": way["way"], "where": way["where"]}
+
+    def title_way(self):
+        way = self.send("get", f"pages/{self.page}/titles/t/?text=Honey").json()["ways"][0]
+        lines = way["lines"]
+        return {
+            "title_way": way["way"],
+            "lines": [line["text"] for line in lines],
+            "alphabets": [line["alphabet"] for line in lines],
+        }
+
+    def possible(self):
+        """Return changes by kind that can all be made to the page as it is."""
+        let_go = next(tie["key"] for tie in self.send("get", f"pages/{self.page}/ties/").json() if not tie["held"])
+        return {
+            "format": [{"format": "letter"}, {"width": "10 1/2", "height": "10", "unit": "in", "clear": "1/4"},
+                       {"format": "12x12", "sides": 2, "gap": "1/2"}, {"format": "a4", "binding": "left"}],
+            "way": [{"school": "keep-proportions", "turn": 0}, {"school": "keep-photos", "turn": 90, "mirrored": True}],
+            "leave-out": [{"block": "j"}, {"block": "band"}],
+            "bring-back": [{"block": "c"}],
+            "concede": [{"leave_out": ["j"], "smaller_prints": True}, {"no_margin": True}],
+            "photo": [{"block": "q", "photo": self.other.pk}, {"block": "p", "photo": None},
+                      {"block": "q", "photo": self.photo.pk}, {"block": "p", "photo": self.photo.pk, "zoom": 2},
+                      {"block": "p", "photo": self.photo.pk, "level": -3.5, "locked": True},
+                      {"block": "p", "photo": self.photo.pk, "step_x": 1},
+                      {"block": "p", "photo": self.photo.pk, "as_it_comes": True}],
+            "title": [{"block": "t", "text": "Jars"}, {"block": "t", "text": ""}],
+            "set-title": [{"block": "t", **self.title_way()}],
+            "story": [self.written("A second story, told at length."),
+                      {**self.written("Told anew."), "story": self.story}],
+            "story-away": [{"story": self.story}],
+            "accent": [{"accent": "one", "at_x": 4, "at_y": 11}, {"accent": "one", "step_x": -3, "alone": True},
+                       {"accent": "one", "turn_by": 15}, {"accent": "one", "on": True}],
+            "arrange": [{"put": [self.put("three", 6, 9)], "words": "a third"}, {"take": ["two"], "words": "less"},
+                        {"papers": ["A", "B"], "words": "papers changed places"},
+                        {"moves": [{"block": "t", "x": 6, "y": 7.125}], "words": "the title up"}],
+            "school": [{"balance_school": "sparse"}],
+            "sheet": [{"paper": "C", "width": "8 1/2 in", "height": "11 in"}],
+            "paper": [{"block": "panel", "stash_paper": self.papers[0].pk, "side": "B"},
+                      {"block": "band", "stash_paper": None}],
+            "lie": [{"block": "band", "on": True}],
+            "saving": [{"block": "base", "on": True}],
+            "copies": [{"block": "band", "count": 2}],
+            "lip": [{"lip": "3/8"}],
+            "window": [{"block": "base", "left": "1", "top": "1", "right": "6", "bottom": "6", "backing": "B"}],
+            "close-window": [{"block": "panel", "count": 0}],
+            "row": [{"block": "band", "count": 4, "papers": ["A", "B"]}, {"block": "band", "heights": "1/2, 1 1/2"}],
+            "cut-from": [{"block": "band", "across": "low", "down": "middle"}],
+            "slant": [{"block": "panel", "slant": "falling"}],
+            "tool": [{"block": "band", "tool": self.punch.pk, "count": 1}],
+            "fold": [{"block": "panel", "fold": "left"}],
+            "pin": [{"block": "q", "at_x": 6.5, "at_y": 4}, {"block": "panel", "left": "6 1/2", "width": "4 1/2"},
+                    {"block": "t", "step_y": -1}],
+            "unpin": [{"block": "q"}, {}],
+            "untie": [{"tie": self.ties()[1]}, {"tie": let_go, "again": True}],
+            "tie": [{"tie_kind": "line", "blocks": ["p", "t"], "axis": "x", "highs": [False, True]}],
+            "switches": [{"ends": "short"}, {"by_eye": True}, {"in_line": True, "recount": True}],
+            "grid": [{"grid": "1/16"}, {"grid": "1/4 in"}],
+            "never-trim": [{"block": "p"}],
+            "leads": [{"block": "p"}],
+            "least": [{"block": "q", "width": "2", "height": "2"}, {"block": "q"}],
+            "rework": [{"rework": "merge", "blocks": ["q", "r"]}, {"rework": "split", "blocks": ["p"]},
+                       {"rework": "drop", "blocks": ["r"]}],
+            "room": [{"role": "cluster"}, {"role": "journaling"}],
+            "shield": [{"block": "p", "shields": [{"upper": "t", "axis": "x", "covered": 0, "of": 4 * INCH}]}],
+            "match": [{"placed": [{"block": "q", "photo": self.other.pk}, {"block": "r", "photo": self.photo.pk}]}],
+            "mat": [{"block": "q", "mats": [dict.fromkeys(("left", "top", "right", "bottom"), "1/8")], "paper": "C"},
+                    {"block": "p", "mats": []}],
+            "whole": [{"block": "p"}],
+            "take-up": [{"step": 1}, {"snapshot": self.snapshot}],
+        }  # fmt: skip
+
+    def essence(self, page):
+        return {name: page[name] for name in page if name not in ("version", "redo", "undo")}
+
+    def test_what_may_be_asked_is_done_kept_shown_and_undone(self):
+        before, told = self.send("get", f"pages/{self.page}/").json(), self.document()
+        possible = self.possible()
+        self.assertEqual(set(possible), set(KINDS))
+        for kind, changes in possible.items():
+            for change in changes:
+                with self.subTest(kind, change=change):
+                    after = self.do(kind=kind, **change)
+                    self.assertNotEqual(self.document(), told, "something is changed")
+                    self.assertTrue(after["undo"])
+                    self.is_sound(after)
+                    undone = self.send("post", f"pages/{self.page}/undo/", {"version": self.version}).json()
+                    self.version = undone["version"]
+                    self.assertEqual(self.essence(undone), self.essence(before))
+                    self.assertEqual(self.document(), told)
+
+    def document(self):
+        return document_of(Page.objects.get(pk=self.page))
+
+    def is_sound(self, page):
+        """It was worked out, reads back equal, and everything lies on the page."""
+        document = self.document()
+        self.assertEqual(PageDocument.read(document.written()), document)
+        self.assertIn(page["fit"]["status"], ("optimal", "best-found"))
+        board = page["fit"]["board"]
+        for block in board["blocks"]:
+            left, top, right, bottom = block["box"]
+            self.assertTrue(-0.001 <= left < right <= board["width"] + 0.001, block["id"])
+            self.assertTrue(-0.001 <= top < bottom <= board["height"] + 0.001, block["id"])
+        for accent in page["accents"]:
+            self.assertTrue(0 <= accent["x"] <= board["width"] and 0 <= accent["y"] <= board["height"], accent["key"])
+
+    IMPOSSIBLE = (
+        ({"kind": "way"}, "no-school"),
+        ({"kind": "leave-out", "block": "base"}, "not-left-out"),
+        ({"kind": "concede", "leave_out": ["nothing"]}, "unknown-block"),
+        ({"kind": "title", "block": "t", "text": "x" * 81}, "title-too-long"),
+        ({"kind": "accent", "accent": "gone", "turn_by": 5}, "unknown-piece"),
+        ({"kind": "arrange", "put": [{"embellishment": "own 0", "x": 1, "y": 1}]}, "unknown-embellishment"),
+        ({"kind": "arrange", "papers": ["A", "C"]}, "unknown-paper"),
+        ({"kind": "arrange", "moves": [{"block": "gone", "x": 1, "y": 1}]}, "unknown-block"),
+        ({"kind": "school"}, "no-school"),
+        ({"kind": "paper", "block": "q", "stash_paper": None}, "no-paper-there"),
+        ({"kind": "copies", "block": "band", "count": 60}, "copies"),
+        ({"kind": "lip", "lip": "3"}, "lip"),
+        ({"kind": "window", "block": "q", "left": "1"}, "no-paper-there"),
+        ({"kind": "window", "block": "base", "left": "1", "top": "1", "right": "1", "bottom": "1", "backing": "Z"},
+         "unknown-paper"),
+        ({"kind": "close-window", "block": "panel", "count": 4}, "unknown-window"),
+        ({"kind": "row", "block": "band", "count": 1}, "row-count"),
+        ({"kind": "row", "block": "band", "count": 3, "each": "0"}, "row-width"),
+        ({"kind": "row", "block": "band", "heights": "1, 0"}, "row-heights"),
+        ({"kind": "row", "block": "band", "count": 3, "tuck": "7"}, "tuck"),
+        ({"kind": "fold", "block": "base", "fold": "left"}, "no-fold"),
+        ({"kind": "pin", "block": "gone", "step_x": 1}, "unknown-block"),
+        ({"kind": "unpin", "block": "r"}, "not-pinned"),
+        ({"kind": "untie"}, "no-tie"),
+        ({"kind": "tie", "tie_kind": "equal-gaps", "blocks": ["p", "q"]}, "not-tied"),
+        ({"kind": "grid", "grid": "5"}, "grid"),
+        ({"kind": "least", "block": "q", "width": "20", "height": "2"}, "least"),
+        ({"kind": "rework", "rework": "merge", "blocks": ["p", "r"]}, "not-merged"),
+        ({"kind": "rework", "rework": "split", "blocks": []}, "rework"),
+        ({"kind": "room"}, "no-role"),
+        ({"kind": "match", "placed": [{"block": "q", "photo": 0}]}, "unknown-photo"),
+        ({"kind": "mat", "block": "q", "mats": [dict.fromkeys(("left", "top", "right", "bottom"), "-1/4")]}, "reveal"),
+        ({"kind": "whole", "block": "q"}, "no-photo"),
+        ({"kind": "take-up", "step": 4_000}, "unknown-state"),
+    )  # fmt: skip
+
+    def test_what_cannot_be_is_refused_in_words_and_leaves_the_page_as_it_was(self):
+        before = self.send("get", f"pages/{self.page}/").json()
+        for change, code in self.IMPOSSIBLE:
+            with self.subTest(change):
+                refused = self.do(400, **change)
+                self.assertIn(code, [fault["code"] for fault in refused.get("faults", ())])
+                self.assertGreater(len(refused["detail"]), 12)
+        twice = {"kind": "match", "placed": [{"block": name, "photo": self.photo.pk} for name in ("q", "r")]}
+        self.assertEqual(self.do(400, **twice)["faults"][0]["code"], "photo-twice")
+        self.assertEqual(self.send("get", f"pages/{self.page}/").json(), before)
