@@ -8,15 +8,18 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable, Iterator, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
+from shapely import affinity
 from shapely.geometry import box
 from shapely.geometry.base import BaseGeometry
 
 from inkquilt.colour import Rgb
 from inkquilt.embellishments import Accent
+from inkquilt.lengths import Grains
 from inkquilt.page import Page
 from inkquilt.paper.kinds import PaperKind
+from inkquilt.photos.tones import TonesOnPage
 from inkquilt.sketch.model import Block, Role
 
 
@@ -30,11 +33,20 @@ class PaperSeen:
 
 @dataclass(frozen=True, slots=True)
 class PhotoSeen:
-    """How a photo looks: its colours, the mean first, its detail from 0 to 1, and where on the page it matters."""
+    """How a photo looks: its colours, the mean first, its detail from 0 to 1, and where on the page it matters.
+
+    ``shown`` tells its colour place by place, where that is known.
+    """
 
     colours: tuple[Rgb, ...]
     detail: float
     focal: tuple[BaseGeometry, ...] = ()
+    shown: TonesOnPage | None = None
+
+    def moved(self, across: Grains, down: Grains) -> PhotoSeen:
+        """Return it somewhere else on the page."""
+        focal = tuple(affinity.translate(area, across, down) for area in self.focal)
+        return replace(self, focal=focal, shown=self.shown and self.shown.moved(across, down))
 
 
 @dataclass(frozen=True, slots=True)

@@ -27,9 +27,9 @@ from inkquilt.balance.links import (
 from inkquilt.balance.measures import Frame, Measures, Object, measures
 from inkquilt.balance.repeats import Use, colours_of, kinds_of
 from inkquilt.balance.schools import PROFILES, BalanceSchool, Profile
-from inkquilt.balance.seen import SURFACES, Part
+from inkquilt.balance.seen import SURFACES, Part, Seen
 from inkquilt.balance.weight import Moments, Weighed, beneath, moments_of, weigh
-from inkquilt.colour import LARGE_LETTERS, contrast
+from inkquilt.colour import LARGE_LETTERS, Rgb, contrast
 from inkquilt.layout import Layout
 from inkquilt.lengths import INCH
 
@@ -191,9 +191,10 @@ def _title_hard_to_read(figures: Figures, _: Profile) -> Iterator[Observation]:
         hard, worst = [], 21.0
         for letter, outline in title.letters:
             ratios = [
-                contrast(title.ink, piece.colours[0])
+                contrast(title.ink, colour)
                 for piece, share in beneath(outline, lower)
                 if piece.colours and share >= _TOUCHES
+                for colour in _colours_under(figures.layout, piece, outline)
             ]
             if ratios and min(ratios) < LARGE_LETTERS:
                 hard.append((letter, outline))
@@ -205,6 +206,12 @@ def _title_hard_to_read(figures: Figures, _: Profile) -> Iterator[Observation]:
                 f"contrast {worst:.1f} to 1, 3 is wanted", 0.75 + 0.15 * len(hard) / len(title.letters), (seen.key,),
                 tuple(outline for _, outline in hard),
             )  # fmt: skip
+
+
+def _colours_under(layout: Layout, piece: Seen, outline: BaseGeometry) -> tuple[Rgb, ...]:
+    """Return what a piece shows under an outline: of a photo the parts it meets, else its main colour."""
+    photo = layout.photos.get(piece.key)
+    return photo.shown.colours_under(outline, _TOUCHES) if photo and photo.shown else piece.colours[:1]
 
 
 # -- weight ---------------------------------------------------------------------------------------

@@ -128,11 +128,7 @@ def clusters_of(layout: Layout) -> dict[str, list[Accent]]:
 
 def blocks_moved(layout: Layout, names: Collection[str], across: Grains, down: Grains) -> Layout:
     """Return a page with blocks moved, and what matters in their photos and the letters of their titles along."""
-    photos = {
-        name: replace(photo, focal=tuple(affinity.translate(area, across, down) for area in photo.focal))
-        for name, photo in layout.photos.items()
-        if name in names
-    }
+    photos = {name: photo.moved(across, down) for name, photo in layout.photos.items() if name in names}
     titles = {
         name: replace(title, letters=tuple((c, affinity.translate(o, across, down)) for c, o in title.letters))
         for name, title in layout.titles.items()

@@ -1,14 +1,14 @@
 """Whether a title can be read on what lies beneath it, letter by letter, and what to lay under it.
 
-Each letter is held against every paper its box touches enough to matter, and against a photo's mean colour
-where that is known. Two papers under one
-title are the classic trouble; a plain strip, a label or a row of circles beneath mends it.
+Each letter is held against every paper its box touches enough to matter, and against what of a photo is right
+beneath it, the nearest in tone to the ink. Two papers under one title are the classic trouble; a plain strip, a
+label or a row of circles beneath mends it.
 Common practice, no source.
 """
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from enum import Enum
 from typing import Final
@@ -25,7 +25,7 @@ from inkquilt.sketch.model import Block, Role, Size
 from inkquilt.words.title import LetterPlace, TitleSetting
 
 #: A paper counts for a letter when so much of the letter's box lies on it.
-_TOUCHES: Final = 0.08
+TOUCHES: Final = 0.08
 #: What is laid under a title stands out by this on every side.
 _BEYOND: Final[Grains] = INCH // 4
 #: and is cut in sizes of whole steps.
@@ -85,18 +85,25 @@ class Readability:
         return all(one.is_readable for one in self.letters)
 
 
+#: Tells the colours of a block that a region of the page meets, none where they are not known.
+ColoursUnder = Callable[[str, BaseGeometry], Sequence[Rgb]]
+
+
 def readability(
-    title: Block, setting: TitleSetting, ink: Rgb, blocks: Sequence[Block], colours: dict[str, Rgb]
+    title: Block, setting: TitleSetting, ink: Rgb, blocks: Sequence[Block], colours_under: ColoursUnder
 ) -> Readability:
-    """Hold a title against what lies beneath it; ``colours`` are those of papers and photos by block, where known."""
+    """Hold a title against what lies beneath it."""
     beneath = _beneath(title, blocks)
     found = []
     places = [letter for line in setting.lines for letter in line.letters]
     for number, letter in enumerate(places):
         outline = _on_page(title, setting, letter)
         for paper, shown in beneath:
-            colour = colours.get(paper)
-            if colour is not None and outline.intersection(shown).area >= _TOUCHES * outline.area:
+            part = outline.intersection(shown)
+            if part.area < TOUCHES * outline.area:
+                continue
+            colour = min(colours_under(paper, part), key=lambda met: contrast(ink, met), default=None)
+            if colour is not None:
                 found.append(
                     LetterContrast(
                         number, letter.character, paper, contrast(ink, colour), difference(lab(ink), lab(colour))

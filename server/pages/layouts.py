@@ -14,6 +14,7 @@ from inkquilt.balance.weight import chroma_of
 from inkquilt.colour import Rgb, difference, lab, read_colour
 from inkquilt.layout import Layout, PaperSeen, PhotoSeen, TitleSeen, WordsSeen
 from inkquilt.photos.cover import PlacedPhoto, area_on_page
+from inkquilt.photos.tones import TonesOnPage
 from inkquilt.sketch import Block, Role
 from inkquilt.words.legible import outline_of
 from server.pages.document import PageDocument
@@ -52,7 +53,8 @@ def _photo(block: Block, placed: PlacedPhoto, photo: Photo) -> PhotoSeen:
     focal = tuple(area_on_page(block, placed, area) for area in placed.areas if area.matters)
     if tones is None:
         return PhotoSeen((), 0.3, focal)
-    return PhotoSeen((tones.colour, *_colours(tones.colours)), tones.mean_detail, focal)
+    shown = TonesOnPage.of(block, placed, tones)
+    return PhotoSeen((tones.colour, *_colours(tones.colours)), tones.mean_detail, focal, shown)
 
 
 @lru_cache(maxsize=256)

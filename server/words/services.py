@@ -6,17 +6,19 @@ from typing import Final
 
 from django.db import transaction
 from django.db.models import F
+from shapely.geometry.base import BaseGeometry
 
 from inkquilt.colour import Rgb, read_colour
 from inkquilt.paper.pieces import paper_of
-from inkquilt.photos.tones import ToneGrid
+from inkquilt.photos.tones import TonesOnPage
 from inkquilt.sketch import Block
 from inkquilt.words import TitlePlace, TitleSetting, settings_of
-from inkquilt.words.readable import Readability, readability
+from inkquilt.words.readable import TOUCHES, Readability, readability
 from server.common.asked import refuse
+from server.pages.answers import pictures_of
 from server.pages.document import PageDocument
 from server.pages.models import Page, Revision
-from server.photos.models import Photo
+from server.pages.photos_on_page import on_page
 from server.photos.tones import tones_of
 from server.words.lettering import lettering_of
 from server.words.models import Alphabet, LettersTaken
@@ -46,13 +48,14 @@ def title_ways(*, page: Page, document: PageDocument, block: Block, text: str) -
     )
 
 
-def _tones(page: Page, document: PageDocument) -> Iterator[tuple[str, ToneGrid]]:
-    """Yield what the photos on a page look like, by slot."""
-    pictures = Photo.objects.visible_to(page.owner).in_bulk([one.photo for one in document.photos.values()])
-    for slot, one in document.photos.items():
-        tones = tones_of(pictures[one.photo]) if one.photo in pictures else None
+def _photos_shown(page: Page, document: PageDocument) -> Iterator[tuple[str, TonesOnPage]]:
+    """Yield what the photos on a page look like place by place, by slot."""
+    pictures = pictures_of(page, document)
+    blocks = {block.id: block for block in document.blocks}
+    for slot, placed in on_page(document, pictures).placed.items():
+        tones = tones_of(pictures[document.photos[slot].photo])
         if tones is not None:
-            yield slot, tones
+            yield slot, TonesOnPage.of(blocks[slot], placed, tones)
 
 
 def _readings(
@@ -60,9 +63,16 @@ def _readings(
 ) -> list[Readability]:
     papers = {letter: read_colour(choice.colour) for letter, choice in document.cuts.papers.items()}
     known: dict[str, Rgb] = {b.id: papers[paper_of(b)] for b in document.blocks if paper_of(b) in papers}
-    known |= {slot: tones.colour for slot, tones in _tones(page, document)}
+    photos = dict(_photos_shown(page, document))
+
+    def colours_under(name: str, region: BaseGeometry) -> tuple[Rgb, ...]:
+        if name in photos:
+            return photos[name].colours_under(region, TOUCHES)
+        return (known[name],) if name in known else ()
+
     return [
-        readability(block, way, read_colour(colours[way.lines[0].alphabet]), document.blocks, known) for way in ways
+        readability(block, way, read_colour(colours[way.lines[0].alphabet]), document.blocks, colours_under)
+        for way in ways
     ]
 
 

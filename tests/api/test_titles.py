@@ -1,10 +1,14 @@
 """Lettering and titles over the API: what is owned, what runs out, a title set letter by letter and read again."""
 
+import io
+
 from django.core.files.uploadedfile import SimpleUploadedFile
+from PIL import Image
 
 from inkquilt.lengths import Unit
 from server.pages.models import Page
 from server.pages.services import document_of
+from server.photos.services import add_photo
 from server.stash.services import enter_line
 from server.words.models import Alphabet, Hand
 from tests.api.base import ApiTestCase
@@ -115,6 +119,21 @@ class Titles(ApiTestCase):
         self.assertEqual(other["used_on"], [])  # the page itself does not count
         self.setUp()
         self.assertEqual(self.ways("HONEY")["used_on"], ["Roof"])
+
+    def test_a_title_over_a_photo_is_held_against_the_part_of_it_beneath_each_letter(self):
+        sketch = self.add_sketch(
+            data=data_of(row("p", "photo", 1, 1, 10, 6, level=1), row("t", "title", 1.5, 3, 9, 1.5, level=3))
+        )
+        page = self.send("post", "pages/", {"sketch": sketch.pk, "format": "12x12"}).json()
+        self.page, self.version = page["id"], page["version"]
+        half = Image.new("RGB", (1000, 600), "#fbfbfd")
+        half.paste(Image.new("RGB", (500, 600), "#141828"))
+        out = io.BytesIO()
+        half.save(out, "PNG")
+        photo = add_photo(owner=self.ida, name="night and snow", file=out, size=out.tell()).photo
+        self.do(kind="photo", block="p", photo=photo.pk)
+        troubles = self.ways("HONEY")["ways"][0]["troubles"]
+        self.assertIn("hard to read there: HON (contrast", troubles[0])  # N stands on the edge of both
 
     def test_what_cannot_be_set_is_refused(self):
         self.do(kind="title", block="t", text="Honey")

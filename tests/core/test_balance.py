@@ -11,12 +11,16 @@ from inkquilt.balance.links import floating, like_patterns_touching, linked_grou
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Figures, second_look
 from inkquilt.balance.weight import moments_of, weigh
-from inkquilt.colour import read_colour
+from inkquilt.colour import Rgb, read_colour
 from inkquilt.embellishments import EmbellishmentKind, Facing, Form
-from inkquilt.layout import PaperSeen
+from inkquilt.layout import PaperSeen, PhotoSeen
 from inkquilt.lengths import INCH
 from inkquilt.paper.kinds import PaperKind
+from inkquilt.photos.cover import PlacedPhoto
+from inkquilt.photos.crop import Pixels, Slot, crop_of
+from inkquilt.photos.tones import ToneGrid, TonesOnPage
 from inkquilt.sketch import Role
+from inkquilt.trying.changes import blocks_moved
 from tests.drawn import (
     CREAM,
     MUSTARD,
@@ -159,6 +163,29 @@ class SecondLookTests(SimpleTestCase):
         self.assertNotIn(
             ObservationKind.TITLE_HARD_TO_READ, kinds(with_accents(layout, accent("s", strip, 6, 1.5, under="t")))
         )
+
+    def test_letters_on_a_photo_are_held_against_the_part_beneath_them(self):
+        """Its left half is night, its right half snow; the mean of both would let every letter pass."""
+        photo = block("p", Role.PHOTO, 2, 3, 8, 4, level=1)
+        night, snow = Rgb(20, 24, 40), Rgb(250, 250, 252)
+        tones = ToneGrid(tuple((night if column < 6 else snow) for _ in range(12) for column in range(12)), (0,) * 144)
+        pixels = Pixels(2000, 1000)
+        placed = PlacedPhoto(pixels, crop_of(pixels, Slot.of(photo)), ())
+        seen = PhotoSeen((tones.colour,), 0.1, (), TonesOnPage.of(photo, placed, tones))
+        layout = page_with(
+            photo,
+            block("t", Role.TITLE, 3, 4, 6, 1, level=3),
+            photos={"p": seen},
+            titles=title_in("t", 3, 4, 6, 1, ink=Rgb(255, 255, 255)),
+        )
+        noticed = next(one for one in second_look(Figures(layout), SCHOOL) if one.keys == ("t",))
+        self.assertIn("“NEY” of the title is hard to read", noticed.words)
+        # Moved to the left, title and photo together stay as they are; the title alone comes to lie on the night.
+        stays = blocks_moved(layout, {"p", "t"}, -INCH, 0)
+        self.assertIn("“NEY”", next(o for o in second_look(Figures(stays), SCHOOL) if o.keys == ("t",)).words)
+        night_only = blocks_moved(layout, {"t"}, 0, 0)
+        night_only = replace(night_only, titles=title_in("t", 2.2, 4, 3.6, 1, ink=Rgb(255, 255, 255)))
+        self.assertNotIn(ObservationKind.TITLE_HARD_TO_READ, kinds(night_only))
 
     def test_what_covers_what_matters_comes_first_with_how_much(self):
         layout = page_with(PHOTO, accents=[accent("b", BASE, 6, 6), accent("x", owned("x", colours=(TEAL,)), 1, 1)])

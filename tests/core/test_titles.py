@@ -185,7 +185,11 @@ class Reading(TestCase):
         title = next(block for block in blocks if block.id == "t")
         (setting, *_) = settings_of("HONEY", TitlePlace(title.size), [sheet("HONEY")])
         colours = {"base": left, "right": right}
-        return title, setting, readability(title, setting, Rgb(20, 30, 80), blocks, colours)
+
+        def colours_under(name, _):
+            return (colours[name],)
+
+        return title, setting, readability(title, setting, Rgb(20, 30, 80), blocks, colours_under)
 
     def test_a_dark_title_over_a_light_and_a_dark_paper_wants_something_under_it(self):
         title, setting, found = self.held(self.page(), Rgb(250, 240, 220), Rgb(40, 40, 60))
@@ -213,7 +217,7 @@ class Reading(TestCase):
         blocks = sketch_of(*rows).blocks
         title = blocks[-1]
         (setting, *_) = settings_of("HONEY", TitlePlace(title.size), [sheet("HONEY")])
-        found = readability(title, setting, Rgb(0, 0, 0), blocks, {"base": Rgb(0, 0, 0)})
+        found = readability(title, setting, Rgb(0, 0, 0), blocks, lambda name, _: [Rgb(0, 0, 0)][: name == "base"])
         self.assertEqual((found.letters, found.is_readable), ((), True))
 
 
