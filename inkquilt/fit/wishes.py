@@ -8,7 +8,7 @@ Costs count grid steps; a miss of up to half a step counts as none:
 
 photos        the cost of the size chosen (``sizes``)
 moved         on the sketch's own page only: blocks that are not as drawn, so that
-              none but the offending ones change
+              none but the offending ones change, and those a person tied to others
 lines         edges that left the line they were drawn on; a line stays where most of it
               stays; a layer on another that no longer shows the same all round counts 2
 rows          gaps of a row that are not the row's gap, pieces of one size that are not,
@@ -109,7 +109,11 @@ class Wishes:
         return Cost(*(int(solver.value(stage.total())) for stage in self.stages))
 
     def _stay_wishes(self) -> None:
+        root = self.rules.stacks.root
+        tied = {root(name) for tie in self.rules.request.ties for name in tie.blocks if name in self.rules.blocks}
         for block_id, block in self.rules.blocks.items():
+            if root(block_id) in tied:  # a person wants it otherwise
+                continue
             place = self.model.placed[block_id]
             changed = self.model.cp.new_bool_var(f"changed {block_id}")
             for expr, drawn in (
