@@ -10,7 +10,7 @@ export interface Tick {
 }
 
 /** Below so many pixels to the inch there is room for halves only, and beside the numbers for nothing. */
-export const SMALL = 24
+export const SMALL = 30
 
 /** Inches are divided into eighths (quarters or halves when small), millimetres into fives with every centimetre numbered. */
 export function rulerTicks(length: number, unit: 'in' | 'mm', pixelsPerUnit: number): Tick[] {
