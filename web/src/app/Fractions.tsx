@@ -1,4 +1,4 @@
-/** A text in which 7/8 is set as a real fraction, close to the whole number before it. */
+/** A text in which 7/8 is set as a real fraction, close to the whole number before it and on one line with it. */
 interface FractionsProps {
   text: string
   /** Inside a drawing the parts are tspans. */
@@ -7,14 +7,14 @@ interface FractionsProps {
 
 export function Fractions({ text, svg = false }: FractionsProps) {
   const Part = svg ? 'tspan' : 'span'
-  const close = text.replace(/(\d) (?=\d+\/\d)/g, '$1\u200a')
-  return close.split(/(\d+\/\d+)/).map((part, index) =>
-    index % 2 ? (
-      <Part key={index} className="frac">
-        {part}
+  return text.split(/((?:\d+ )?\d+\/\d+)/).map((part, index) => {
+    if (index % 2 === 0) return part
+    const [whole, fraction] = part.includes(' ') ? part.split(' ') : [null, part]
+    return (
+      <Part key={index} className="number">
+        {whole !== null && `${whole}\u200a`}
+        <Part className="frac">{fraction}</Part>
       </Part>
-    ) : (
-      part
-    ),
-  )
+    )
+  })
 }
