@@ -45,5 +45,5 @@ def printed_on(
             top = motif.place.y + -(-(top - motif.place.y) // motif.pitch) * motif.pitch
         place = Inset(block.x + left - cut.x, block.y + top - cut.y, Size(right - left, bottom - top))
         whole = place.size == motif.place.size
-        if whole or (motif.use is MotifUse.LINES and min(place.size.width, place.size.height - motif.pitch) >= 0):
+        if whole or (motif.use is MotifUse.LINES and place.size.width > 0 and place.size.height >= motif.pitch):
             yield PrintedPlace(motif.name, block.id, place, motif.pitch)

@@ -68,7 +68,7 @@ def calm_part(block: Block, placed: PlacedPhoto, tones: ToneGrid) -> BaseGeometr
 class TonesOnPage:
     """A photo's colours where it lies on the page.
 
-    ``to_photo`` takes a place on the page to parts of the photo: a, b, d, e, x and y of x' = a x + b y + x.
+    ``to_photo`` takes a place on the page to parts of the photo: a, b, d, e, u, v of (a x + b y + u, d x + e y + v).
     """
 
     tones: ToneGrid
