@@ -29,6 +29,8 @@ FOAM: Final[Grains] = INCH // 16
 LARGEST: Final[Grains] = 12 * INCH
 SMALLEST: Final[Grains] = INCH // 16
 MOST_ACCENTS: Final = 300
+#: The key of what is cut from paper for its place: it is none of the stash.
+CUT: Final = "cut from paper"
 #: Groups of a background that is scattered over the page begin so; others are clusters.
 SCATTER: Final = "scatter"
 

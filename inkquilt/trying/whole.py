@@ -13,10 +13,9 @@ from inkquilt.balance.second_look import Figures
 from inkquilt.balance.weight import Weighed
 from inkquilt.clusters.compose import Ground, ground_of, turned_in
 from inkquilt.clusters.spots import spots_of
-from inkquilt.colour import Rgb, contrast
-from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, Form, free_group, free_key
+from inkquilt.embellishments import Accent, EmbellishmentKind, free_group, free_key
 from inkquilt.layout import Layout
-from inkquilt.lengths import INCH, Grains, with_unit
+from inkquilt.lengths import INCH, Grains
 from inkquilt.moving import middle_of
 from inkquilt.paper.kinds import PaperKind
 from inkquilt.paper.pieces import paper_of
@@ -35,18 +34,17 @@ from inkquilt.trying.changes import (
     shifted,
     way_words,
 )
+from inkquilt.trying.underlays import pieces_under, standing_out, underlay_words
+from inkquilt.words.readable import Underlay, UnderlayKind
 
 #: What is laid under a title stands out by this, and is cut in whole eighths of an inch.
 _BEYOND: Final[Grains] = INCH // 4
 _STEP: Final[Grains] = INCH // 8
-_WHITE: Final = Rgb(253, 253, 251)
-#: What is cut for it is no embellishment of the stash.
-CUT: Final = "cut from paper"
 
 
 def underlay(asked: Asked, ground: Ground) -> Iterator[Trial]:
     """Lay a plain strip or label under a title, of the paper that its letters stand out from."""
-    layout = asked.layout
+    layout, unit = asked.layout, asked.layout.page.unit
     for key in asked.observation.keys:
         title = layout.titles[key]
         around = unary_union([outline for _, outline in title.letters]).bounds
@@ -54,21 +52,14 @@ def underlay(asked: Asked, ground: Ground) -> Iterator[Trial]:
         wide, high = (-(-side // _STEP) * _STEP for side in (right - left + 2 * _BEYOND, bottom - top + _BEYOND))
         wide, high = min(wide, layout.page.width), min(high, layout.page.height)
         plain = [seen.colours[0] for seen in layout.papers.values() if seen.kind is PaperKind.SOLID]
-        shades = {_WHITE, *asked.plain, *plain}
-        known = sorted(shades, key=lambda colour: -contrast(title.ink, colour))
-        for colour in known[:3]:
-            for form, name in ((Form.STRIP, "plain strip"), (Form.LABEL, "plain label")):
-                size = Size(wide, high if form is Form.STRIP else min(layout.page.height, high + _BEYOND))
-                what = Embellishment(CUT, name, EmbellishmentKind.BASE, form, size, (colour,), count=None)
-                at = (left + right) // 2, (top + bottom) // 2
-                at = (
-                    min(max(at[0], wide // 2), layout.page.width - wide // 2),
-                    min(max(at[1], size.height // 2), layout.page.height - size.height // 2),
-                )
-                strip = Accent(free_key(layout.accents, "strip"), what, *at, under=key, group="title")
-                unit = layout.page.unit
-                size_words = f"{with_unit(wide, unit)} × {with_unit(size.height, unit)}"
-                yield Trial(f"lay a {name} of {size_words} under the title", changed(layout, [strip]))
+        for colour in standing_out(title.ink, (*asked.plain, *plain))[:3]:
+            for kind, more in ((UnderlayKind.STRIP, 0), (UnderlayKind.LABEL, _BEYOND)):
+                size = Size(wide, min(layout.page.height, high + more))
+                x, y = (left + right - size.width) // 2, (top + bottom - size.height) // 2
+                under = Underlay(kind, x, y, size)
+                laid = pieces_under(under, key, 0, colour, layout.accents, layout.page)
+                if laid:
+                    yield Trial(f"lay {underlay_words(under, unit)} under the title", changed(layout, laid))
 
 
 #: A page is put right by no more changes at once.

@@ -16,6 +16,7 @@ from typing import Final
 from shapely import affinity
 from shapely.geometry import box
 from shapely.geometry.base import BaseGeometry
+from shapely.ops import unary_union
 
 from inkquilt.colour import LARGE_LETTERS, Rgb, contrast, difference, lab
 from inkquilt.lengths import INCH, Grains
@@ -90,10 +91,15 @@ ColoursUnder = Callable[[str, BaseGeometry], Sequence[Rgb]]
 
 
 def readability(
-    title: Block, setting: TitleSetting, ink: Rgb, blocks: Sequence[Block], colours_under: ColoursUnder
+    title: Block,
+    setting: TitleSetting,
+    ink: Rgb,
+    blocks: Sequence[Block],
+    colours_under: ColoursUnder,
+    tucked: Sequence[tuple[str, BaseGeometry]] = (),
 ) -> Readability:
-    """Hold a title against what lies beneath it."""
-    beneath = _beneath(title, blocks)
+    """Hold a title against what lies beneath it; ``tucked`` is what was laid right under it, by its key."""
+    beneath = _beneath(title, blocks, tucked)
     found = []
     places = [letter for line in setting.lines for letter in line.letters]
     for number, letter in enumerate(places):
@@ -114,12 +120,14 @@ def readability(
     return Readability(letters, tuple(_underlays(title, setting)) if unreadable else ())
 
 
-def _beneath(title: Block, blocks: Sequence[Block]) -> list[tuple[str, BaseGeometry]]:
+def _beneath(
+    title: Block, blocks: Sequence[Block], tucked: Sequence[tuple[str, BaseGeometry]]
+) -> list[tuple[str, BaseGeometry]]:
     """Return what shows beneath the title of each piece that lies under it."""
     stacked = sorted(blocks, key=lambda b: (b.role is not Role.BASE, b.level))
     lower = stacked[: stacked.index(title)]
-    shown: list[tuple[str, BaseGeometry]] = []
-    covered: BaseGeometry | None = None
+    shown = list(tucked)
+    covered: BaseGeometry | None = unary_union([outline for _, outline in tucked]) if tucked else None
     for block in reversed(lower):
         if block.role not in CUT_FROM_PAPER and block.role is not Role.PHOTO:
             continue

@@ -6,11 +6,10 @@ from typing import Any
 from inkquilt.balance.weight import Moments
 from inkquilt.clusters import ClusterPlan, CoverProposal
 from inkquilt.clusters.phrases import HALF
-from inkquilt.embellishments import Accent, Form, outline_of_form
+from inkquilt.embellishments import CUT, Accent, Form, outline_of_form
 from inkquilt.lengths import Unit, with_unit
 from inkquilt.page import Page
 from inkquilt.sketch.model import Size
-from inkquilt.trying.whole import CUT
 from server.embellishments.models import Embellishment
 from server.pages.accents import accent_answer, colour_text
 from server.pages.document import PageDocument

@@ -8,7 +8,6 @@ from django.utils import timezone
 from inkquilt.balance.kinds import ObservationKind
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Figures, Observation, second_look
-from inkquilt.colour import read_colour
 from inkquilt.embellishments import left_of, on_step
 from inkquilt.errors import BadInput
 from inkquilt.layout import Layout
@@ -24,12 +23,11 @@ from server.pages.fits import refitted
 from server.pages.layouts import layout_of
 from server.pages.models import Page, Revision
 from server.pages.services import document_of
-from server.stash.models import Paper
+from server.stash.services import plain_colours
 
 MOST_SNAPSHOTS: Final = 30
 #: So many earlier steps are listed to be looked at beside the page.
 MOST_STEPS: Final = 60
-_PLAIN_KINDS: Final = ("solid",)
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,7 +88,7 @@ def tried(page: Page, document: PageDocument, kind: ObservationKind, keys: tuple
     owned = owned_by(page.owner)
     left = left_of(owned, seen.layout.accents)
     school = BalanceSchool(document.school)
-    asked = Asked(seen.layout, noticed, owned, left, _plain_papers(page.owner), school, seen.off)
+    asked = Asked(seen.layout, noticed, owned, left, plain_colours(page.owner), school, seen.off)
     trial = try_it(asked)
     if trial is not None and trial.moved and not _fits(page, document, trial):
         return try_it(replace(asked, blocks_stay=True))
@@ -107,11 +105,6 @@ def _fits(page: Page, document: PageDocument, trial: Trial) -> bool:
     except BadInput:
         return False
     return True
-
-
-def _plain_papers(owner: Any) -> tuple[Any, ...]:
-    rows = Paper.objects.visible_to(owner).filter(front_kind__in=_PLAIN_KINDS, stocks__count__gt=0).distinct()
-    return tuple(read_colour(row.front_colours[0]) for row in rows if row.front_colours)
 
 
 # -- put away, and looked at beside ---------------------------------------------------------------

@@ -10,6 +10,7 @@ from django.conf import settings
 from django.db import transaction
 from django.db.models import F, Q, QuerySet
 
+from inkquilt.colour import Rgb, read_colour
 from inkquilt.cutting.guillotine import StockKind
 from inkquilt.lengths import Grains, Unit
 from inkquilt.paper.entry import MOST_SHEETS, PaperEntry, read_entry
@@ -142,3 +143,9 @@ def set_count(*, stock: PaperStock, count: int) -> None:
         stock.delete()
     else:
         PaperStock.objects.filter(pk=stock.pk).update(count=count)
+
+
+def plain_colours(owner: Any) -> tuple[Rgb, ...]:
+    """Return the colours of the plain papers of which something is left."""
+    plain = Paper.objects.visible_to(owner).filter(front_kind=PaperKind.SOLID.value, stocks__count__gt=0).distinct()
+    return tuple(read_colour(row.front_colours[0]) for row in plain if row.front_colours)

@@ -1,16 +1,26 @@
 """What is told of lettering and title settings."""
 
-from typing import Any
+from collections.abc import Iterator
+from typing import Any, Final
 
+from inkquilt.colour import Rgb, read_colour
+from inkquilt.embellishments import CUT
 from inkquilt.lengths import Unit, format_nearest, with_unit
 from inkquilt.sketch import Block
+from inkquilt.trying.underlays import pieces_under, standing_out, underlay_words
 from inkquilt.words import Alphabet as CoreAlphabet
 from inkquilt.words import LetteringKind, TitleSetting, Way
 from inkquilt.words.readable import Readability, Underlay, UnderlayKind
+from server.embellishments.answers import put_answer
+from server.pages.accents import accent_answer
+from server.pages.document import PageDocument
 from server.pages.title_lettering import lettering_answer, lettering_from
 from server.words.lettering import FONT_COLOUR, Lettering
 from server.words.models import Alphabet
 from server.words.services import TitleWays
+
+#: A title along the side, in hundredths of a degree: what lies under it is measured as it stands.
+QUARTER: Final = 9_000
 
 
 def alphabet_answer(row: Alphabet) -> dict[str, Any]:
@@ -41,12 +51,16 @@ def font_answer(font: CoreAlphabet) -> dict[str, Any]:
     }
 
 
-def ways_answer(found: TitleWays, block: Block, lettering: Lettering, unit: Unit) -> dict[str, Any]:
+def ways_answer(found: TitleWays, block: Block, lettering: Lettering, document: PageDocument) -> dict[str, Any]:
     """Return the ways to set a title."""
+    unit = document.unit
     names = {alphabet.key: alphabet.name for alphabet in lettering.alphabets}
     return {
         "ways": [
-            _way(way, reading, block, lettering.colours, names, unit)
+            {
+                **_way(way, reading, block, lettering.colours, names, unit),
+                "underlays": list(_underlays(way, reading, block, lettering.colours, found.plain, document)),
+            }
             for way, reading in zip(found.ways, found.reading, strict=True)
         ],
         "used_on": list(found.used_on),
@@ -78,6 +92,37 @@ def _way(
         "troubles": [*_troubles(way, unit), *_reading_troubles(reading, unit)],
         "notes": [one.words() for one in way.substitutes],
     }
+
+
+def _underlays(
+    way: TitleSetting,
+    reading: Readability,
+    block: Block,
+    colours: dict[str, str],
+    plain: tuple[Rgb, ...],
+    document: PageDocument,
+) -> Iterator[dict[str, Any]]:
+    """Yield what can be laid under a title that is hard to read so, with the change that sets it and lays that."""
+    before = [one for one in document.accents if one.under == block.id and one.what.key == CUT]
+    others = [one for one in document.accents if one not in before]
+    colour = standing_out(read_colour(colours[way.lines[0].alphabet]), plain)[0]
+    turn = block.turn + (way.turn if abs(way.turn) != QUARTER else 0)
+    for one in reading.underlays:
+        laid = pieces_under(one, block.id, turn, colour, others, document.page)
+        if laid:
+            yield {
+                "words": f"lay {underlay_words(one, document.unit)} under it",
+                "accents": [accent_answer(piece, document.page, document.blocks) for piece in laid],
+                "change": {
+                    "kind": "set-title",
+                    "block": block.id,
+                    "title_way": way.way.value,
+                    "lines": [line.text for line in way.lines],
+                    "alphabets": [line.alphabet for line in way.lines],
+                    "put": put_answer(laid, document.page),
+                    "take": [piece.key for piece in before],
+                },
+            }
 
 
 def _line_words(start: int, width: int, height: int, unit: Unit) -> str:

@@ -5,7 +5,7 @@ from rest_framework import serializers
 from inkquilt.lengths import Unit
 from inkquilt.words.flow import LONGEST_TEXT
 from server.common import fields
-from server.pages.serializers import LetteringSerializer, WrittenSerializer
+from server.pages.serializers import AccentSerializer, ChangeSerializer, LetteringSerializer, WrittenSerializer
 from server.words.models import KIND_CHOICES, WIDTH_CHOICES, is_colour
 
 
@@ -56,6 +56,14 @@ class TitleLineSerializer(serializers.Serializer):
     words = serializers.CharField()
 
 
+class UnderlaySerializer(serializers.Serializer):
+    """Something laid under a title: its pieces, and the change that sets the title and lays it."""
+
+    words = serializers.CharField()
+    accents = AccentSerializer(many=True)
+    change = ChangeSerializer()
+
+
 class TitleWaySerializer(LetteringSerializer):
     """One way to set a title: what it is, what it lacks, how it is read; ``fits`` when nothing is wrong with it."""
 
@@ -68,6 +76,7 @@ class TitleWaySerializer(LetteringSerializer):
     lines = TitleLineSerializer(many=True)
     troubles = serializers.ListField(child=serializers.CharField())
     notes = serializers.ListField(child=serializers.CharField())
+    underlays = UnderlaySerializer(many=True, help_text="what can be laid under it where it is hard to read")
 
 
 class TitleWaysSerializer(serializers.Serializer):

@@ -20,6 +20,7 @@ from server.pages.document import PageDocument
 from server.pages.models import Page, Revision
 from server.pages.photos_on_page import on_page
 from server.photos.tones import tones_of
+from server.stash.services import plain_colours
 from server.words.lettering import lettering_of
 from server.words.models import Alphabet, LettersTaken
 
@@ -33,6 +34,7 @@ class TitleWays:
     ways: tuple[TitleSetting, ...]
     reading: tuple[Readability, ...]
     used_on: tuple[str, ...]
+    plain: tuple[Rgb, ...] = ()
     taken: bool = False
 
 
@@ -44,6 +46,7 @@ def title_ways(*, page: Page, document: PageDocument, block: Block, text: str) -
         ways,
         tuple(_readings(page, document, block, ways, lettering.colours)),
         used_on(page, text),
+        plain_colours(page.owner),
         letters_taken(page, block.id),
     )
 
@@ -64,6 +67,9 @@ def _readings(
     papers = {letter: read_colour(choice.colour) for letter, choice in document.cuts.papers.items()}
     known: dict[str, Rgb] = {b.id: papers[paper_of(b)] for b in document.blocks if paper_of(b) in papers}
     photos = dict(_photos_shown(page, document))
+    tucked = [accent for accent in document.accents if accent.under == block.id]
+    known |= {accent.key: accent.what.colours[0] for accent in tucked}
+    outlines = [(accent.key, accent.outline) for accent in tucked]
 
     def colours_under(name: str, region: BaseGeometry) -> tuple[Rgb, ...]:
         if name in photos:
@@ -71,7 +77,7 @@ def _readings(
         return (known[name],) if name in known else ()
 
     return [
-        readability(block, way, read_colour(colours[way.lines[0].alphabet]), document.blocks, colours_under)
+        readability(block, way, read_colour(colours[way.lines[0].alphabet]), document.blocks, colours_under, outlines)
         for way in ways
     ]
 

@@ -100,7 +100,7 @@ class TitleWaysView(APIView):
             raise Http404
         text = given["text"] or document.titles.get(block, "")
         found = services.title_ways(page=page, document=document, block=title, text=text)
-        return Response(ways_answer(found, title, lettering_of(page.owner), document.unit))
+        return Response(ways_answer(found, title, lettering_of(page.owner), document))
 
 
 class LettersTakenView(APIView):

@@ -134,6 +134,21 @@ class Titles(ApiTestCase):
         self.do(kind="photo", block="p", photo=photo.pk)
         troubles = self.ways("HONEY")["ways"][0]["troubles"]
         self.assertIn("hard to read there: HON (contrast", troubles[0])  # N stands on the edge of both
+        # What is laid under it is one step, mends it, and another one takes its place.
+        strip, label, *circles = self.ways("HONEY")["ways"][0]["underlays"]
+        self.assertRegex(strip["words"], r"^lay a plain strip of 8 3/4 in × 1 3/4 in under it$")
+        laid = self.do(**strip["change"])
+        self.assertEqual([(one["name"], one["under"]) for one in laid["accents"]], [("plain strip", "t")])
+        self.assertEqual(laid["titles"][0]["text"], "HONEY")
+        look = self.send("get", f"pages/{self.page}/look/").json()
+        self.assertNotIn("title-hard-to-read", [one["kind"] for one in look["noticed"]])
+        mended = self.ways("HONEY")["ways"][0]
+        self.assertEqual((mended["troubles"], mended["underlays"]), ([], []))
+        undone = self.send("post", f"pages/{self.page}/undo/", {"version": self.version}).json()
+        self.version = undone["version"]
+        self.assertEqual((undone["accents"], undone["titles"][0]["text"]), ([], ""))
+        for other, names in ((label, {"plain label"}), (circles[0], {"plain circle"})):
+            self.assertEqual({one["name"] for one in self.do(**other["change"])["accents"]}, names)
 
     def test_what_cannot_be_set_is_refused(self):
         self.do(kind="title", block="t", text="Honey")

@@ -4,9 +4,12 @@ from pathlib import Path
 
 from fontTools.ttLib import TTFont
 
+from inkquilt.lengths import Unit
 from inkquilt.words.title import line_width
 from inkquilt_io import lettering
 from inkquilt_io.lettering import FONTS, font_alphabet, measured
+from server.pages.services import change_page
+from server.stash.services import enter_line
 from tests.browser.base import BrowserTestCase, expect
 from tests.building import data_of, row
 
@@ -19,6 +22,27 @@ class Titles(BrowserTestCase):
     def setUp(self):
         super().setUp()
         self.sign_in()
+
+    def test_what_is_laid_under_a_title_that_cannot_be_read_is_shown_and_laid_in_one_step(self):
+        page = self.lay_out(PAGE, key="12x12", t="Honey")
+        navy = enter_line(owner=self.user, line="1 night 12x12 navy", unit=Unit.IN)
+        change = {"kind": "paper", "block": "base", "stash_paper": navy.pk, "side": "A"}
+        change_page(page=page, version=page.version, change=change)
+        self.open(f"/pages/{page.pk}/title")
+        ways = self.page.get_by_role("region", name="Ways to set it")
+        expect(ways).to_contain_text("hard to read there: Honey")
+        label = ways.get_by_role("button", name="lay a plain label").first
+        label.hover()
+        expect(self.page.locator(".underlay-shown polygon")).to_have_count(1)
+        self.assert_accessible("what is laid under a title")
+        label.focus()
+        self.page.keyboard.press("Enter")
+        expect(self.page.locator(".board .accent")).to_have_count(1)
+        expect(ways).not_to_contain_text("hard to read there")
+        self.page.keyboard.press("Control+z")
+        expect(self.page.locator(".board .accent")).to_have_count(0)
+        expect(ways).to_contain_text("hard to read there")
+        self.assert_quiet()
 
     def test_a_title_that_runs_out_of_a_letter_is_saved_and_set(self):
         page = self.lay_out(PAGE, key="12x12")

@@ -11,7 +11,7 @@ from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Figures, second_look
 from inkquilt.clusters.compose import ground_of
 from inkquilt.colour import read_colour
-from inkquilt.embellishments import EmbellishmentKind, Form, left_of, placing_step
+from inkquilt.embellishments import CUT, EmbellishmentKind, Form, left_of, placing_step
 from inkquilt.layout import PaperSeen
 from inkquilt.lengths import INCH, Unit
 from inkquilt.paper.kinds import PaperKind
@@ -19,7 +19,6 @@ from inkquilt.sketch import Role
 from inkquilt.trying import Asked, breaks_rule, try_it
 from inkquilt.trying.changes import block_moved
 from inkquilt.trying.search import CANDIDATES
-from inkquilt.trying.whole import CUT
 from tests.drawn import MUSTARD, NAVY, TEAL, accent, block, grains, owned, page_with, title_in
 
 SCHOOL = BalanceSchool.TRIANGLE

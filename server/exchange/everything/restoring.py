@@ -13,11 +13,11 @@ from django.db import IntegrityError, transaction
 
 from inkquilt.balance.kinds import ObservationKind
 from inkquilt.clusters.phrases import HALF
+from inkquilt.embellishments import CUT
 from inkquilt.errors import BadInput, CoreError, Fault
 from inkquilt.paper.kinds import PaperKind, SideName
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
-from inkquilt.trying.whole import CUT
 from inkquilt_io.lettering import FONT_KEY
 from server.common.errors import ApiError
 from server.embellishments.models import OWN_KEY, Embellishment

@@ -6,6 +6,7 @@ from typing import Any, Final
 from inkquilt.clusters.phrases import HALF
 from inkquilt.colour import read_colour
 from inkquilt.embellishments import (
+    CUT,
     MOST_ACCENTS,
     Accent,
     Embellishment,
@@ -21,7 +22,6 @@ from inkquilt.fit.ways import drawn_for
 from inkquilt.lengths import INCH
 from inkquilt.moving import kept_on, moved_with_cluster
 from inkquilt.sketch.model import Size
-from inkquilt.trying.whole import CUT
 from server.common.asked import refuse
 from server.pages.changes.base import Changed, Known
 from server.pages.document import PageDocument
@@ -50,19 +50,23 @@ def move_accent(document: PageDocument, change: dict[str, Any], _: Known) -> Cha
 
 def arrange(document: PageDocument, change: dict[str, Any], known: Known) -> Changed:
     """Lay pieces, take pieces away, swap two papers and move blocks, all in one step."""
+    document = with_pieces(document, change, known)
+    if change.get("papers"):
+        document = _swapped(document, tuple(change["papers"]))
+    for move in change.get("moves") or ():
+        document = pinned_at(document, move)
+    return Changed(document, str(change.get("words") or "arranged")[:160])
+
+
+def with_pieces(document: PageDocument, change: dict[str, Any], known: Known) -> PageDocument:
+    """Return a page without the pieces a change takes away and with those it puts. Raises ``BadInput``."""
     gone = set(change.get("take") or ())
     unknown = gone - {one.key for one in document.accents}
     if unknown:
         raise refuse("unknown-piece", "One of these pieces is not on the page any more.", "take")
     kept = tuple(one for one in document.accents if one.key not in gone)
     document = replace(document, accents=kept)
-    if change.get("put"):
-        document = _laid(document, change["put"], known)
-    if change.get("papers"):
-        document = _swapped(document, tuple(change["papers"]))
-    for move in change.get("moves") or ():
-        document = pinned_at(document, move)
-    return Changed(document, str(change.get("words") or "arranged")[:160])
+    return _laid(document, change["put"], known) if change.get("put") else document
 
 
 def choose_school(document: PageDocument, change: dict[str, Any], _: Known) -> Changed:
@@ -97,9 +101,10 @@ def _laid(document: PageDocument, rows: list[dict[str, Any]], known: Known) -> P
         before = accents[place] if place is not None else None
         what = _what(row, owned, before, document)
         if before is None or before.what.key != what.key:
-            if what.key in left and left[what.key] <= 0:
-                raise refuse("none-left", f"There is no {what.name} left in the stash.", "put")
-            left[what.key] = left.get(what.key, 0) - 1
+            if what.key in left:  # what is cut from paper, and what never runs out, is not counted
+                if left[what.key] <= 0:
+                    raise refuse("none-left", f"There is no {what.name} left in the stash.", "put")
+                left[what.key] -= 1
         grains = document.unit.grains
         under = row.get("under") if row.get("under") in {block.id for block in document.blocks} else None
         key = row.get("key") or free_key(accents)

@@ -8,6 +8,7 @@ from inkquilt.sketch import Role
 from inkquilt.sketch.model import Size
 from inkquilt.words import TitlePlace, settings_of
 from server.common.asked import asked_length, refuse
+from server.pages.changes.accents import with_pieces
 from server.pages.changes.base import Changed, Known, the_block
 from server.pages.document import PageDocument
 from server.pages.title_lettering import lettering_from
@@ -33,7 +34,7 @@ def type_title(document: PageDocument, change: dict[str, Any], _: Any) -> Change
 
 
 def set_title(document: PageDocument, change: dict[str, Any], known: Known) -> Changed:
-    """Set a title in these lines and alphabets, letter by letter."""
+    """Set a title in these lines and alphabets, letter by letter, with what is laid under it."""
     the_block(document, change, Role.TITLE)
     block = next((one for one in document.blocks if one.id == change["block"]), None)
     lines, keys = tuple(change.get("lines") or ()), tuple(change.get("alphabets") or ())
@@ -46,14 +47,12 @@ def set_title(document: PageDocument, change: dict[str, Any], known: Known) -> C
     for way in settings_of(text, TitlePlace(block.size), chosen, MOST_SETTINGS):
         if wanted == (way.way.value, *zip(*((line.text, line.alphabet) for line in way.lines), strict=True)):
             letters = lettering_from(way, block, lettering.colours[keys[0]])
-            return Changed(
-                replace(
-                    document,
-                    titles={**document.titles, block.id: way.text},
-                    lettering={**document.lettering, block.id: letters},
-                ),
-                f"title set: {way.text[:40]}",
+            lettered = replace(
+                document,
+                titles={**document.titles, block.id: way.text},
+                lettering={**document.lettering, block.id: letters},
             )
+            return Changed(with_pieces(lettered, change, known), f"title set: {way.text[:40]}")
     raise refuse("no-such-setting", "The letters or the page changed since: choose one of the ways shown now.", "lines")
 
 

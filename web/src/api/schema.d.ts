@@ -3869,6 +3869,8 @@ export interface components {
             lines: components["schemas"]["TitleLine"][];
             troubles: string[];
             notes: string[];
+            /** @description what can be laid under it where it is hard to read */
+            underlays: components["schemas"]["Underlay"][];
         };
         /**
          * @description * `straight` - straight
@@ -3955,6 +3957,12 @@ export interface components {
          * @enum {integer}
          */
         TurnEnum: 0 | 90 | 180 | 270;
+        /** @description Something laid under a title: its pieces, and the change that sets the title and lays it. */
+        Underlay: {
+            words: string;
+            accents: components["schemas"]["Accent"][];
+            change: components["schemas"]["Change"];
+        };
         /**
          * @description * `in` - in
          *     * `mm` - mm

@@ -60,6 +60,7 @@ export function TitleHelp({ page, onLayOver, onType, onChange }: TitleHelpProps)
             block={title.block}
             text={title.text}
             onChange={onChange}
+            onLayOver={onLayOver}
           />
         ))}
       <ReadyWords page={page} onChange={onChange} onLayOver={onLayOver} />

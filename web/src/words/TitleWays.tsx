@@ -1,4 +1,5 @@
-import type { Change, Page, TitleWay } from '../api/client'
+import type { Accent, Change, Page, TitleWay } from '../api/client'
+import type { LayOver } from '../bench/layOver'
 import { useLettersTaken, useTitleWays } from '../api/wordsQueries'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
@@ -10,10 +11,11 @@ interface TitleWaysProps {
   block: string
   text: string
   onChange: (change: Change) => void
+  onLayOver: LayOver
 }
 
 /** The ways to set a title in her own letters, the best first; choosing lays it on the page letter by letter. */
-export function TitleWays({ page, block, text, onChange }: TitleWaysProps) {
+export function TitleWays({ page, block, text, onChange, onLayOver }: TitleWaysProps) {
   const found = useTitleWays(page, block, text)
   const place = page.fit.board.blocks.find((one) => one.id === block)
   const taking = useLettersTaken(page, block)
@@ -71,11 +73,36 @@ export function TitleWays({ page, block, text, onChange }: TitleWaysProps) {
                   <Fractions text={words} />
                 </p>
               ))}
+              {way.underlays.map(({ words, accents, change }) => (
+                <button
+                  key={words}
+                  type="button"
+                  className="stitched underlay"
+                  onClick={() => onChange(change)}
+                  onPointerEnter={() => onLayOver(<Laid accents={accents} />)}
+                  onPointerLeave={() => onLayOver(null)}
+                  onFocus={() => onLayOver(<Laid accents={accents} />)}
+                  onBlur={() => onLayOver(null)}
+                >
+                  <Fractions text={words} />
+                </button>
+              ))}
             </li>
           ))}
         </ul>
       )}
     </section>
+  )
+}
+
+/** Pieces outlined where they would lie. */
+function Laid({ accents }: { accents: Accent[] }) {
+  return (
+    <g className="underlay-shown" pointerEvents="none">
+      {accents.map((one) => (
+        <polygon key={one.key} points={one.points.map((point) => point.join(',')).join(' ')} />
+      ))}
+    </g>
   )
 }
 
