@@ -10,7 +10,7 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
 from inkquilt.lengths import Grains
-from inkquilt.paper.kinds import SideName
+from inkquilt.paper.kinds import Lie, SideName
 from inkquilt.paper.openings import Inset
 from inkquilt.paper.regions import Motif, MotifUse, Region
 from inkquilt.sketch.model import Block, Shape, Size
@@ -27,14 +27,15 @@ class PrintedPlace:
 
 
 def printed_on(
-    block: Block, motifs: Iterable[Motif], side: SideName, sheet: Size, region: Region | None
+    block: Block, motifs: Iterable[Motif], side: SideName, sheet: Size, region: Region | None, lie: Lie = Lie.UP
 ) -> Iterator[PrintedPlace]:
     """Yield what is printed to write on where a piece shows one side of its paper.
 
-    ``sheet`` is the whole sheet, ``region`` the place of it that the piece is cut from, if that is settled.
+    ``sheet`` is the whole sheet, ``region`` the place of it that the piece is cut from, if that is settled, and
+    ``lie`` how the piece lies on its paper.
     """
     cut = region.on(sheet, block.size) if region else Inset(0, 0, sheet) if block.size == sheet else None
-    if cut is None or block.turn or block.shape is not Shape.RECT:
+    if cut is None or lie is not Lie.UP or block.turn or block.shape is not Shape.RECT:
         return
     for motif in motifs:
         if motif.side is not side or motif.use is MotifUse.PICTURE:

@@ -10,9 +10,12 @@ from inkquilt.embellishments import CUT, LARGEST, Accent, Embellishment, Embelli
 from inkquilt.lengths import Unit, with_unit
 from inkquilt.moving import kept_on
 from inkquilt.page import Page
-from inkquilt.sketch.model import Size
+from inkquilt.sketch.model import Block, Size
 from inkquilt.words.readable import Underlay, UnderlayKind
+from inkquilt.words.title import TitleSetting
 
+#: A title along the side, in hundredths of a degree.
+UPRIGHT: Final = 9_000
 #: Plain paper that everybody has.
 WHITE: Final = Rgb(253, 253, 251)
 _FORMS: Final = {
@@ -51,6 +54,19 @@ def pieces_under(
         key = free_key((*accents, *laid), "strip")
         laid.append(kept_on(Accent(key, what, x, y, turn % 36_000, under=title, group="title"), page))
     return tuple(laid)
+
+
+def under_setting(
+    underlay: Underlay, title: Block, setting: TitleSetting, colour: Rgb, accents: Sequence[Accent], page: Page
+) -> tuple[Accent, ...]:
+    """Return an underlay of a title that is set so, turned with its line; one along the side is measured upright."""
+    turn = title.turn + (setting.turn if abs(setting.turn) != UPRIGHT else 0)
+    return pieces_under(underlay, title.id, turn, colour, accents, page)
+
+
+def laid_before(accents: Iterable[Accent], title: str) -> tuple[Accent, ...]:
+    """Return what was cut and laid under a title already: another underlay takes its place."""
+    return tuple(one for one in accents if one.under == title and one.what.key == CUT)
 
 
 def underlay_words(underlay: Underlay, unit: Unit) -> str:

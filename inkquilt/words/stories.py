@@ -75,6 +75,8 @@ class JournalWay(Enum):
 HIDDEN: Final = frozenset(
     {JournalWay.FLAP_SMALL, JournalWay.FLAP_LARGE, JournalWay.BOOKLET, JournalWay.POCKET, JournalWay.NEXT_PAGE}
 )
+#: Ways for which no card is cut where the sketch has one.
+BARE: Final = frozenset({JournalWay.ON_BASE, JournalWay.STRIPS, JournalWay.SHAPED})
 #: Ways that bring a paper of their own beneath the words.
 ON_A_CARD = (
     JournalWay.RULED, JournalWay.DATE, JournalWay.CARD, JournalWay.STRIPS, JournalWay.SPREAD, JournalWay.CARDS,

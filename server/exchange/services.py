@@ -8,11 +8,12 @@ from inkquilt.layout import room_filled
 from inkquilt.measuring import MeasureFrom, MeasureRow, Sum, measure_card, reckoned
 from inkquilt.paper import pieces_of
 from inkquilt.sketch.model import Size
+from inkquilt.words.stories import BARE
 from inkquilt_io.shapes import DrawnLetter, DrawnTitle, FittedPage, Picture, PrintedStory
 from server.common.errors import ApiError
 from server.pages.answers import pictures_of
 from server.pages.document import PageDocument
-from server.pages.journaling import BARE, Story, as_it_lies
+from server.pages.journaling import Story, as_it_lies
 from server.pages.models import Page
 from server.pages.photos_on_page import crop_in
 from server.pages.title_lettering import TitleLettering

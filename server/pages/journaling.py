@@ -15,12 +15,10 @@ from inkquilt.sketch.model import Size
 from inkquilt.words.flow import Span, WrittenLine
 from inkquilt.words.journaling import journal_ways
 from inkquilt.words.script import Script, at_size, hand
-from inkquilt.words.stories import Ground, JournalPage, JournalSetting, JournalWay
+from inkquilt.words.stories import BARE, Ground, JournalPage, JournalSetting, JournalWay
 from inkquilt_io.lettering import FONT_KEY, FONTS, text_font
 
 MOST_STORIES: Final = 12
-#: Ways for which no card is cut where the sketch has one.
-BARE: Final = frozenset({JournalWay.ON_BASE, JournalWay.STRIPS, JournalWay.SHAPED})
 
 
 @dataclass(frozen=True, slots=True)

@@ -44,9 +44,10 @@ def printed_places(document: PageDocument) -> Iterator[PrintedPlace]:
         choice = chosen.get(paper_of(block))
         paper = papers.get(choice.paper) if choice else None
         sheet = paper.whole_sheet if paper and paper.motifs else None
-        if choice and paper and sheet and block.id not in document.cuts.across:
-            region = document.cuts.of(block.id).region
-            yield from printed_on(block, paper.core_motifs, choice.side, sheet, region)
+        if choice and paper and sheet:
+            cuts = document.cuts
+            region, lie = cuts.of(block.id).region, cuts.lie(block.id)
+            yield from printed_on(block, paper.core_motifs, choice.side, sheet, region, lie)
 
 
 def story_shapes(story: Story) -> Iterator[BaseGeometry]:

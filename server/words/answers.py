@@ -1,13 +1,12 @@
 """What is told of lettering and title settings."""
 
 from collections.abc import Iterator
-from typing import Any, Final
+from typing import Any
 
 from inkquilt.colour import Rgb, read_colour
-from inkquilt.embellishments import CUT
 from inkquilt.lengths import Unit, format_nearest, with_unit
 from inkquilt.sketch import Block
-from inkquilt.trying.underlays import pieces_under, standing_out, underlay_words
+from inkquilt.trying.underlays import laid_before, standing_out, under_setting, underlay_words
 from inkquilt.words import Alphabet as CoreAlphabet
 from inkquilt.words import LetteringKind, TitleSetting, Way
 from inkquilt.words.readable import Readability, Underlay, UnderlayKind
@@ -18,9 +17,6 @@ from server.pages.title_lettering import lettering_answer, lettering_from
 from server.words.lettering import FONT_COLOUR, Lettering
 from server.words.models import Alphabet
 from server.words.services import TitleWays
-
-#: A title along the side, in hundredths of a degree: what lies under it is measured as it stands.
-QUARTER: Final = 9_000
 
 
 def alphabet_answer(row: Alphabet) -> dict[str, Any]:
@@ -103,12 +99,11 @@ def _underlays(
     document: PageDocument,
 ) -> Iterator[dict[str, Any]]:
     """Yield what can be laid under a title that is hard to read so, with the change that sets it and lays that."""
-    before = [one for one in document.accents if one.under == block.id and one.what.key == CUT]
+    before = laid_before(document.accents, block.id)
     others = [one for one in document.accents if one not in before]
     colour = standing_out(read_colour(colours[way.lines[0].alphabet]), plain)[0]
-    turn = block.turn + (way.turn if abs(way.turn) != QUARTER else 0)
     for one in reading.underlays:
-        laid = pieces_under(one, block.id, turn, colour, others, document.page)
+        laid = under_setting(one, block, way, colour, others, document.page)
         if laid:
             yield {
                 "words": f"lay {underlay_words(one, document.unit)} under it",

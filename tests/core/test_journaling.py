@@ -12,7 +12,7 @@ from shapely.geometry import Point, box
 from inkquilt.colour import read_colour
 from inkquilt.lengths import INCH, Unit
 from inkquilt.page import Page
-from inkquilt.paper.kinds import PaperKind, SideName
+from inkquilt.paper.kinds import Lie, PaperKind, SideName
 from inkquilt.paper.openings import Inset
 from inkquilt.paper.printed import PrintedPlace, printed_on
 from inkquilt.paper.regions import Along, Hold, Motif, MotifUse, Region
@@ -265,6 +265,9 @@ class PrintedTests(SimpleTestCase):
         # 6 3/4 cuts between two lines: the first whole space begins at 7
         self.assertEqual(part.place, inset(2, 0.25, 4, 2))
         self.assertEqual(self.on(0, 0, 12, 12, turn=500), {})
+        whole = Block("a", Role.PAPER, Shape.RECT, 0, 0, 12 * INCH, 12 * INCH)
+        across = printed_on(whole, (self.LINES, self.FRAME), SideName.A, self.SHEET, None, Lie.ACROSS)
+        self.assertEqual(list(across), [])
 
     def test_words_stand_on_the_printed_lines_and_leave_out_what_lies_over_them(self):
         page = page_of(("a", Role.BASE, 0, 0, 12, 12), ("p", Role.PHOTO, 6, 6, 3, 2.25), side=12)
