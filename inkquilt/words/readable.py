@@ -103,7 +103,7 @@ def readability(
     found = []
     places = [letter for line in setting.lines for letter in line.letters]
     for number, letter in enumerate(places):
-        outline = _on_page(title, setting, letter)
+        outline = letter_outline(title, setting, letter)
         for paper, shown in beneath:
             part = outline.intersection(shown)
             if part.area < TOUCHES * outline.area:
@@ -137,7 +137,8 @@ def _beneath(
     return shown
 
 
-def _on_page(title: Block, setting: TitleSetting, letter: LetterPlace) -> BaseGeometry:
+def letter_outline(title: Block, setting: TitleSetting, letter: LetterPlace) -> BaseGeometry:
+    """Return the box of a letter as it lies on the page."""
     here = box(
         title.x + letter.x,
         title.y + letter.y,

@@ -6,16 +6,19 @@ from unittest import TestCase
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from shapely.geometry import box
+from shapely.ops import unary_union
 
 from inkquilt.colour import Rgb
 from inkquilt.lengths import INCH
 from inkquilt.sketch.model import Size
+from inkquilt.trying.underlays import under_setting
 from inkquilt.words import Alphabet, LetteringKind, TitlePlace, Way, WidthClass, settings_of
 from inkquilt.words.alphabets import UnreadableLetters, read_letters, widths_by_class
-from inkquilt.words.readable import readability
+from inkquilt.words.readable import UnderlayKind, letter_outline, readability
 from inkquilt.words.spelling import characters_of, rewritten, supply
 from inkquilt.words.title import LEADING, TitleTooLong, line_width
-from tests.building import inches, row, size, sketch_of
+from tests.building import inches, page_of, row, size, sketch_of
 
 LETTERS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ&0123456789"
 PLAIN = dict.fromkeys(LETTERS + LETTERS.lower(), 600)
@@ -201,6 +204,31 @@ class Reading(TestCase):
         self.assertTrue(0 <= strip.size.width - setting.size.width - INCH // 2 < INCH // 8)
         self.assertEqual(strip.x + strip.size.width // 2, title.x + title.width // 2)
         self.assertEqual({one.kind.value for one in found.underlays}, {"strip", "label", "circles"})
+
+    def test_what_is_laid_under_a_title_lies_under_every_letter_however_it_is_set(self):
+        dark = Rgb(20, 30, 80)
+        turned = set()
+        for wide, high, text in ((8, 1.5, "HONEY"), (1.5, 8, "HONEY"), (3, 3, "ROOFTOP HONEY"), (2.5, 2, "ROOFTOP")):
+            blocks = sketch_of(row("base", "base", 0, 0, 12, 12), row("t", "title", 2, 2, wide, high, level=5)).blocks
+            title, page = blocks[-1], page_of("12", "12")
+            for setting in settings_of(text, TitlePlace(title.size), [font()]):
+                found = readability(title, setting, dark, blocks, lambda *_: [dark])
+                letters = unary_union(
+                    [letter_outline(title, setting, one) for line in setting.lines for one in line.letters]
+                )
+                if not box(0, 0, page.width, page.height).covers(letters.buffer(INCH // 4)):
+                    continue  # what is laid stays on the page
+                for one in found.underlays:
+                    pieces = under_setting(one, title, setting, Rgb(255, 255, 255), (), page)
+                    if one.kind is UnderlayKind.CIRCLES:
+                        continue  # they are an accent behind the letters, with gaps at their corners
+                    with self.subTest(setting.way, text=text, kind=one.kind):
+                        self.assertEqual(len(pieces), 1)
+                        bare = letters.difference(pieces[0].outline).area
+                        self.assertLess(bare, 0.02 * letters.area)
+                        turned.add(setting.turn)
+        self.assertIn(0, turned)
+        self.assertTrue({9_000, -9_000, 27_000} & turned, "along the side")
 
     def test_on_one_light_paper_nothing_is_said(self):
         *_, found = self.held(self.page(split=False), Rgb(250, 240, 220), Rgb(0, 0, 0))
