@@ -51,8 +51,15 @@ class Cutting(BrowserTestCase):
         place.get_by_label("What is printed there").fill("title strip")
         for side, length in (("from its left", "0"), ("from its top", "11"), ("wide", "4 1/2"), ("high", "1")):
             place.get_by_label(side, exact=True).fill(length)
+        place.get_by_label("What it is good for").select_option("lines to write on")
+        place.get_by_label("lines apart").fill("1/16")
+        self.page.keyboard.press("Enter")
+        expect(place.get_by_role("alert")).to_contain_text("at least 1/8 in apart")
+        expect(place.get_by_label("wide", exact=True)).to_have_value("4 1/2")  # what was typed stays
+        place.get_by_label("lines apart").fill("1/4")
         self.page.keyboard.press("Enter")
         expect(sheet.locator(".motifs li")).to_contain_text("title strip, A side, 4 1/2 × 1 in")
+        expect(sheet.locator(".motifs li")).to_contain_text("lines to write on, 1/4 in apart")
         sheet.get_by_label("price of a sheet").fill("1,20")
         sheet.get_by_label("note").fill("top drawer")
         self.page.keyboard.press("Tab")

@@ -1,9 +1,9 @@
-import { useState, type FormEvent } from 'react'
-import Button from 'react-bootstrap/Button'
+import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import type { DescribePaper, StashPaper } from '../api/client'
-import { formText } from '../app/formText'
+import { useStash } from '../api/cuttingQueries'
 import { Fractions } from '../app/Fractions'
+import { KeepForm } from '../app/KeepForm'
 
 interface MotifsProps {
   paper: StashPaper
@@ -27,23 +27,21 @@ const LENGTHS = [
 export function Motifs({ paper, onKeep }: MotifsProps) {
   const [adding, show] = useState(false)
   const [use, setUse] = useState<Use>('a picture')
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = event.currentTarget
-    const text = (name: (typeof LENGTHS)[number][0]) => formText(form, name)
+  const { describe } = useStash()
+  const add = (text: (name: string) => string) => {
     const motif = {
-      name: formText(form, 'name'),
-      side: formText(form, 'side') === 'B' ? ('B' as const) : ('A' as const),
+      name: text('name'),
+      side: text('side') === 'B' ? ('B' as const) : ('A' as const),
       left: text('left'),
       top: text('top'),
       width: text('width'),
       height: text('height'),
-      saved: formText(form, 'saved') === 'on',
+      saved: text('saved') === 'on',
       use,
-      pitch: use === 'lines to write on' ? formText(form, 'pitch') : '',
+      pitch: use === 'lines to write on' ? text('pitch') : '',
     }
-    onKeep({ motifs: [...paper.motifs, motif] })
-    show(false)
+    const facts = { motifs: [...paper.motifs, motif] }
+    describe.mutate({ id: paper.id, facts }, { onSuccess: () => show(false) })
   }
   return (
     <section className="motifs" aria-label="Printed places">
@@ -76,7 +74,14 @@ export function Motifs({ paper, onKeep }: MotifsProps) {
         ))}
       </ul>
       {adding ? (
-        <Form className="wish-form" aria-label="A printed place" onSubmit={submit}>
+        <KeepForm
+          label="A printed place"
+          look="wish-form"
+          keep="Mind it"
+          write={describe}
+          onKeep={add}
+          onClose={() => show(false)}
+        >
           <Form.Control
             size="sm"
             className="wide"
@@ -114,10 +119,7 @@ export function Motifs({ paper, onKeep }: MotifsProps) {
             </Form.Group>
           )}
           <Form.Check className="wide" id="motif-saved" name="saved" label="cut it out first and keep it" />
-          <Button type="submit" size="sm">
-            Mind it
-          </Button>
-        </Form>
+        </KeepForm>
       ) : (
         <button type="button" className="stitched" onClick={() => show(true)}>
           a place on a sheet
