@@ -1,0 +1,248 @@
+"""The groups of a design arranged anew for a page: candidates, quickly judged, drawn for that page.
+
+Each candidate is a drawing of photos, words and tags only, on a page of the right proportions;
+it is then sized and placed like any other, and the papers follow. Words go where the tree had
+them, or are dealt again into the room an arrangement leaves.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass, replace
+from math import log
+from typing import Final
+
+from inkquilt.design.reading import WORDS, Design, Stack
+from inkquilt.design.tree import Arranged, Measures, Tree, arrangements, leaves, read_tree, with_word
+from inkquilt.fit.linear.sizing import least_word_size
+from inkquilt.fit.linear.terms import AIR, Rung, Terms
+from inkquilt.lengths import INCH, Grains
+from inkquilt.sketch.geometry import Axis, is_tilted
+from inkquilt.sketch.model import Block, Role, Size, Sketch
+from inkquilt.sketch.relations import Reveals
+
+#: What moves a candidate down the list: each node that stands otherwise, words that were dealt again.
+CHANGED: Final = 0.09
+WORDS_MOVED: Final = 0.12
+#: Photos this much smaller than the page's scale are no candidate.
+TOO_SMALL: Final = 0.62
+_MOST_TREES: Final = 14
+_GAP: Final[Grains] = INCH // 4
+_WIDEST_MARGIN: Final[Grains] = INCH // 2
+
+
+@dataclass(frozen=True, slots=True)
+class Candidate:
+    """An arrangement drawn for the page. The lower the ``score`` the more promising; ``lead_first`` and ``form`` tell families apart."""
+
+    sketch: Sketch
+    score: float
+    changes: int
+    words_moved: bool
+    form: str
+
+
+@dataclass(frozen=True, slots=True)
+class _Judged:
+    score: float
+    tree: Tree
+    changes: int
+    words_moved: bool
+    scale: float
+
+
+def candidates(design: Design, terms: Terms, lifted_only: bool = False) -> list[Candidate]:
+    """Return arrangements of a design for a page, the most promising first.
+
+    With ``lifted_only`` the photos keep their arrangement and only words are dealt again.
+    """
+    arranger = _Arranger(design, terms)
+    judged = sorted(arranger.judged(lifted_only), key=lambda one: one.score)
+    found: list[Candidate] = []
+    seen: set[str] = set()
+    for one in judged:
+        form = _form(one.tree)
+        if form not in seen:
+            seen.add(form)
+            found.append(arranger.drawn(one, form))
+        if len(found) >= 3 * _MOST_TREES:
+            break
+    return found
+
+
+def _form(tree: Tree) -> str:
+    """Return a tree as a short text: R and C for rows and columns, G for grids."""
+    match tree:
+        case _ if not hasattr(tree, "columns") and not hasattr(tree, "axis"):
+            return "+".join(tree.roots)  # type: ignore[union-attr]
+    if hasattr(tree, "columns"):
+        return f"G{tree.columns}[{tree.roots[0]}]"
+    letter = "R" if tree.axis is Axis.X else "C"
+    return f"{letter}({' '.join(_form(part) for part in tree.parts)})"
+
+
+class _Arranger:
+    def __init__(self, design: Design, terms: Terms) -> None:
+        self.design, self.terms = design, terms
+        self.scale = terms.scale(design.sketch)
+        self.reveals = {
+            m.mat: Reveals(*(terms.reveal(r, design.sketch) for r in m.reveals)) for m in design.relations.mattings
+        }
+        firm = design.firm
+        self.words = [s.root.id for s in firm if s.piece.role in WORDS]
+        self.others = [s.root.id for s in firm if s.piece.role not in WORDS]
+        carriers = [s for s in design.stacks.values() if s.is_carrier]
+        frames = {s.root.id: self._frame(s) for s in carriers}
+        air = AIR[terms.page.unit]
+        if Rung.FINER in terms.rungs:
+            air = air // 2
+        self.measures = Measures(
+            {s.root.id: self._effective(s) for s in (*firm, *carriers)},
+            frames,
+            air / self.scale,
+            design.relations.boxes,
+        )
+        self.margin = self._margin(air)
+        self.room = (
+            terms.page.width / self.scale - 2 * self.margin,
+            terms.page.height / self.scale - 2 * self.margin,
+        )
+
+    def _margin(self, air: Grains) -> float:
+        boxes = [self.design.relations.boxes[s.root.id] for s in self.design.firm]
+        page = self.design.sketch.page
+        drawn = min(
+            (max(0, m) for b in boxes for m in (b.x.low, b.y.low, page.width - b.x.high, page.height - b.y.high)),
+            default=0,
+        )
+        clear = self.terms.page.clear
+        return max(min(drawn, _WIDEST_MARGIN), max(air, clear.left, clear.top, clear.right, clear.bottom) / self.scale)
+
+    def _frame(self, stack: Stack) -> tuple[float, float]:
+        mats = [self.reveals[mat.id] for mat in stack.members]
+        wide, high = sum(r.left + r.right for r in mats), sum(r.top + r.bottom for r in mats)
+        return wide / self.scale, high / self.scale
+
+    def _effective(self, stack: Stack) -> tuple[float, float]:
+        """Return how large a stack counts in the drawing: reveals and least sizes do not come down with the page."""
+        piece = stack.piece
+        if stack.is_carrier or is_tilted(stack.root):
+            lies = self.design.relations.boxes[stack.root.id]
+            return float(lies.x.length), float(lies.y.length)
+        wide, high = float(piece.width), float(piece.height)
+        if piece.role in WORDS:
+            least = least_word_size(piece, self.terms)
+            wide, high = max(wide, least.width / self.scale), max(high, least.height / self.scale)
+        mats = [self.reveals[mat.id] for mat in stack.members[:-1]]
+        return (
+            wide + sum(r.left + r.right for r in mats) / self.scale,
+            high + sum(r.top + r.bottom for r in mats) / self.scale,
+        )
+
+    # -- candidates ------------------------------------------------------------------
+
+    def judged(self, lifted_only: bool) -> Iterator[_Judged]:
+        """Yield arrangements with words where they were, and with words dealt again."""
+        whole = read_tree(self.design, [*self.others, *self.words])
+        if whole is not None and not lifted_only:
+            for arranged in arrangements(whole):
+                yield from self._judge(arranged, False)
+        photos = read_tree(self.design, self.others)
+        if photos is None or not self.words:
+            return
+        forms = [Arranged(photos)] if lifted_only else arrangements(photos)
+        bare = sorted(forms, key=lambda one: self._fitting(one.tree, bare=True)[0] + CHANGED * one.changes)
+        for arranged in bare[:_MOST_TREES]:
+            for tree in self._dealt(arranged.tree, self.words):
+                yield from self._judge(replace(arranged, tree=tree), True)
+
+    def _dealt(self, tree: Tree, words: list[str]) -> Iterator[Tree]:
+        """Yield the tree with all words put in again, title before story."""
+        ordered = sorted(words, key=lambda w: self.design.stacks[w].piece.role is not Role.TITLE)
+        found: list[Tree] = [tree]
+        for word in ordered:
+            wide, high = self.measures.sizes[word]
+            title = self.design.stacks[word].piece.role is Role.TITLE
+            axes = (Axis.Y,) if title and wide > high else (Axis.X, Axis.Y)
+            more = [one for base in found for one in with_word(base, word, _GAP, axes)]
+            found = sorted(more, key=lambda one: self._fitting(one, bare=False)[0])[:24]
+        yield from found
+
+    def _judge(self, arranged: Arranged, words_moved: bool) -> Iterator[_Judged]:
+        score, scale = self._fitting(arranged.tree, bare=False)
+        if scale >= TOO_SMALL:
+            score += CHANGED * arranged.changes + WORDS_MOVED * words_moved
+            yield _Judged(score, arranged.tree, arranged.changes, words_moved, scale)
+
+    def _fitting(self, tree: Tree, bare: bool) -> tuple[float, float]:
+        """Return how badly a tree fits the page, and its scale against the page's own."""
+        wide, high = self.measures.of(tree)
+        part = [self.room[0] / wide, self.room[1] / high]
+        if bare:  # words still want their room
+            taken = sum(w * h for w, h in (self.measures.sizes[word] for word in self.words))
+            return abs(log(part[0] / part[1]) - 0.0) + taken * 0, min(part)
+        scale = min(part)
+        used = min(scale, 1.12)
+        left = 1 - min(used / part[0], used / part[1])
+        return 2.2 * max(0.0, -log(min(1.0, scale))) + 0.9 * max(0.0, left - 0.05), scale
+
+    # -- drawing ---------------------------------------------------------------------
+
+    def drawn(self, judged: _Judged, form: str) -> Candidate:
+        """Draw a candidate on a page of the page's proportions."""
+        page, scale = self.terms.page, min(judged.scale, 1.12)
+        size = Size(round(page.width / self.scale / scale), round(page.height / self.scale / scale))
+        room = size.width - 2 * self.margin, size.height - 2 * self.margin
+        wide, high = self.measures.of(judged.tree)
+        x, y = self.margin, self.margin
+        spread = list(self.measures.laid(judged.tree, 0, 0, room))
+        reach_x, reach_y = self._reach(spread)
+        x += max(0.0, room[0] - reach_x) / 2
+        y += max(0.0, room[1] - reach_y) / 2
+        middles = {root: (x + mx, y + my) for root, mx, my in spread}
+        blocks = self._blocks(middles)
+        base = [block for block in self.design.sketch.blocks if block.role is Role.BASE]
+        drawn = Sketch(self.design.sketch.name, self.design.sketch.unit, size, (*base, *blocks))
+        del wide, high
+        return Candidate(drawn, judged.score, judged.changes, judged.words_moved, form)
+
+    def _reach(self, spread: Iterable[tuple[str, float, float]]) -> tuple[float, float]:
+        ends = [(mx + self.measures.sizes[r][0] / 2, my + self.measures.sizes[r][1] / 2) for r, mx, my in spread]
+        return max(x for x, _ in ends), max(y for _, y in ends)
+
+    def _blocks(self, middles: dict[str, tuple[float, float]]) -> Iterator[Block]:
+        moved: dict[str, Block] = {}
+        for root, (x, y) in middles.items():
+            stack = self.design.stacks[root]
+            if stack.is_carrier:
+                continue
+            lies = self.design.relations.boxes[root]
+            by_x = round(x - (lies.x.low + lies.x.high) / 2)
+            by_y = round(y - (lies.y.low + lies.y.high) / 2)
+            for block in stack.members:
+                moved[block.id] = replace(block, x=block.x + by_x, y=block.y + by_y)
+        for stack in self.design.stacks.values():
+            if stack.is_carrier:
+                moved |= self._closed(stack, moved)
+        for block in self.design.sketch.blocks:
+            if block.id in moved:
+                yield moved[block.id]
+
+    def _closed(self, stack: Stack, moved: dict[str, Block]) -> dict[str, Block]:
+        pieces = [moved[name] for name in stack.piece.of if name in moved]
+        if not pieces:
+            return {}
+        left, top = min(p.x for p in pieces), min(p.y for p in pieces)
+        right, foot = max(p.x + p.width for p in pieces), max(p.y + p.height for p in pieces)
+        drawn = {m.mat: m.reveals for m in self.design.relations.mattings}
+        closed = {}
+        for mat in reversed(stack.members):
+            r = drawn[mat.id]
+            left, top, right, foot = left - r.left, top - r.top, right + r.right, foot + r.bottom
+            closed[mat.id] = mat.placed(left, top, Size(right - left, foot - top))
+        return closed
+
+
+def stacks_in(tree: Tree) -> frozenset[str]:
+    """Return the stacks that take part in a tree."""
+    return frozenset(leaves(tree))

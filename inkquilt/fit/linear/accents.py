@@ -1,0 +1,165 @@
+"""Clusters put back where they were drawn: over the corner or edge they sat on, clear of words.
+
+A cluster exists at its size and comes down with the page, to half an inch at least. Of the marks
+round the place it was drawn for it takes the nearest where it covers no words, and no more of a
+photo than it did.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Final
+
+from inkquilt.design.reading import FIRM, Design, Stack
+from inkquilt.fit.linear.lay import KEPT_CLEAR
+from inkquilt.fit.linear.settling import in_proportion
+from inkquilt.fit.linear.terms import Terms
+from inkquilt.lengths import INCH, Grains
+from inkquilt.sketch.geometry import Axis, Box, Ends, box
+from inkquilt.sketch.model import Block, Role, Size
+
+SMALLEST: Final[Grains] = INCH // 2
+#: What covering a photo or words more than drawn costs against distance, in parts of the piece's side.
+_COVERS: Final = 12.0
+_FAR: Final = 9
+
+
+@dataclass(frozen=True, slots=True)
+class _Place:
+    x: Grains
+    y: Grains
+
+
+def laid_clusters(design: Design, terms: Terms, on_page: Mapping[str, Block]) -> dict[str, Block]:
+    """Return the clusters and what they lie on, by id; ``on_page`` is all the rest."""
+    laid: dict[str, Block] = {}
+    for stack in design.stacks.values():
+        if stack.piece.role is Role.CLUSTER:
+            laid[stack.piece.id] = _laid(design, terms, {**on_page, **laid}, stack)
+    return laid
+
+
+def _laid(design: Design, terms: Terms, on_page: Mapping[str, Block], stack: Stack) -> Block:
+    drawn = stack.piece
+    scale = terms.scale(design.sketch)
+    side = min(drawn.width, drawn.height)
+    size = in_proportion(drawn, max(min(1.0, scale * 1.05), min(1.0, SMALLEST / side)), terms.grid)
+    wanted = _wanted(design, terms, on_page, drawn, size)
+    covered = _Covered(design, on_page, drawn, size)
+    best = min(
+        _places(design, terms, drawn, size, wanted),
+        key=lambda place: covered.cost(place) * _COVERS
+        + (abs(place.x - wanted.x) + abs(place.y - wanted.y)) / max(size.width, size.height),
+    )
+    return drawn.placed(best.x, best.y, size)
+
+
+def _wanted(design: Design, terms: Terms, on_page: Mapping[str, Block], drawn: Block, size: Size) -> _Place:
+    """Return where a cluster belongs: as far from the nearest corner of what it sat by as drawn, in its own scale."""
+    was = box(drawn)
+    own = size.width / drawn.width
+    starts = []
+    holder = _holder(design, on_page, drawn)
+    for axis, length in ((Axis.X, size.width), (Axis.Y, size.height)):
+        ends = was.along(axis)
+        middle = (ends.low + ends.high) / 2
+        if holder is None:
+            scale = terms.scales(design.sketch)[axis]
+            starts.append(middle * scale - length / 2)
+            continue
+        before, after = design.relations.boxes[holder].along(axis), box(on_page[holder]).along(axis)
+        starts.append(_along(middle, before, after, own) - length / 2)
+    grid = terms.grid
+    return _Place(*(round(start / grid) * grid for start in starts))
+
+
+def _along(middle: float, before: Ends, after: Ends, own: float) -> float:
+    """Return where a middle lies now: by the nearer end where it lies near one, else in proportion."""
+    to_low, to_high = middle - before.low, middle - before.high
+    near = min(abs(to_low), abs(to_high))
+    if near <= before.length * 0.25 or not before.low <= middle <= before.high:
+        return after.low + to_low * own if abs(to_low) <= abs(to_high) else after.high + to_high * own
+    return after.low + to_low * after.length / before.length
+
+
+def _holder(design: Design, on_page: Mapping[str, Block], drawn: Block) -> str | None:
+    """Return the piece a cluster sits by: the nearest photo's or words' stack, else any paper it lies on."""
+    was = box(drawn)
+    firm = [r for r, s in design.stacks.items() if r in on_page and (s.is_firm or s.is_carrier) and not s.root.turn]
+    near = [(_distance(was, design.relations.boxes[root]), root) for root in firm]
+    best = min(near, default=None)
+    if best is not None and best[0] <= max(drawn.width, drawn.height) + INCH // 2:
+        return best[1]
+    return None
+
+
+def _distance(one: Box, two: Box) -> Grains:
+    """Return how far the middle of one box lies from the outline of another."""
+    x, y = (one.x.low + one.x.high) // 2, (one.y.low + one.y.high) // 2
+    out_x = max(two.x.low - x, 0, x - two.x.high)
+    out_y = max(two.y.low - y, 0, y - two.y.high)
+    if out_x or out_y:
+        return out_x + out_y
+    return min(x - two.x.low, two.x.high - x, y - two.y.low, two.y.high - y)
+
+
+def _places(design: Design, terms: Terms, drawn: Block, size: Size, wanted: _Place) -> list[_Place]:
+    grid, page = terms.grid, terms.page
+    clear = page.clear if drawn.role in KEPT_CLEAR else None
+    low_x, low_y = (clear.left, clear.top) if clear else (0, 0)
+    high_x = page.width - size.width - (clear.right if clear else 0)
+    high_y = page.height - size.height - (clear.bottom if clear else 0)
+    was, whole = box(drawn), design.sketch.page
+    if min(was.x.low, was.y.low, whole.width - was.x.high, whole.height - was.y.high) >= terms.margin:
+        low_x, low_y = max(low_x, terms.margin), max(low_y, terms.margin)
+        high_x, high_y = min(high_x, page.width - size.width - terms.margin), min(
+            high_y, page.height - size.height - terms.margin
+        )
+    step = max(grid, min(size.width, size.height) // 4 // grid * grid)
+    xs = sorted({_within(wanted.x + n * step, low_x, high_x, grid) for n in range(-_FAR, _FAR + 1)})
+    ys = sorted({_within(wanted.y + n * step, low_y, high_y, grid) for n in range(-_FAR, _FAR + 1)})
+    return [_Place(x, y) for x in xs for y in ys]
+
+
+def _within(value: Grains, low: Grains, high: Grains, grid: Grains) -> Grains:
+    low, high = -(-low // grid) * grid, max(0, high) // grid * grid
+    return max(min(value, high), low)
+
+
+class _Covered:
+    """How much more of photos and words a cluster covers at a place than it was drawn to."""
+
+    def __init__(self, design: Design, on_page: Mapping[str, Block], drawn: Block, size: Size) -> None:
+        self.size = size
+        self.rows: list[tuple[Ends, Ends, float, float]] = []
+        boxes = design.relations.boxes
+        mine = boxes[drawn.id]
+        for block in on_page.values():
+            if block.role not in FIRM | {Role.CLUSTER} or block.id not in boxes:
+                continue
+            was = boxes[block.id]
+            part = _shared(mine, was) / (was.x.length * was.y.length)
+            now = box(block)
+            weight = 1.0 if block.role is Role.PHOTO else 3.0
+            self.rows.append((now.x, now.y, part, weight))
+
+    def cost(self, place: _Place) -> float:
+        """Return the shares that are covered more than drawn, added up; covering a little costs too."""
+        here = Box(Ends(place.x, place.x + self.size.width), Ends(place.y, place.y + self.size.height))
+        cost = 0.0
+        for x, y, part, weight in self.rows:
+            shared = _shared(here, Box(x, y))
+            if shared:
+                more = shared / (x.length * y.length) - part
+                if more > 1e-9:
+                    cost += weight * (0.05 + more)
+        return cost
+
+
+def _shared(one: Box, two: Box) -> int:
+    shared = 1
+    for axis in Axis:
+        a, b = one.along(axis), two.along(axis)
+        shared *= max(0, min(a.high, b.high) - max(a.low, b.low))
+    return shared

@@ -1,0 +1,121 @@
+"""Sizes that the first program found, brought to marks: twins alike, the order of sizes kept."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from math import ceil, floor
+from typing import Final
+
+from inkquilt.design.reading import Design, area
+from inkquilt.fit.linear.sizing import Sized, least_word_size
+from inkquilt.fit.linear.terms import Terms
+from inkquilt.lengths import Grains
+from inkquilt.sketch.model import Block, End, Role, Shape, Size
+
+#: Rounds of making a photo a mark smaller because another was drawn larger.
+_ROUNDS: Final = 6
+
+
+def settled(design: Design, terms: Terms, sized: Sized) -> dict[str, Size]:
+    """Return a size on the grid for every piece the first program sized."""
+    blocks = {block.id: block for block in design.sketch.blocks}
+    sizes = {name: _settled(blocks[name], found, terms) for name, found in sized.sizes.items()}
+    for twins in design.twins:
+        free = [name for name in twins if name in sizes and not _is_settled(name, terms)]
+        for name in free:
+            sizes[name] = sizes[free[0]]
+    _keep_order(design, terms, sizes)
+    return sizes
+
+
+def _settled(block: Block, found: tuple[float, float], terms: Terms) -> Size:
+    grid = terms.grid
+    if block.id in terms.sizes:
+        return terms.sizes[block.id]
+    match block.role:
+        case Role.PHOTO:
+            return _photo(block, found, terms)
+        case Role.TITLE | Role.JOURNALING:
+            least = least_word_size(block, terms)
+            return Size(
+                max(_to_mark(found[0], terms), ceil(least.width / grid) * grid),
+                max(_to_mark(found[1], terms), ceil(least.height / grid) * grid),
+            )
+        case _:
+            return in_proportion(block, found[0] / block.width, grid)
+
+
+def _photo(block: Block, found: tuple[float, float], terms: Terms) -> Size:
+    term = terms.request.photo_term(block.id)
+    if term.print_size is not None:
+        whole = term.print_size
+        off = [max(0, floor((w - f) / terms.grid + 0.5)) for w, f in zip((whole.width, whole.height), found, strict=True)]
+        return Size(whole.width - off[0] * terms.grid, whole.height - off[1] * terms.grid)
+    size = Size(_to_mark(found[0], terms), _to_mark(found[1], terms))
+    if block.width == block.height:
+        side = min(size.width, size.height)
+        return Size(side, side)
+    return size
+
+
+def _to_mark(length: float, terms: Terms) -> Grains:
+    steps = floor(length / terms.grid + 1e-6) if terms.round_down else round(length / terms.grid)
+    return max(1, steps) * terms.grid
+
+
+def in_proportion(block: Block, scale: float, grid: Grains) -> Size:
+    """Return a size on the grid near ``scale`` times the block's that keeps its proportions best.
+
+    A circle stays round and a half circle half of one, exactly.
+    """
+    if block.shape is Shape.CIRCLE:
+        side = max(1, round(block.width * scale / grid)) * grid
+        return Size(side, side)
+    if block.shape is Shape.HALF_CIRCLE:
+        across = block.end in (End.TOP, End.BOTTOM)
+        deep = max(1, round((block.height if across else block.width) * scale / grid)) * grid
+        return Size(2 * deep, deep) if across else Size(deep, 2 * deep)
+    steps = round(block.width * scale / grid)
+    best = min(_candidates(block, steps, grid), key=lambda size: _badness(size, block, scale, grid))
+    return best
+
+
+def _candidates(block: Block, steps: int, grid: Grains) -> Iterable[Size]:
+    for width in {max(1, steps + by) for by in (-1, 0, 1)}:
+        height = max(1, round(width * block.height / block.width))
+        yield Size(width * grid, height * grid)
+
+
+def _badness(size: Size, block: Block, scale: float, grid: Grains) -> float:
+    off_shape = abs(size.width * block.height - size.height * block.width) / (block.width * size.height)
+    return 8 * off_shape + abs(size.width - scale * block.width) / grid / 10
+
+
+def _is_settled(name: str, terms: Terms) -> bool:
+    return name in terms.sizes or terms.request.photo_term(name).print_size is not None
+
+
+def _keep_order(design: Design, terms: Terms, sizes: dict[str, Size]) -> None:
+    """Make photos a mark smaller that came out as large as one that was drawn larger."""
+    blocks = {photo.id: photo for photo in design.photos}
+    pairs = [(p.photo, p.other) for p in design.larger]
+    if design.lead is not None:
+        pairs += [(design.lead, name) for name in blocks if name != design.lead]
+    classes = {name: twins for twins in design.twins for name in twins}
+    for _ in range(_ROUNDS):
+        wrong = [
+            small for big, small in pairs
+            if big in sizes and small in sizes and not _is_settled(small, terms)
+            and _area(sizes[small]) > _area(sizes[big]) and area(blocks[big]) > area(blocks[small])
+        ]  # fmt: skip
+        if not wrong:
+            return
+        for name in dict.fromkeys(wrong):
+            size = sizes[name]
+            less = Size(max(terms.grid, size.width - terms.grid), max(terms.grid, size.height - terms.grid))
+            for twin in classes[name]:
+                sizes[twin] = less
+
+
+def _area(size: Size) -> int:
+    return size.width * size.height
