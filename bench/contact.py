@@ -14,12 +14,12 @@ from pathlib import Path
 
 from PIL import Image, ImageDraw, ImageFont
 
-from bench.fitting import DEMO, PAGES, demo_sketch
+from bench.sketches import demo_sketches
 from inkquilt.design.reading import lead_among
 from inkquilt.fit import FitRequest
 from inkquilt.fit.designs import designs
 from inkquilt.fit.explain import gist_of
-from inkquilt.page import Page
+from inkquilt.page import FORMATS, Page
 from inkquilt.sketch.geometry import CORNER_SCALE, drawn_outline, hole_outline, is_tilted, outline
 from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
 
@@ -79,7 +79,7 @@ def _corners(block: Block, scale: float) -> list[tuple[float, float]]:
 
 def sheet(sketch: Sketch, pages: Sequence[tuple[str, Page]], cell: int = CELL) -> Image.Image:
     """Return the contact sheet of one sketch: a row a page."""
-    rows = []
+    rows: list[list[tuple[str, Image.Image]]] = []
     for name, page in pages:
         found = designs(FitRequest.plain(sketch, page))
         cells = [(f"{sketch.name[:20]} · {name}", draw_page(sketch.page, sketch.blocks, cell))]
@@ -103,9 +103,11 @@ def main(folder: str, *names: str) -> None:
     """Write a sheet for each sketch into a folder."""
     there = Path(folder)
     there.mkdir(parents=True, exist_ok=True)
-    for path in sorted(DEMO.glob("*.quilt.json")):
-        if not names or path.name.split(".")[0] in names:
-            sheet(demo_sketch(path), PAGES).save(there / f"{path.name.split('.')[0]}.png")
+    pages = [(form.name, form.page()) for form in FORMATS]
+    for sketch in demo_sketches():
+        name = sketch.name.lower().replace(" ", "-")
+        if not names or name in names:
+            sheet(sketch, pages).save(there / f"{name}.png")
 
 
 if __name__ == "__main__":

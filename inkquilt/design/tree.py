@@ -23,7 +23,7 @@ from inkquilt.sketch.model import Role
 #: Free ways may be this narrow: pieces that just touch are still apart.
 _TOUCHING: Final[Grains] = -127
 #: More arrangements of one node than this are not followed.
-_MOST_OF_A_NODE: Final = 36
+_MOST_OF_A_NODE: Final = 60
 
 
 @dataclass(frozen=True, slots=True)
@@ -178,7 +178,7 @@ def arrangements(tree: Tree) -> list[Arranged]:
         case Grid():
             return sorted(_grids(tree), key=lambda one: one.changes)
         case Group():
-            found = list(islice(_groups(tree), 4 * _MOST_OF_A_NODE))
+            found = list(islice(_groups(tree), 8 * _MOST_OF_A_NODE))
             return sorted(found, key=lambda one: one.changes)[:_MOST_OF_A_NODE]
 
 
@@ -203,6 +203,17 @@ def _groups(group: Group) -> Iterator[Arranged]:
                 ordered = parts[::-1] if backward else parts
                 changes = inner + (axis is not group.axis) + backward
                 yield Arranged(replace(group, axis=axis, parts=ordered), changes)
+        yield from _broken(group, parts, inner)
+
+
+def _broken(group: Group, parts: tuple[Tree, ...], inner: int) -> Iterator[Arranged]:
+    """Yield a group of three parts or more broken into two lines, one below or beside the other."""
+    for at in range(1, len(parts)) if len(parts) > 2 else ():
+        for axis in Axis:
+            lines = [
+                part[0] if len(part) == 1 else Group(axis.other, part, group.gap) for part in (parts[:at], parts[at:])
+            ]
+            yield Arranged(replace(group, axis=axis, parts=tuple(lines)), inner + 1 + (axis is group.axis))
 
 
 def leaves(tree: Tree) -> Iterator[str]:

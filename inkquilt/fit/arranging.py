@@ -9,15 +9,17 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
-from math import log
+from math import hypot, log
 from typing import Final
 
+from inkquilt.design.marks import largest_empty
 from inkquilt.design.reading import WORDS, Design, Stack
 from inkquilt.design.tree import Arranged, Measures, Tree, arrangements, leaves, read_tree, with_word
 from inkquilt.fit.linear.sizing import least_word_size
-from inkquilt.fit.linear.terms import AIR, Rung, Terms
+from inkquilt.fit.linear.terms import AIR, Terms
+from inkquilt.fit.request import Rung
 from inkquilt.lengths import INCH, Grains
-from inkquilt.sketch.geometry import Axis, is_tilted
+from inkquilt.sketch.geometry import Axis, Box, Ends, is_tilted
 from inkquilt.sketch.model import Block, Role, Size, Sketch
 from inkquilt.sketch.relations import Reveals
 
@@ -26,8 +28,16 @@ CHANGED: Final = 0.09
 WORDS_MOVED: Final = 0.12
 #: Photos this much smaller than the page's scale are no candidate.
 TOO_SMALL: Final = 0.62
-_MOST_TREES: Final = 14
+_MOST_TREES: Final = 24
+_MOST_LOOKED_AT: Final = 160
+_MOST_DRAWN: Final = 30
+#: What the weight off the middle, and a larger calm area, count beyond what is allowed.
+OFF_WEIGHT: Final = 4.0
+MORE_CALM: Final = 3.0
+_MOST_DEALT: Final = 20
 _GAP: Final[Grains] = INCH // 4
+#: The order in which words are dealt.
+_DEALT: Final = (Role.TITLE, Role.JOURNALING, Role.TAG)
 _WIDEST_MARGIN: Final[Grains] = INCH // 2
 
 
@@ -57,7 +67,8 @@ def candidates(design: Design, terms: Terms, lifted_only: bool = False) -> list[
     With ``lifted_only`` the photos keep their arrangement and only words are dealt again.
     """
     arranger = _Arranger(design, terms)
-    judged = sorted(arranger.judged(lifted_only), key=lambda one: one.score)
+    promising = sorted(arranger.judged(lifted_only), key=lambda one: one.score)[:_MOST_LOOKED_AT]
+    judged = sorted((arranger.looked_at(one) for one in promising), key=lambda one: one.score)
     found: list[Candidate] = []
     seen: set[str] = set()
     for one in judged:
@@ -65,7 +76,7 @@ def candidates(design: Design, terms: Terms, lifted_only: bool = False) -> list[
         if form not in seen:
             seen.add(form)
             found.append(arranger.drawn(one, form))
-        if len(found) >= 3 * _MOST_TREES:
+        if len(found) >= _MOST_DRAWN:
             break
     return found
 
@@ -89,8 +100,8 @@ class _Arranger:
             m.mat: Reveals(*(terms.reveal(r, design.sketch) for r in m.reveals)) for m in design.relations.mattings
         }
         firm = design.firm
-        self.words = [s.root.id for s in firm if s.piece.role in WORDS]
-        self.others = [s.root.id for s in firm if s.piece.role not in WORDS]
+        self.words = [s.root.id for s in firm if s.piece.role is not Role.PHOTO]
+        self.others = [s.root.id for s in firm if s.piece.role is Role.PHOTO]
         carriers = [s for s in design.stacks.values() if s.is_carrier]
         frames = {s.root.id: self._frame(s) for s in carriers}
         air = AIR[terms.page.unit]
@@ -103,6 +114,8 @@ class _Arranger:
             design.relations.boxes,
         )
         self.margin = self._margin(air)
+        page = design.sketch.page
+        self.calm = largest_empty([design.relations.boxes[s.root.id] for s in firm], page.width, page.height)
         self.room = (
             terms.page.width / self.scale - 2 * self.margin,
             terms.page.height / self.scale - 2 * self.margin,
@@ -151,40 +164,73 @@ class _Arranger:
         if photos is None or not self.words:
             return
         forms = [Arranged(photos)] if lifted_only else arrangements(photos)
-        bare = sorted(forms, key=lambda one: self._fitting(one.tree, bare=True)[0] + CHANGED * one.changes)
+        bare = sorted(forms, key=lambda one: self._fitting(one.tree, self._taken())[0] + CHANGED * one.changes)
         for arranged in bare[:_MOST_TREES]:
             for tree in self._dealt(arranged.tree, self.words):
                 yield from self._judge(replace(arranged, tree=tree), True)
 
     def _dealt(self, tree: Tree, words: list[str]) -> Iterator[Tree]:
         """Yield the tree with all words put in again, title before story."""
-        ordered = sorted(words, key=lambda w: self.design.stacks[w].piece.role is not Role.TITLE)
+        ordered = sorted(words, key=lambda w: _DEALT.index(self.design.stacks[w].piece.role))
         found: list[Tree] = [tree]
         for word in ordered:
             wide, high = self.measures.sizes[word]
             title = self.design.stacks[word].piece.role is Role.TITLE
             axes = (Axis.Y,) if title and wide > high else (Axis.X, Axis.Y)
             more = [one for base in found for one in with_word(base, word, _GAP, axes)]
-            found = sorted(more, key=lambda one: self._fitting(one, bare=False)[0])[:24]
+            found = sorted(more, key=lambda one: self._fitting(one)[0])[:_MOST_DEALT]
         yield from found
 
     def _judge(self, arranged: Arranged, words_moved: bool) -> Iterator[_Judged]:
-        score, scale = self._fitting(arranged.tree, bare=False)
+        score, scale = self._fitting(arranged.tree)
         if scale >= TOO_SMALL:
             score += CHANGED * arranged.changes + WORDS_MOVED * words_moved
             yield _Judged(score, arranged.tree, arranged.changes, words_moved, scale)
 
-    def _fitting(self, tree: Tree, bare: bool) -> tuple[float, float]:
-        """Return how badly a tree fits the page, and its scale against the page's own."""
+    def _taken(self) -> float:
+        """Return the part of the page that words and tags will take beside the photos."""
+        areas = (wide * high for wide, high in (self.measures.sizes[word] for word in self.words))
+        return min(0.5, sum(areas) / (self.room[0] * self.room[1]))
+
+    def _fitting(self, tree: Tree, taken: float = 0.0) -> tuple[float, float]:
+        """Return how badly a tree fits the page, and its scale against the page's own.
+
+        ``taken`` is a part of the page that is left for words, along whichever side has more to spare.
+        """
         wide, high = self.measures.of(tree)
         part = [self.room[0] / wide, self.room[1] / high]
-        if bare:  # words still want their room
-            taken = sum(w * h for w, h in (self.measures.sizes[word] for word in self.words))
-            return abs(log(part[0] / part[1]) - 0.0) + taken * 0, min(part)
+        part[part[1] > part[0]] *= 1 - taken
         scale = min(part)
         used = min(scale, 1.12)
         left = 1 - min(used / part[0], used / part[1])
         return 2.2 * max(0.0, -log(min(1.0, scale))) + 0.9 * max(0.0, left - 0.05), scale
+
+    def looked_at(self, one: _Judged) -> _Judged:
+        """Return a candidate with its weight and its calm area counted, from where everything would lie."""
+        page, scale = self.terms.page, min(one.scale, 1.12)
+        size = page.width / self.scale / scale, page.height / self.scale / scale
+        boxes, areas = [], []
+        for root, (x, y) in self._middles(one.tree, size).items():
+            if self.design.stacks[root].is_carrier:
+                continue
+            wide, high = self.measures.sizes[root]
+            boxes.append(Box(Ends(round(x - wide / 2), round(x + wide / 2)), Ends(round(y - high / 2), round(y + high / 2))))
+            areas.append(wide * high)
+        whole = sum(areas)
+        centre_x = sum(a * (b.x.low + b.x.high) for a, b in zip(areas, boxes, strict=True)) / 2 / whole / size[0]
+        centre_y = sum(a * (b.y.low + b.y.high) for a, b in zip(areas, boxes, strict=True)) / 2 / whole / size[1]
+        off = hypot(centre_x - 0.5, centre_y - 0.5) - 0.08
+        more = largest_empty(boxes, *size) - self.calm - 0.06
+        return replace(one, score=one.score + OFF_WEIGHT * max(0.0, off) + MORE_CALM * max(0.0, more))
+
+    def _middles(self, tree: Tree, size: tuple[float, float]) -> dict[str, tuple[float, float]]:
+        """Return the middle of each stack, the tree laid in the middle of what the margins leave of a page."""
+        room = size[0] - 2 * self.margin, size[1] - 2 * self.margin
+        spread = list(self.measures.laid(tree, 0, 0, room))
+        reach_x, reach_y = self._reach(spread)
+        x = self.margin + max(0.0, room[0] - reach_x) / 2
+        y = self.margin + max(0.0, room[1] - reach_y) / 2
+        return {root: (x + mx, y + my) for root, mx, my in spread}
 
     # -- drawing ---------------------------------------------------------------------
 
@@ -192,18 +238,9 @@ class _Arranger:
         """Draw a candidate on a page of the page's proportions."""
         page, scale = self.terms.page, min(judged.scale, 1.12)
         size = Size(round(page.width / self.scale / scale), round(page.height / self.scale / scale))
-        room = size.width - 2 * self.margin, size.height - 2 * self.margin
-        wide, high = self.measures.of(judged.tree)
-        x, y = self.margin, self.margin
-        spread = list(self.measures.laid(judged.tree, 0, 0, room))
-        reach_x, reach_y = self._reach(spread)
-        x += max(0.0, room[0] - reach_x) / 2
-        y += max(0.0, room[1] - reach_y) / 2
-        middles = {root: (x + mx, y + my) for root, mx, my in spread}
-        blocks = self._blocks(middles)
+        blocks = self._blocks(self._middles(judged.tree, (size.width, size.height)))
         base = [block for block in self.design.sketch.blocks if block.role is Role.BASE]
         drawn = Sketch(self.design.sketch.name, self.design.sketch.unit, size, (*base, *blocks))
-        del wide, high
         return Candidate(drawn, judged.score, judged.changes, judged.words_moved, form)
 
     def _reach(self, spread: Iterable[tuple[str, float, float]]) -> tuple[float, float]:

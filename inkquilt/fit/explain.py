@@ -1,40 +1,26 @@
-"""What became of a sketch on its page, in words: changes, and the gist of a fit."""
+"""What became of a sketch on its page, in words: changes, and the gist of a fit.
+
+A reason says what was really done: scaled with the whole page, kept as a reveal is, brought to
+what can be read, laid round what it carries, laid aside.
+"""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from fractions import Fraction
 from typing import Final
 
-from inkquilt.fit.request import Change, Fit, School, Variant
-from inkquilt.fit.rules import Rules
-from inkquilt.fit.sizes import keeps_photos, scale_of, trims
-from inkquilt.lengths import Grains, Unit, format_nearest, with_unit
+from inkquilt.design.reading import PAPERS, WORDS, Design, area
+from inkquilt.fit.request import Change, Fit, FitRequest, Rung, School, Variant
+from inkquilt.lengths import Unit, format_nearest, with_unit
+from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import FULL_TURN, Block, Role, Size, Sketch
-
-
-def size_text(size: Size, rules: Rules) -> str:
-    """Return "4 × 6" in the page's unit."""
-    return size_text_of(size, rules.request.page.unit)
 
 
 def size_text_of(size: Size, unit: Unit) -> str:
     """Return "4 × 6" in a unit."""
     return f"{format_nearest(size.width, unit)} × {format_nearest(size.height, unit)}"
-
-
-def changes_of(rules: Rules, blocks: tuple[Block, ...], held: Sketch) -> tuple[Change, ...]:
-    """Return a change for each block that is not the drawn block scaled to the page.
-
-    A ``size`` change is told for every size that differs from the drawn one; a
-    ``place`` change only where a block lies off its scaled place by a grid step or more.
-    ``held`` is the sketch before it was arranged anew: sizes are told from it, and
-    what it does not have was added.
-    """
-    sizes = {block.id: block.size for block in held.blocks}
-    return tuple(change for drawn, block in zip(rules.sketch.blocks, blocks, strict=True)
-                 for change in _changes(rules, drawn, block, sizes.get(drawn.id)))  # fmt: skip
 
 
 def tilts_given_up(sketch: Sketch, straight: frozenset[str]) -> Iterator[Change]:
@@ -47,21 +33,51 @@ def tilts_given_up(sketch: Sketch, straight: frozenset[str]) -> Iterator[Change]
             yield Change(block.id, "turn", f"{degrees:g}° {way}", "straight", why)
 
 
-def _changes(rules: Rules, drawn: Block, block: Block, was: Size | None) -> Iterator[Change]:
-    if was is None:
-        yield Change(block.id, "added", "", size_text(block.size, rules), "added to fill the larger page")
-    elif block.size != was:
-        reason = _size_reason(rules, replace(drawn, width=was.width, height=was.height), block)
-        yield Change(block.id, "size", size_text(was, rules), size_text(block.size, rules), reason)
-    if drawn.role is Role.BASE:
-        return
-    scale_x, scale_y = scale_of(rules.sketch, rules.request)
-    off_x = _off(2 * block.x + block.width, (2 * drawn.x + drawn.width) * scale_x)
-    off_y = _off(2 * block.y + block.height, (2 * drawn.y + drawn.height) * scale_y)
-    step = rules.request.grid
-    if max(off_x, off_y) >= 2 * step:
-        unit = rules.request.page.unit
-        moved = [
+# -- changes ---------------------------------------------------------------------------
+
+
+def design_changes(
+    request: FitRequest,
+    design: Design,
+    blocks: tuple[Block, ...],
+    straight: frozenset[str],
+    aside: frozenset[str],
+    as_held: Sketch,
+) -> Iterator[Change]:
+    """Yield what became of each block: laid aside, straightened, another size, or moved off its scaled place."""
+    unit = request.page.unit
+    now = {block.id: block for block in blocks}
+    yield from tilts_given_up(as_held, straight)
+    held = {block.id: block for block in as_held.blocks}
+    for name in sorted(aside):
+        if name in held:
+            why = "this page has no room for it beside the rest"
+            yield Change(name, "aside", size_text_of(held[name].size, unit), "laid aside", f"{held[name].name}: {why}")
+    reason = _Reasons(request, design, now)
+    for block in blocks:
+        was = held.get(block.id)
+        if was is None:
+            yield Change(block.id, "added", "", size_text_of(block.size, unit), "added to fill the larger page")
+        elif was.size != block.size:
+            yield Change(block.id, "size", size_text_of(was.size, unit), size_text_of(block.size, unit), reason.of(block))
+    yield from moved(request, as_held, blocks)
+
+
+def moved(request: FitRequest, drawn: Sketch, blocks: tuple[Block, ...]) -> Iterator[Change]:
+    """Yield a ``place`` change for each block that lies off its scaled place by a grid step or more."""
+    unit, step = request.page.unit, request.grid
+    was = {block.id: block for block in drawn.blocks}
+    scale_x = Fraction(request.page.width, drawn.page.width)
+    scale_y = Fraction(request.page.height, drawn.page.height)
+    for block in blocks:
+        if block.role is Role.BASE or block.id not in was:
+            continue
+        before = was[block.id]
+        off_x = abs(round(2 * block.x + block.width - (2 * before.x + before.width) * scale_x))
+        off_y = abs(round(2 * block.y + block.height - (2 * before.y + before.height) * scale_y))
+        if max(off_x, off_y) < 2 * step:
+            continue
+        ways = [
             f"{format_nearest(off // 2, unit)} {unit.value} {way}"
             for off, way in ((off_x, "across"), (off_y, "up or down"))
             if off >= 2 * step
@@ -69,63 +85,85 @@ def _changes(rules: Rules, drawn: Block, block: Block, was: Size | None) -> Iter
         yield Change(
             block.id,
             "place",
-            _place_text(Fraction(drawn.x) * scale_x, Fraction(drawn.y) * scale_y, rules),
-            _place_text(Fraction(block.x), Fraction(block.y), rules),
-            f"moved {' and '.join(moved)} from its scaled place to keep clear of its neighbours or in line with them",
+            _place_text(before.x * scale_x, before.y * scale_y, unit),
+            _place_text(Fraction(block.x), Fraction(block.y), unit),
+            f"{' and '.join(ways)} from its scaled place, so that the design keeps its gaps and lines",
         )
 
 
-def _off(doubled_centre: int, wanted: Fraction) -> Grains:
-    return round(abs(doubled_centre - wanted))
-
-
-def _place_text(x: Fraction, y: Fraction, rules: Rules) -> str:
-    unit = rules.request.page.unit
+def _place_text(x: Fraction, y: Fraction, unit: Unit) -> str:
     return f"{format_nearest(round(x), unit)} from the left, {format_nearest(round(y), unit)} from the top"
 
 
-def _size_reason(rules: Rules, drawn: Block, block: Block) -> str:
-    match drawn.role:
-        case Role.BASE:
-            return "the base is the page"
-        case Role.PHOTO:
-            return _photo_reason(rules, drawn, block)
-        case Role.MAT:
-            return "a mat is its piece and its reveals"
-        case Role.CLUSTER:
-            return "the page is smaller; embellishments come down to three quarters at most"
-        case Role.TAG:
-            return "a tag keeps its proportions"
-    runs = rules.relations.run_offs[drawn.id]
-    if runs:
-        sides = " and ".join(sorted(side.value for side in runs))
-        return f"scaled with the page; it still runs off on the {sides}"
-    return "scaled with the page, to the cutter's marks"
+@dataclass(frozen=True, slots=True)
+class _Reasons:
+    """Says why a block has the size it has."""
 
+    request: FitRequest
+    design: Design
+    now: dict[str, Block]
 
-def _photo_reason(rules: Rules, drawn: Block, block: Block) -> str:
-    request = rules.request
-    exists = request.photo_term(block.id).print_size
-    if exists is not None:
-        cuts = _cuts(rules, exists, block.size)
-        return f"the print that exists is {size_text(exists, rules)}{f'; trim {cuts}' if cuts else ', not trimmed'}"
-    whole = [s for listed in request.print_sizes for s in (listed, listed.swapped())] + [drawn.size]
-    if block.size in whole:
-        trim = "a print size, not trimmed"
-    else:
-        prints = [size for size in whole if block.size in set(trims(size, request))]
-        nearest = min(prints, key=lambda size: size.width * size.height)
-        trim = f"print it {size_text(nearest, rules)} and trim {_cuts(rules, nearest, block.size)}"
-    if keeps_photos(rules.school):
-        return f"as drawn it would not fit beside the rest; {trim}"
-    return f"nearest to the page's scale; {trim}"
+    def of(self, block: Block) -> str:
+        """Return the reason in a sentence."""
+        match block.role:
+            case Role.BASE:
+                return "the base is the page"
+            case Role.PHOTO:
+                return self._photo(block)
+            case Role.MAT:
+                return "a mat is its piece and its reveals"
+            case Role.CLUSTER:
+                return "it comes down with the page, to half an inch at least"
+            case Role.TAG:
+                return "a tag keeps its proportions"
+            case role if role in WORDS:
+                return "words follow the page's scale, but stay large enough to read and write"
+        return self._paper(block)
 
+    def _photo(self, block: Block) -> str:
+        exists = self.request.photo_term(block.id).print_size
+        unit = self.request.page.unit
+        if exists is not None:
+            cuts = self._cuts(exists, block.size)
+            return f"the print that exists is {size_text_of(exists, unit)}{f'; trim {cuts}' if cuts else ', not trimmed'}"
+        share = round(100 * area(block) / (self.request.page.width * self.request.page.height))
+        page = self.design.sketch.page
+        drawn = round(100 * area(self.design.sketch.block(block.id)) / (page.width * page.height))
+        return f"{share} % of the page, drawn with {drawn} %; {self._print(block.size)}"
 
-def _cuts(rules: Rules, whole: Size, kept: Size) -> str:
-    """Return what comes off a print, or nothing."""
-    sides = ((whole.width - kept.width, "width"), (whole.height - kept.height, "height"))
-    unit = rules.request.page.unit
-    return " and ".join(f"{with_unit(off, unit)} off its {name}" for off, name in sides if off)
+    def _print(self, size: Size) -> str:
+        """Return the smallest listed print that holds a photo, and what comes off it."""
+        unit = self.request.page.unit
+        listed = [one for print_ in self.request.print_sizes for one in (print_, print_.swapped())]
+        holds = [one for one in listed if one.width >= size.width and one.height >= size.height]
+        if size in listed:
+            return "a print size, not trimmed"
+        if not holds:
+            return "larger than any print on your list"
+        whole = min(holds, key=lambda one: (one.width * one.height, one.width))
+        return f"print it {size_text_of(whole, unit)} and trim {self._cuts(whole, size)}"
+
+    def _cuts(self, whole: Size, kept: Size) -> str:
+        sides = ((whole.width - kept.width, "width"), (whole.height - kept.height, "height"))
+        unit = self.request.page.unit
+        return " and ".join(f"{with_unit(off, unit)} off its {name}" for off, name in sides if off)
+
+    def _paper(self, block: Block) -> str:
+        runs = self.design.relations.run_offs.get(block.id) or frozenset()
+        carried = [
+            self.now[o.upper].name for o in self.design.relations.overlaps
+            if o.lower == block.id and o.upper in self.now and self.now[o.upper].role not in PAPERS | {Role.MAT}
+        ]  # fmt: skip
+        if len(runs) == 4:
+            return "it covers the page"
+        words = "it follows the page's scale"
+        if carried:
+            words = f"it reaches round {carried[0]}" + (f" and {len(carried) - 1} more" if carried[1:] else "")
+        elif block.role in (Role.STRIP, Role.BORDER):
+            words = "its width follows the page's scale"
+        if runs:
+            words += f", and runs off on the {' and '.join(sorted(side.value for side in runs))}"
+        return words
 
 
 # -- naming a way ----------------------------------------------------------------------
@@ -140,11 +178,11 @@ class Gist:
 
 
 TITLES: Final = {
-    School.KEEP_PHOTOS: "Photos kept big",
-    School.KEEP_PROPORTIONS: "All in proportion",
-    School.IDEA: "The idea, evenly spread",
+    School.KEEP_PHOTOS: "Photos larger",
+    School.KEEP_PROPORTIONS: "As drawn",
+    School.WHOLE_PRINTS: "Whole prints",
     School.FILL: "The extra filled",
-    School.REFLOW: "Rows and columns anew",
+    School.REFLOW: "Arranged anew",
 }
 VARIANT_TITLES: Final = {
     Variant.WIDER_PAPER: "Wider paper",
@@ -152,10 +190,14 @@ VARIANT_TITLES: Final = {
     Variant.STEP_OUT: "A panel steps out",
     Variant.REPEAT_STRIP: "The strip again",
     Variant.WIDER_BORDER: "Wider border",
-    Variant.ONE_COLUMN: "One column",
-    Variant.TWO_COLUMNS: "Two columns",
-    Variant.TURNED_ROWS: "Rows as columns",
-    Variant.ONE_ROW: "One row",
+}
+RUNG_WORDS: Final = {
+    Rung.FINER: "finer edges",
+    Rung.STRAIGHT: "tilts straightened",
+    Rung.SMALL_WORDS: "small words",
+    Rung.TAGS_ASIDE: "tags aside",
+    Rung.STORY_ASIDE: "story on a card",
+    Rung.PHOTO_ASIDE: "a photo aside",
 }
 
 
@@ -163,33 +205,72 @@ def gist_of(fit: Fit) -> Gist:
     """Name a fit by what it gains and gives up."""
     title = VARIANT_TITLES.get(fit.way.variant, TITLES[fit.way.school])
     if fit.way.turn % 180:
-        title += ", on its side"
+        title = "On its side" if fit.way.school is School.KEEP_PROPORTIONS else f"{title}, on its side"
     if fit.way.mirrored:
         title += ", mirrored"
     if not fit.found:
         return Gist(title, "does not fit this page")
-    drawn = {block.id: block.size for block in (fit.held or fit.sketch).blocks}
-    photos = [block for block in fit.blocks if block.role is Role.PHOTO]
-    smaller = sum(_is_smaller(block.size, drawn[block.id]) for block in photos)
-    larger = sum(_is_smaller(drawn[block.id], block.size) for block in photos)
-    lost = sum(broken.kind == "shared-line" for broken in fit.relations.broken)
-    return Gist(title, f"{_photo_words(len(photos), smaller, larger)}, {_line_words(lost)}")
+    words = [_where(fit)] if fit.way.plan else [_photo_words(fit)]
+    dearest = fit.rungs[-1] if fit.rungs else None
+    if dearest is not None and (dearest is not Rung.STRAIGHT or fit.straightened):
+        words.append(RUNG_WORDS[dearest])
+    elif not fit.way.plan:
+        words.append(_line_words(fit))
+    return Gist(title, ", ".join(word for word in words if word))
 
 
-def _is_smaller(size: Size, than: Size) -> bool:
-    return size.width * size.height < than.width * than.height
-
-
-def _photo_words(photos: int, smaller: int, larger: int) -> str:
+def _photo_words(fit: Fit) -> str:
+    """Say how much of the page the photos are, against the drawing."""
+    drawn = {block.id: block for block in (fit.held or fit.sketch).blocks}
+    photos = [block for block in fit.blocks if block.role is Role.PHOTO and block.id in drawn]
     if not photos:
         return "no photos"
-    if not smaller and not larger:
-        return "photos as drawn" if photos > 1 else "photo as drawn"
-    count, what = (smaller, "smaller") if smaller >= larger else (larger, "larger")
-    if count == photos:
-        return f"every photo {what}" if photos > 1 else f"photo {what}"
-    return f"{count} of {photos} photos {what}"
+    page = (fit.held or fit.sketch).page
+    base = max(fit.blocks, key=lambda block: (block.role is Role.BASE, area(block)))
+    was = Fraction(sum(area(drawn[photo.id]) for photo in photos), page.width * page.height)
+    now = Fraction(sum(map(area, photos)), max(1, area(base)))
+    if all(photo.size == drawn[photo.id].size for photo in photos):
+        return "photos as drawn" if len(photos) > 1 else "photo as drawn"
+    if now < was * Fraction(93, 100):
+        return "photos a little smaller" if now > was * Fraction(8, 10) else "photos smaller"
+    if now > was * Fraction(107, 100):
+        return "photos a little larger" if now < was * Fraction(13, 10) else "photos much larger"
+    return "photos in proportion"
 
 
-def _line_words(lost: int) -> str:
-    return "every line kept" if not lost else f"{lost} line{'s' if lost > 1 else ''} lost"
+def _where(fit: Fit) -> str:
+    """Say how the photos stand and where the title went."""
+    photos = [block for block in fit.blocks if block.role is Role.PHOTO]
+    title = next((block for block in fit.blocks if block.role is Role.TITLE), None)
+    rows, columns = (_lines_of(photos, axis) for axis in (Axis.Y, Axis.X))
+    stand = {(1, 1): "one photo"}.get((rows, columns), f"photos in {_count(rows, 'row')}")
+    if columns < rows and len(photos) > 1:
+        stand = f"photos in {_count(columns, 'column')}"
+    if title is None or not photos:
+        return stand
+    top, foot = min(photo.y for photo in photos), max(photo.y + photo.height for photo in photos)
+    middle = title.y + title.height // 2
+    return f"{stand}, title {'above' if middle < top else 'below' if middle > foot else 'among them'}"
+
+
+def _lines_of(photos: list[Block], axis: Axis) -> int:
+    """Count rows (down) or columns (across): runs of photos that share none of the axis."""
+    ends = sorted((p.y, p.y + p.height) if axis is Axis.Y else (p.x, p.x + p.width) for p in photos)
+    count, reach = 0, -1
+    for low, high in ends:
+        count += low >= reach
+        reach = max(reach, high)
+    return count
+
+
+def _count(number: int, what: str) -> str:
+    words = {1: "one", 2: "two", 3: "three", 4: "four", 5: "five", 6: "six"}
+    return f"{words.get(number, str(number))} {what}{'s' if number != 1 else ''}"
+
+
+def _line_words(fit: Fit) -> str:
+    """Say which lines were lost; "every line kept" only where nothing of the design changed."""
+    lost = sum(broken.kind == "shared-line" for broken in fit.relations.broken)
+    if lost:
+        return f"{lost} line{'s' if lost > 1 else ''} lost"
+    return "every line kept" if not fit.relations.broken else "lines kept"

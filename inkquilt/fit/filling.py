@@ -10,17 +10,21 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from fractions import Fraction
+from math import isqrt
 from typing import Final
 
 from inkquilt.fit.request import Variant
-from inkquilt.lengths import INCH, Grains, with_unit
-from inkquilt.page import Page
+from inkquilt.lengths import INCH, MM, Grains, Unit, with_unit
+from inkquilt.page import Margins, Page
 from inkquilt.sketch.geometry import Axis, box
 from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
 from inkquilt.sketch.relations import ONE_LINE, read_relations
 
 #: Less than this is no extra worth a device.
 LEAST_EXTRA: Final[Grains] = INCH // 2
+#: The sketch's own area is at least this part of the page, or it is drawn larger first.
+LEAST_SHARE: Final = Fraction(3, 4)
 #: The added panel lies this far on the layer it steps out of.
 PANEL_TUCK: Final[Grains] = INCH // 2
 #: What is cut at a size and cannot be stretched.
@@ -64,16 +68,30 @@ def extra_of(sketch: Sketch, page: Page) -> Extra | None:
 
 
 def filled(sketch: Sketch, page: Page, variant: Variant) -> Filled | None:
-    """Return the sketch drawn for the page in one of ``FILLS``, or None where that way does not apply."""
-    extra = extra_of(sketch, page)
-    if extra is None or variant not in FILLS:
+    """Return the sketch drawn for the page in one of ``FILLS``, or None where that way does not apply.
+
+    Where the extra is so large that the photos would be lost in it, the whole is drawn larger
+    first: then the drawing's page is that much smaller than ``page``.
+    """
+    if extra_of(sketch, page) is None or variant not in FILLS:
         return None
-    return _Filler(sketch, page, extra).drawn(variant)
+    grown = growth(sketch, page)
+    smaller = replace(page, width=round(page.width / grown), height=round(page.height / grown), clear=Margins())
+    extra = extra_of(sketch, smaller)
+    return None if extra is None else _Filler(sketch, smaller, extra, grown).drawn(variant)
+
+
+def growth(sketch: Sketch, page: Page) -> Fraction:
+    """Return how much larger a sketch is drawn before the extra is filled: so that enough of the page is photos."""
+    most = min(Fraction(page.width, sketch.page.width), Fraction(page.height, sketch.page.height))
+    share = Fraction(sketch.page.width * sketch.page.height, page.width * page.height)
+    needed = Fraction(isqrt(round(LEAST_SHARE / share * 1_000_000)), 1000)
+    return max(Fraction(1), min(most, needed))
 
 
 class _Filler:
-    def __init__(self, sketch: Sketch, page: Page, extra: Extra) -> None:
-        self.page, self.extra = page, extra
+    def __init__(self, sketch: Sketch, page: Page, extra: Extra, grown: Fraction) -> None:
+        self.page, self.extra, self.grown = page, extra, grown
         self.axis = extra.axis
         self.drawing, size = sketch, sketch.page
         relations = read_relations(sketch)
@@ -184,9 +202,13 @@ class _Filler:
     # -- drawing -------------------------------------------------------------------
 
     def text(self, grains: Grains) -> str:
-        return with_unit(grains, self.page.unit)
+        """Return a length of the drawing as it comes out on the page, to the nearest mark."""
+        mark = INCH // 8 if self.page.unit is Unit.IN else MM
+        return with_unit(round(grains * self.grown / mark) * mark if self.grown != 1 else grains, self.page.unit)
 
     def sum(self) -> str:
+        if self.grown != 1:
+            return f"about {self.text(self.extra.main)} to fill once the sketch is drawn larger"
         return f"{self.text(self.whole)} - {self.text(self.length)} = {self.text(self.extra.main)}"
 
     def both_sides(self) -> set[str]:

@@ -8,18 +8,18 @@ and an order on the axis that was not kept.
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import pairwise
-from typing import TypeAlias
+from typing import Protocol, TypeAlias
 
-from inkquilt.fit.request import Broken, Kept
-from inkquilt.fit.rules import Rules
+from inkquilt.design.reading import Design
+from inkquilt.fit.request import Broken, FitRequest, Kept
 from inkquilt.fit.sizes import partner_reveal
 from inkquilt.lengths import Grains, with_unit
 from inkquilt.sketch.geometry import Axis, Box, Ends, box
-from inkquilt.sketch.model import Block
+from inkquilt.sketch.model import Block, Role, Sketch
 from inkquilt.sketch.patterns import Anchor, Centred, Concentric, EqualGaps, EqualSizes, Tuck
-from inkquilt.sketch.relations import ONE_LINE, Apart, Edge, SharedLine
+from inkquilt.sketch.relations import ONE_LINE, Apart, Edge, Relations, SharedLine
 from inkquilt.sketch.ties import centred_key, gaps_key, line_key, order_key, sizes_key
 
 
@@ -64,8 +64,78 @@ class SameSize:
 Held: TypeAlias = InLine | SameGap | SameSize | Centred | Concentric | Anchor | Tuck | Apart
 
 
-def relations_of(rules: Rules, blocks: tuple[Block, ...]) -> Kept:
-    """Count the relations that hold on the page and name those that do not."""
+class Fitted(Protocol):
+    """What a page is held against: a sketch, what was read of it, and the page it went on."""
+
+    @property
+    def sketch(self) -> Sketch:
+        """The drawing."""
+
+    @property
+    def request(self) -> FitRequest:
+        """What was asked."""
+
+    @property
+    def relations(self) -> Relations:
+        """What was read of the drawing."""
+
+    @property
+    def blocks(self) -> Mapping[str, Block]:
+        """The drawn blocks by id."""
+
+
+@dataclass(frozen=True, slots=True)
+class Drawing:
+    """A sketch with its relations, as ``Fitted`` wants it."""
+
+    sketch: Sketch
+    request: FitRequest
+    relations: Relations
+    blocks: Mapping[str, Block]
+
+
+def relations_between(request: FitRequest, design: Design, blocks: tuple[Block, ...], anew: bool) -> Kept:
+    """Count the relations of a design that hold on its page and name those that do not.
+
+    On a page that was arranged anew the order of pieces, and what lay over what, is not asked.
+    """
+    here = {block.id for block in blocks}
+    relations = _among(design.relations, here, anew)
+    drawn = {block.id: block for block in design.sketch.blocks if block.role is not Role.BASE}
+    return relations_of(Drawing(design.sketch, request, relations, drawn), blocks)
+
+
+def _among(relations: Relations, here: set[str], anew: bool) -> Relations:
+    """Return the relations of pieces that are there; without those that an arrangement anew changes by itself."""
+    patterns = relations.patterns
+
+    def all_here(*names: str) -> bool:
+        return all(name in here or not name for name in names)
+
+    lines = [replace(line, edges=tuple(e for e in line.edges if e.block in here)) for line in relations.lines]
+    return replace(
+        relations,
+        run_offs={name: sides for name, sides in relations.run_offs.items() if name in here},
+        layers={name: reveal for name, reveal in relations.layers.items() if name in here},
+        mattings=tuple(m for m in relations.mattings if all_here(m.mat, *m.pieces)),
+        lines=tuple(line for line in lines if len(line.edges) > 1),
+        aparts=() if anew else tuple(a for a in relations.aparts if all_here(a.first, a.second)),
+        overlaps=() if anew else tuple(o for o in relations.overlaps if all_here(o.upper, o.lower)),
+        besides=() if anew else tuple(b for b in relations.besides if all_here(b.first, b.second)),
+        patterns=replace(
+            patterns,
+            sizes=tuple(s for s in patterns.sizes if all_here(*s.blocks)),
+            gaps=tuple(g for g in patterns.gaps if all_here(*g.blocks)),
+            centred=tuple(c for c in patterns.centred if all_here(c.first, c.last, c.on)),
+            concentric=tuple(c for c in patterns.concentric if all_here(c.upper, c.lower)),
+            anchors=() if anew else tuple(a for a in patterns.anchors if all_here(a.upper, a.lower)),
+            tucks=() if anew else tuple(t for t in patterns.tucks if all_here(t.upper, t.lower)),
+        ),
+    )
+
+
+def relations_of(rules: Fitted, blocks: tuple[Block, ...]) -> Kept:
+    """Count the relations that hold on the page and name those that do not, each once."""
     relations, patterns = rules.relations, rules.relations.patterns
     lost = lost_of(rules, blocks)
     total = (
@@ -83,10 +153,11 @@ def relations_of(rules: Rules, blocks: tuple[Block, ...]) -> Kept:
         + len(patterns.anchors)
         + len(patterns.tucks)
     )
-    return Kept(total - len(lost), tuple(one.broken for one in lost))
+    broken = {(b.kind, frozenset(b.blocks), b.axis): b for b in (one.broken for one in reversed(lost))}
+    return Kept(max(0, total - len(lost)), tuple(reversed(broken.values())))
 
 
-def lost_of(rules: Rules, blocks: tuple[Block, ...]) -> tuple[Lost, ...]:
+def lost_of(rules: Fitted, blocks: tuple[Block, ...]) -> tuple[Lost, ...]:
     """Return every relation that does not hold on the page."""
     return tuple(_Looker(rules, blocks).lost())
 
@@ -106,7 +177,7 @@ def usual_place(line: SharedLine, boxes: Mapping[str, Box]) -> Grains:
 class _Looker:
     """Looks over one page."""
 
-    def __init__(self, rules: Rules, blocks: tuple[Block, ...]) -> None:
+    def __init__(self, rules: Fitted, blocks: tuple[Block, ...]) -> None:
         self.rules = rules
         self.on_page = {block.id: block for block in blocks}
         self.boxes = {block.id: box(block) for block in blocks}

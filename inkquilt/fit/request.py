@@ -6,26 +6,33 @@ from dataclasses import dataclass, field, replace
 from enum import Enum
 from fractions import Fraction
 
+from inkquilt.design.distance import Distance
+from inkquilt.design.marks import Missed
 from inkquilt.fit import bounds
 from inkquilt.lengths import Grains
 from inkquilt.page import Page
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Block, Size, Sketch
+from inkquilt.sketch.relations import ONE_LINE
 from inkquilt.sketch.ties import AddedTie
 
 
 class School(Enum):
-    """A way of thinking about a sketch: what is dearest when something has to give way."""
+    """A way of thinking about a sketch: what gains, and what gives way.
+
+    As drawn (``KEEP_PROPORTIONS``), photos larger, listed print sizes only, the extra of a larger
+    page filled, groups arranged anew.
+    """
 
     KEEP_PHOTOS = "keep-photos"
     KEEP_PROPORTIONS = "keep-proportions"
-    IDEA = "idea"
+    WHOLE_PRINTS = "whole-prints"
     FILL = "fill-extra"
     REFLOW = "reflow"
 
 
 class Variant(Enum):
-    """Ways within a school: how the extra of a larger page is filled, how rows and columns are rearranged."""
+    """How the extra of a larger page is filled."""
 
     PLAIN = ""
     SPLIT_BASE = "split-base"
@@ -33,23 +40,21 @@ class Variant(Enum):
     STEP_OUT = "step-out"
     REPEAT_STRIP = "repeat-strip"
     WIDER_BORDER = "wider-border"
-    ONE_COLUMN = "one-column"
-    TWO_COLUMNS = "two-columns"
-    TURNED_ROWS = "turned-rows"
-    ONE_ROW = "one-row"
 
 
 @dataclass(frozen=True, slots=True)
 class Way:
     """One way to fit: a school, and how the sketch is held first (turned clockwise, then mirrored).
 
-    ``variant`` says which way of the schools that have several.
+    ``variant`` says how the extra is filled; ``plan`` how groups stand that were arranged anew,
+    rows and columns of stacks as ``fit.arranging`` writes them.
     """
 
     school: School
     turn: int = 0
     mirrored: bool = False
     variant: Variant = Variant.PLAIN
+    plan: str = ""
 
 
 class Ends(Enum):
@@ -179,6 +184,11 @@ class FitRequest:
         """Return what is settled about a block; nothing is a pin too."""
         return next((pin for pin in self.pins if pin.block == block_id), Pin(block_id))
 
+    @property
+    def one_line(self) -> Grains:
+        """How far edges may lie from each other that are meant as one line."""
+        return bounds.BY_EYE if self.switches.by_eye else ONE_LINE
+
     def held_by(self, way: Way) -> FitRequest:
         """Return the request with the shields that mean something in this way."""
         there = tuple(s for s in self.shields if (s.turn, s.mirrored) == (way.turn, way.mirrored))
@@ -187,6 +197,17 @@ class FitRequest:
     def photo_term(self, block_id: str) -> PhotoTerm:
         """Return what the photo in a slot asks for; nothing is an answer too."""
         return next((term for term in self.photo_terms if term.block == block_id), PhotoTerm(block_id))
+
+
+class Rung(Enum):
+    """What a page that is too small for its design gives up, one after the other."""
+
+    FINER = "finer"
+    STRAIGHT = "straight"
+    SMALL_WORDS = "small-words"
+    TAGS_ASIDE = "tags-aside"
+    STORY_ASIDE = "story-aside"
+    PHOTO_ASIDE = "photo-aside"
 
 
 class Status(Enum):
@@ -269,6 +290,8 @@ class Fit:
     ``note`` says in numbers how a school went about it. ``blocks`` are complete, in
     file order; ``straightened`` are those whose tilt was
     given up (``sketch`` has them straight already). ``gap`` is (cost - bound) / max(1, cost).
+    ``distance`` says how far the page is from its drawing, ``rungs`` and ``aside`` what a page
+    too small for its design gave up and left out, ``missed`` what it is no longer.
     """
 
     way: Way
@@ -284,6 +307,10 @@ class Fit:
     note: str = ""
     held: Sketch | None = None
     straightened: frozenset[str] = frozenset()
+    distance: Distance | None = None
+    aside: frozenset[str] = frozenset()
+    rungs: tuple[Rung, ...] = ()
+    missed: tuple[Missed, ...] = ()
 
     @property
     def found(self) -> bool:

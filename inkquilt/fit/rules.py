@@ -32,7 +32,6 @@ from inkquilt.page import Margins, Side
 from inkquilt.sketch.geometry import TRIG, Axis, Ends, has_own_hull, is_tilted, trig
 from inkquilt.sketch.model import Block, Role, Shape, Sketch
 from inkquilt.sketch.relations import (
-    ONE_LINE,
     SIDE_ENDS,
     Apart,
     Beside,
@@ -171,7 +170,7 @@ def write_rules(sketch: Sketch, request: FitRequest, school: School) -> Rules:
 
 def relations_for(sketch: Sketch, request: FitRequest, blocks: Mapping[str, Block]) -> Relations:
     """Return the sketch's relations with what was untied, tied and moved by hand."""
-    read = read_relations(sketch, bounds.BY_EYE if request.switches.by_eye else ONE_LINE)
+    read = read_relations(sketch, request.one_line)
     return replanned(tied(untied(read, request.untied), request.ties), blocks, request)
 
 

@@ -16,7 +16,8 @@ from inkquilt.design.reading import PAPERS, Design, Stack, area, keeps_proportio
 from inkquilt.fit.linear.lay import Lay, drawn_middle, turned_part
 from inkquilt.fit.linear.pairs import ROW_GAP, Pairs
 from inkquilt.fit.linear.program import Expr, Number, Solved
-from inkquilt.fit.linear.terms import SMALL_GAP, Rung, Terms
+from inkquilt.fit.linear.terms import SMALL_GAP, Terms
+from inkquilt.fit.request import Rung
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.geometry import CORNER_SCALE, Axis, is_tilted, leans
 from inkquilt.sketch.model import Block, Role, Shape, Size

@@ -3,12 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from enum import Enum
 from math import sqrt
 from typing import Final
 
 from inkquilt.fit import bounds
-from inkquilt.fit.request import FitRequest
+from inkquilt.fit.request import FitRequest, Rung
 from inkquilt.fit.sizes import partner_reveal
 from inkquilt.lengths import INCH, MM, Grains, Unit
 from inkquilt.page import Page
@@ -20,16 +19,6 @@ AIR: Final = {Unit.IN: INCH // 8, Unit.MM: 3 * MM}
 LEAST_AIR: Final = {Unit.IN: INCH // 16, Unit.MM: 3 * MM // 2}
 #: Gaps up to this are held like reveals.
 SMALL_GAP: Final[Grains] = INCH // 4 + 8
-
-
-class Rung(Enum):
-    """What a page that is too small for its design gives up, one after the other."""
-
-    FINER = "finer"
-    SMALL_WORDS = "small-words"
-    TAGS_ASIDE = "tags-aside"
-    STORY_ASIDE = "story-aside"
-    PHOTO_ASIDE = "photo-aside"
 
 
 @dataclass(frozen=True, slots=True)

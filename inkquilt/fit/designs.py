@@ -1,0 +1,343 @@
+"""The ways to put a design on a page: laid, judged, ranked by design distance, the best six offered.
+
+A way is a different design, not other weights: as drawn, photos larger, whole prints, on its side,
+groups arranged anew, the extra of a larger page filled. Of each the page is laid by ``fit.linear``,
+judged by ``design.marks``, and dropped when it is no longer the design that was drawn. What does
+not fit climbs a ladder of rungs, one thing given up after the other, so that no page stays empty.
+"""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from itertools import islice
+from typing import Final
+
+from inkquilt.design.distance import Distance, distance
+from inkquilt.design.marks import Judged, judged
+from inkquilt.design.reading import Design, area, read_design
+from inkquilt.fit.arranging import Candidate, candidates
+from inkquilt.fit.explain import design_changes
+from inkquilt.fit.filling import FILLS, filled
+from inkquilt.fit.kept import relations_between
+from inkquilt.fit.linear.laying import laid_firm, laid_whole
+from inkquilt.fit.linear.terms import Terms
+from inkquilt.fit.request import Fit, FitRequest, Rung, School, Status, Way
+from inkquilt.fit.straighten import straightened, tilted_stacks
+from inkquilt.fit.ways import held
+from inkquilt.fit.whole_prints import listed_sizes
+from inkquilt.lengths import INCH
+from inkquilt.sketch.geometry import Axis, box
+from inkquilt.sketch.model import Block, Role, Sketch
+from inkquilt.sketch.relations import read_relations
+from inkquilt.sketch.ties import tied, untied
+
+#: So many ways are offered.
+MOST_OFFERED: Final = 6
+#: So many arrangements are laid at most, and so many sound ones are enough.
+MOST_ANEW: Final = 12
+ENOUGH_ANEW: Final = 5
+MOST_ON_ITS_SIDE: Final = 3
+#: Photos are let grow to this scale against the page's own where they may be larger.
+LARGER: Final = 1.2
+#: Two pages are one when every piece lies within this of the other's, or all together hardly moved.
+SAME_PLACE: Final = INCH // 4
+SAME_DESIGN: Final = 0.05
+
+#: What every way may give up; then what only a page that would stay empty does.
+GENTLE: Final = (
+    frozenset[Rung](),
+    frozenset({Rung.FINER}),
+    frozenset({Rung.FINER, Rung.STRAIGHT}),
+    frozenset({Rung.FINER, Rung.STRAIGHT, Rung.SMALL_WORDS}),
+)
+STEEP: Final = (
+    GENTLE[-1] | {Rung.TAGS_ASIDE},
+    GENTLE[-1] | {Rung.TAGS_ASIDE, Rung.STORY_ASIDE},
+    GENTLE[-1] | {Rung.TAGS_ASIDE, Rung.STORY_ASIDE, Rung.PHOTO_ASIDE},
+)
+#: What giving something up counts in the design distance.
+_COUNTS: Final = {
+    Rung.FINER: 0.06, Rung.STRAIGHT: 0.03, Rung.SMALL_WORDS: 0.05, Rung.TAGS_ASIDE: 0.25, Rung.STORY_ASIDE: 0.4,
+    Rung.PHOTO_ASIDE: 1.0,
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Laid:
+    """A page that came out of one way, judged."""
+
+    way: Way
+    design: Design
+    blocks: tuple[Block, ...]
+    judged: Judged
+    distance: Distance
+    rungs: frozenset[Rung] = frozenset()
+    aside: frozenset[str] = frozenset()
+    straightened: frozenset[str] = frozenset()
+    note: str = ""
+
+    @property
+    def sound(self) -> bool:
+        """Whether it is still the design."""
+        return self.judged.sound
+
+    @property
+    def badness(self) -> tuple[int, float]:
+        """What ranks pages of which none is sound: how much they miss, then how far they are."""
+        return len(self.judged.missed), self.distance.total
+
+
+class _Layer:
+    """Lays one request in any way. ``designs`` are read once for each way of holding the sketch."""
+
+    def __init__(self, request: FitRequest) -> None:
+        self.request = request
+        self._designs: dict[Sketch, Design] = {}
+
+    def design_of(self, sketch: Sketch, anew: bool = False) -> Design:
+        """Read a drawing, with what was untied and tied; a drawing arranged anew has ties of its own."""
+        if sketch not in self._designs:
+            relations = read_relations(sketch, self.request.one_line)
+            if not anew:
+                relations = tied(untied(relations, self.request.untied), self.request.ties)
+            self._designs[sketch] = read_design(sketch, relations)
+        return self._designs[sketch]
+
+    # -- one way ---------------------------------------------------------------------
+
+    def laid(self, way: Way, steep: bool = False) -> Laid | None:
+        """Return the best page of a way: the first rung that is sound, else the best of them; None where there is none."""
+        found: list[Laid] = []
+        for rungs in (*GENTLE, *(STEEP if steep else ())):
+            for one in self._on_rung(way, rungs):
+                if one.sound:
+                    return one
+                found.append(one)
+        return min(found, key=lambda one: one.badness, default=None)
+
+    def _on_rung(self, way: Way, rungs: frozenset[Rung]) -> Iterator[Laid]:
+        sketch = held(self.request.held_by(way), way)
+        straight: frozenset[str] = frozenset()
+        if Rung.STRAIGHT in rungs:
+            straight = frozenset().union(*tilted_stacks(sketch))
+            if not straight and rungs == GENTLE[2]:
+                return  # nothing is tilted: this rung is the one before
+            sketch = straightened(sketch, straight)
+        for aside in self._asides(sketch, rungs):
+            kept = sketch.without(aside)
+            for one in self._in_school(way, kept, rungs):
+                yield replace(one, aside=aside, straightened=straight)
+
+    def _asides(self, sketch: Sketch, rungs: frozenset[Rung]) -> Iterator[frozenset[str]]:
+        """Yield what is laid aside on a rung; photos one after the other, the smallest first, the largest never."""
+        aside: set[str] = set()
+        if Rung.TAGS_ASIDE in rungs:
+            aside |= {block.id for block in sketch.blocks if block.role in (Role.TAG, Role.CLUSTER)}
+        if Rung.STORY_ASIDE in rungs:
+            aside |= {block.id for block in sketch.blocks if block.role is Role.JOURNALING}
+        if Rung.PHOTO_ASIDE not in rungs:
+            yield frozenset(aside)
+            return
+        photos = sorted((block for block in sketch.blocks if block.role is Role.PHOTO), key=area)
+        for photo in photos[:-1]:
+            aside.add(photo.id)
+            yield frozenset(aside)
+
+    def _in_school(self, way: Way, sketch: Sketch, rungs: frozenset[Rung]) -> Iterator[Laid]:
+        terms = Terms(self.request, rungs=rungs)
+        match way.school:
+            case School.FILL:
+                drawn = filled(sketch, self.request.page, way.variant)
+                if drawn is not None:
+                    design = self.design_of(drawn.sketch, anew=True)
+                    yield from self._page(way, design, design, terms, anew=0.1, note=drawn.note)
+            case School.WHOLE_PRINTS:
+                design = self.design_of(sketch)
+                scale = terms.scale(sketch)
+                for sizes in islice(listed_sizes(design, scale, self.request.print_sizes), 4):
+                    yield from self._page(way, design, design, replace(terms, sizes=sizes))
+            case School.KEEP_PHOTOS:
+                design = self.design_of(sketch)
+                yield from self._page(way, design, design, replace(terms, aim=LARGER))
+            case _ if not way.plan:
+                design = self.design_of(sketch)
+                yield from self._page(way, design, design, terms)
+            case _:
+                design = self.design_of(sketch)
+                candidate = next((c for c in self.candidates(way, sketch, rungs) if c.form == way.plan), None)
+                if candidate is not None:
+                    yield from self._arranged(way, design, candidate, terms)
+
+    def candidates(self, way: Way, sketch: Sketch, rungs: frozenset[Rung] = frozenset()) -> list[Candidate]:
+        """Return the arrangements there are for a sketch held in a way; on its side only words are dealt anew."""
+        design = self.design_of(sketch)
+        terms = Terms(self.request, rungs=rungs, anew=True)
+        return candidates(design, terms, lifted_only=way.school is School.KEEP_PROPORTIONS)
+
+    def _arranged(self, way: Way, design: Design, candidate: Candidate, terms: Terms) -> Iterator[Laid]:
+        drawing = self.design_of(candidate.sketch, anew=True)
+        counts = 0.06 * candidate.changes + 0.12 * candidate.words_moved
+        yield from self._page(way, design, drawing, replace(terms, anew=True), anew=counts)
+
+    def _page(
+        self, way: Way, design: Design, drawing: Design, terms: Terms, anew: float = 0.0, note: str = ""
+    ) -> Iterator[Laid]:
+        firm = laid_firm(drawing, terms)
+        if firm is None:
+            return
+        blocks = laid_whole(design, terms, firm.blocks, terms.anew)
+        if blocks is None:
+            return
+        by_hand = frozenset(t.block for t in self.request.photo_terms if t.print_size is not None)
+        verdict = judged(design, self.request.page, blocks, anew > 0, by_hand=by_hand)
+        aside = sum(_COUNTS[rung] for rung in terms.rungs)
+        yield Laid(way, design, blocks, verdict, distance(design, blocks, verdict, anew, aside), terms.rungs, note=note)
+
+    # -- all ways --------------------------------------------------------------------
+
+    def all(self, turn: int, mirrored: bool) -> list[Laid]:
+        """Return the ways worth offering, the nearest to the drawing first."""
+        plain = [self.laid(way) for way in self._plain_ways(turn, mirrored)]
+        found = [one for one in plain if one is not None]
+        found += self._on_its_side(turn, mirrored)
+        found += self._anew(turn, mirrored)
+        sound = [one for one in found if one.sound]
+        if not sound:
+            way = Way(School.KEEP_PROPORTIONS, turn, mirrored)
+            steep = self.laid(way, steep=True)
+            found += [] if steep is None else [steep]
+            sound = [one for one in found if one.sound]
+        if not sound:
+            return [min(found, key=lambda one: one.badness)] if found else []
+        return _different(sorted(sound, key=lambda one: one.distance.total))
+
+    def _plain_ways(self, turn: int, mirrored: bool) -> Iterator[Way]:
+        standing = turn % 180 and any(block.role is Role.TITLE for block in self.request.sketch.blocks)
+        if not standing:
+            for school in (School.KEEP_PROPORTIONS, School.KEEP_PHOTOS, School.WHOLE_PRINTS):
+                yield Way(school, turn, mirrored)
+        sketch = held(self.request, Way(School.FILL, turn, mirrored))
+        for variant in FILLS:
+            if filled(sketch, self.request.page, variant) is not None:
+                yield Way(School.FILL, turn, mirrored, variant)
+
+    def _on_its_side(self, turn: int, mirrored: bool) -> list[Laid]:
+        way = Way(School.KEEP_PROPORTIONS, (turn + 90) % 360, mirrored)
+        if not any(block.role is Role.PHOTO for block in self.request.sketch.blocks):
+            return []
+        return self._tried(way, MOST_ON_ITS_SIDE, MOST_ON_ITS_SIDE)
+
+    def _anew(self, turn: int, mirrored: bool) -> list[Laid]:
+        return self._tried(Way(School.REFLOW, turn, mirrored), MOST_ANEW, ENOUGH_ANEW)
+
+    def _tried(self, way: Way, most: int, enough: int) -> list[Laid]:
+        """Lay the most promising arrangements until enough of them are sound."""
+        sketch = held(self.request, way)
+        found: list[Laid] = []
+        for candidate in self.candidates(way, sketch)[:most]:
+            one = self.laid(replace(way, plan=candidate.form))
+            if one is not None:
+                found.append(one)
+            if sum(one.sound for one in found) >= enough:
+                break
+        return found
+
+
+def designs(request: FitRequest, turn: int = 0, mirrored: bool = False) -> tuple[Fit, ...]:
+    """Return the ways to put a sketch on its page, at most six, the nearest to the drawing first.
+
+    Never empty for a page that takes any of its photos. Pins are not looked at: see ``solve.fit``.
+    """
+    started = time.perf_counter()
+    layer = _Layer(request)
+    laid = layer.all(turn, mirrored)
+    return tuple(fit_of(request, one, time.perf_counter() - started) for one in laid)
+
+
+def design_fit(request: FitRequest, way: Way) -> Fit | None:
+    """Return the page of one way, or None where the way has nothing to do on this page."""
+    started = time.perf_counter()
+    layer = _Layer(request)
+    laid = layer.laid(way)
+    if laid is None or not laid.sound:
+        steeper = layer.laid(way, steep=True)
+        laid = steeper or laid
+    return None if laid is None else fit_of(request, laid, time.perf_counter() - started)
+
+
+def fit_of(request: FitRequest, laid: Laid, seconds: float) -> Fit:
+    """Return a laid page as a fit, with what changed and what was kept."""
+    as_held = held(request.held_by(laid.way), laid.way)
+    return Fit(
+        laid.way,
+        Status.OPTIMAL,
+        laid.design.sketch,
+        laid.blocks,
+        gap=0.0,
+        seconds=seconds,
+        changes=tuple(design_changes(request, laid.design, laid.blocks, laid.straightened, laid.aside, as_held)),
+        relations=relations_between(request, laid.design, laid.blocks, bool(laid.way.plan)),
+        note=laid.note,
+        held=as_held,
+        straightened=laid.straightened,
+        distance=laid.distance,
+        aside=laid.aside,
+        rungs=tuple(rung for rung in Rung if rung in laid.rungs),
+        missed=laid.judged.missed,
+    )
+
+
+# -- different to the eye ----------------------------------------------------------------
+
+
+def _different(ordered: list[Laid]) -> list[Laid]:
+    """Return at most six that differ to the eye, from different families first."""
+    chosen: list[Laid] = []
+    kept_back: list[Laid] = []
+    families: dict[str, int] = {}
+    for one in ordered:
+        if any(are_one(one, other) for other in chosen):
+            continue
+        family = _family(one)
+        if families.get(family, 0) >= (2 if family == "anew" or family == "side" else 1):
+            kept_back.append(one)
+            continue
+        families[family] = families.get(family, 0) + 1
+        chosen.append(one)
+    for one in kept_back:
+        if len(chosen) >= MOST_OFFERED:
+            break
+        if not any(are_one(one, other) for other in chosen):
+            chosen.append(one)
+    chosen.sort(key=lambda one: one.distance.total)
+    return chosen[:MOST_OFFERED]
+
+
+def _family(laid: Laid) -> str:
+    if laid.way.school is School.REFLOW:
+        return "anew"
+    if laid.way.plan:
+        return "side"
+    return laid.way.school.value
+
+
+def are_one(one: Laid, two: Laid) -> bool:
+    """Tell whether two pages are the same to the eye."""
+    here, there = ({b.id: b for b in laid.blocks if b.role is not Role.BASE} for laid in (one, two))
+    shared = here.keys() & there.keys()
+    if all(_shift(here[name], there[name]) <= SAME_PLACE for name in shared):
+        return True
+    firm = [name for name in shared if here[name].role in (Role.PHOTO, Role.TITLE, Role.JOURNALING)]
+    whole = sum(area(here[name]) for name in firm)
+    longest = max(max(b.x + b.width, b.y + b.height) for b in one.blocks)
+    moved = sum(area(here[name]) * _shift(here[name], there[name]) for name in firm)
+    return bool(firm) and moved < SAME_DESIGN * whole * longest
+
+
+def _shift(one: Block, two: Block) -> int:
+    a, b = box(one), box(two)
+    return max(
+        max(abs(a.along(axis).low - b.along(axis).low), abs(a.along(axis).high - b.along(axis).high)) for axis in Axis
+    )
