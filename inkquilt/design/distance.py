@@ -19,7 +19,7 @@ from dataclasses import astuple, dataclass
 from math import log
 
 from inkquilt.design.marks import Judged, change_of_shape
-from inkquilt.design.reading import WORDS, Design, area
+from inkquilt.design.reading import WORDS, Design, area, as_read
 from inkquilt.sketch.geometry import box
 from inkquilt.sketch.model import Block
 from inkquilt.sketch.relations import Edge
@@ -68,7 +68,7 @@ def _shares_changed(design: Design, now: dict[str, Block]) -> float:
 def _shapes_changed(design: Design, now: dict[str, Block]) -> float:
     photos = [log(change_of_shape(photo.size, now[photo.id].size)) for photo in design.photos if photo.id in now]
     words = [
-        log(change_of_shape(stack.piece.size, now[stack.piece.id].size)) / 2
+        log(change_of_shape(as_read(stack.piece, design.on_side).size, now[stack.piece.id].size)) / 2
         for stack in design.firm if stack.piece.role in WORDS and stack.piece.id in now
     ]  # fmt: skip
     return sum(photos) / max(1, len(photos)) + sum(words) / max(1, len(words))

@@ -13,7 +13,7 @@ from enum import Enum
 from math import hypot
 from typing import Final
 
-from inkquilt.design.reading import PAPERS, WORDS, Design, Stack, area, keeps_proportions
+from inkquilt.design.reading import PAPERS, WORDS, Design, Stack, area, as_read, keeps_proportions
 from inkquilt.lengths import INCH, MM, Grains, Unit
 from inkquilt.page import Page
 from inkquilt.sketch.geometry import Axis, Box, Ends, box, is_tilted
@@ -219,7 +219,7 @@ class _Judge:
         for stack in self.firm:
             if stack.piece.role not in WORDS:
                 continue
-            was, now = stack.piece.size, self.now[stack.piece.id].size
+            was, now = as_read(stack.piece, self.design.on_side).size, self.now[stack.piece.id].size
             short, long = sorted((now.width, now.height))
             low = short < TITLE - _SLACK if stack.piece.role is Role.TITLE else (
                 long < STORY.width - _SLACK or short < STORY.height - _SLACK

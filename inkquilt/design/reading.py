@@ -72,6 +72,7 @@ class Design:
     """What was read of one drawing.
 
     ``stacks`` are keyed by their outermost piece, in file order; ``roots`` tells each block's outermost piece.
+    ``on_side`` says that the sketch is held on its side: titles drawn lying stand in it and shall lie again.
     """
 
     sketch: Sketch
@@ -81,6 +82,7 @@ class Design:
     twins: tuple[tuple[str, ...], ...]
     larger: tuple[Larger, ...]
     lead: str | None
+    on_side: bool = False
 
     @property
     def photos(self) -> tuple[Block, ...]:
@@ -93,7 +95,7 @@ class Design:
         return tuple(stack for stack in self.stacks.values() if stack.is_firm)
 
 
-def read_design(sketch: Sketch, relations: Relations) -> Design:
+def read_design(sketch: Sketch, relations: Relations, on_side: bool = False) -> Design:
     """Read what makes a sketch the design it is; ``relations`` are those of the same sketch."""
     photos = [block for block in sketch.blocks if block.role is Role.PHOTO]
     stacks = {stack.root.id: stack for stack in _stacks(sketch, Stacks(relations.mattings))}
@@ -105,6 +107,7 @@ def read_design(sketch: Sketch, relations: Relations) -> Design:
         twins_among(photos),
         larger_among(photos),
         lead_among(photos),
+        on_side,
     )
 
 
@@ -117,6 +120,14 @@ def _stacks(sketch: Sketch, stacks: Stacks) -> Iterable[Stack]:
         while len(members[-1].of) == 1:
             members.append(blocks[members[-1].of[0]])
         yield Stack(tuple(members))
+
+
+def as_read(block: Block, on_side: bool) -> Block:
+    """Return a block as it shall be read: a title of a sketch held on its side lies again about its own middle."""
+    if not on_side or block.role is not Role.TITLE:
+        return block
+    x, y = block.x + (block.width - block.height) // 2, block.y + (block.height - block.width) // 2
+    return block.placed(x, y, block.size.swapped())
 
 
 def area(block: Block) -> int:

@@ -13,7 +13,7 @@ from math import hypot, log
 from typing import Final
 
 from inkquilt.design.marks import largest_empty
-from inkquilt.design.reading import WORDS, Design, Stack
+from inkquilt.design.reading import WORDS, Design, Stack, as_read
 from inkquilt.design.tree import Arranged, Measures, Tree, arrangements, leaves, read_tree, with_word
 from inkquilt.fit.linear.sizing import least_word_size
 from inkquilt.fit.linear.terms import AIR, Terms
@@ -142,6 +142,7 @@ class _Arranger:
         if stack.is_carrier or is_tilted(stack.root):
             lies = self.design.relations.boxes[stack.root.id]
             return float(lies.x.length), float(lies.y.length)
+        piece = as_read(piece, self.design.on_side)
         wide, high = float(piece.width), float(piece.height)
         if piece.role in WORDS:
             least = least_word_size(piece, self.terms)
@@ -256,7 +257,7 @@ class _Arranger:
             lies = self.design.relations.boxes[root]
             by_x = round(x - (lies.x.low + lies.x.high) / 2)
             by_y = round(y - (lies.y.low + lies.y.high) / 2)
-            for block in stack.members:
+            for block in self._members(stack):
                 moved[block.id] = replace(block, x=block.x + by_x, y=block.y + by_y)
         for stack in self.design.stacks.values():
             if stack.is_carrier:
@@ -264,6 +265,12 @@ class _Arranger:
         for block in self.design.sketch.blocks:
             if block.id in moved:
                 yield moved[block.id]
+
+    def _members(self, stack: Stack) -> tuple[Block, ...]:
+        """Return a stack as it shall be read, its mats closed round a title that lies again."""
+        if not self.design.on_side or stack.piece.role is not Role.TITLE:
+            return stack.members
+        return tuple(replace(as_read(replace(block, role=Role.TITLE), True), role=block.role) for block in stack.members)
 
     def _closed(self, stack: Stack, moved: dict[str, Block]) -> dict[str, Block]:
         pieces = [moved[name] for name in stack.piece.of if name in moved]

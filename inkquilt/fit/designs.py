@@ -94,16 +94,16 @@ class _Layer:
 
     def __init__(self, request: FitRequest) -> None:
         self.request = request
-        self._designs: dict[Sketch, Design] = {}
+        self._designs: dict[tuple[Sketch, bool], Design] = {}
 
-    def design_of(self, sketch: Sketch, anew: bool = False) -> Design:
+    def design_of(self, sketch: Sketch, anew: bool = False, on_side: bool = False) -> Design:
         """Read a drawing, with what was untied and tied; a drawing arranged anew has ties of its own."""
-        if sketch not in self._designs:
+        if (sketch, on_side) not in self._designs:
             relations = read_relations(sketch, self.request.one_line)
             if not anew:
                 relations = tied(untied(relations, self.request.untied), self.request.ties)
-            self._designs[sketch] = read_design(sketch, relations)
-        return self._designs[sketch]
+            self._designs[(sketch, on_side)] = read_design(sketch, relations, on_side)
+        return self._designs[(sketch, on_side)]
 
     # -- one way ---------------------------------------------------------------------
 
@@ -165,14 +165,18 @@ class _Layer:
                 design = self.design_of(sketch)
                 yield from self._page(way, design, design, terms)
             case _:
-                design = self.design_of(sketch)
+                design = self.design_of(sketch, on_side=self.on_side(way))
                 candidate = next((c for c in self.candidates(way, sketch, rungs) if c.form == way.plan), None)
                 if candidate is not None:
                     yield from self._arranged(way, design, candidate, terms)
 
+    def on_side(self, way: Way) -> bool:
+        """Tell whether titles drawn lying would stand in a way."""
+        return way.turn % 180 == 90
+
     def candidates(self, way: Way, sketch: Sketch, rungs: frozenset[Rung] = frozenset()) -> list[Candidate]:
         """Return the arrangements there are for a sketch held in a way; on its side only words are dealt anew."""
-        design = self.design_of(sketch)
+        design = self.design_of(sketch, on_side=self.on_side(way))
         terms = Terms(self.request, rungs=rungs, anew=True)
         return candidates(design, terms, lifted_only=way.school is School.KEEP_PROPORTIONS)
 

@@ -34,6 +34,8 @@ _NEAR: Final[Grains] = 2 * INCH
 #: Words between these parts on a paper lie half across its edge.
 ACROSS: Final = (0.1, 0.9)
 _ROUNDS: Final = 4
+#: A paper that carried words draws back from under them only where reaching round them is this much further.
+UNDER: Final = 0.5
 
 LINE: Final = 12.0
 REVEAL: Final = 10.0
@@ -272,7 +274,7 @@ class Papers(GridLay):
     def _carry(self) -> None:
         """What lay wholly on a paper does so again."""
         for overlap in self.design.relations.overlaps:
-            if overlap.lower not in self.papers or overlap.upper not in self.firm_boxes:
+            if overlap.lower not in self.papers or overlap.upper not in self.firm_boxes or self._lies_anew(overlap.upper):
                 continue
             if not (overlap.x is Lie.INSIDE and overlap.y is Lie.INSIDE) or overlap.lower in self.rigid:
                 continue
@@ -282,6 +284,10 @@ class Papers(GridLay):
                 high = self.edge(overlap.lower, axis, True) - self.edge(overlap.upper, axis, True)
                 self.ask_at_least(low, min(max(0, over.low - under.low), self.terms.air), HELD)
                 self.ask_at_least(high, min(max(0, under.high - over.high), self.terms.air), HELD)
+
+    def _lies_anew(self, block_id: str) -> bool:
+        """Tell whether a block is a title that stood in the sketch as it is held, and lies now."""
+        return self.design.on_side and self.design.stacks[self.design.roots[block_id]].piece.role is Role.TITLE
 
     # -- reading ---------------------------------------------------------------------
 
@@ -391,7 +397,7 @@ def _gentlest(design: Design, terms: Terms, word: Box, paper: Block, on_it: bool
         if 2 * way < lies.along(axis).length:
             off.append((way, _Push(paper.id, axis, high, limit, high)))
     best = min(off, key=lambda one: one[0], default=None)
-    if best is not None and not on_it and best[0] <= cost_under:
+    if best is not None and best[0] <= cost_under * (UNDER if on_it else 1):
         yield best[1]
     else:
         yield from under
