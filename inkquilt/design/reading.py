@@ -24,6 +24,9 @@ LARGER: Final = Fraction(5, 4)
 #: A photo this many times the area of every other leads.
 LEADS: Final = Fraction(6, 5)
 
+#: A paper larger than this part of the page is ground, not a guest on it.
+GUEST: Final = Fraction(1, 10)
+
 FIRM: Final = frozenset({Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.TAG})
 WORDS: Final = frozenset({Role.TITLE, Role.JOURNALING})
 PAPERS: Final = frozenset({Role.PAPER, Role.STRIP, Role.BORDER})
@@ -72,7 +75,7 @@ class Design:
     """What was read of one drawing.
 
     ``stacks`` are keyed by their outermost piece, in file order; ``roots`` tells each block's outermost piece.
-    ``on_side`` says that the sketch is held on its side: titles drawn lying stand in it and shall lie again.
+    ``on_side`` says that the sketch is held on its side: words drawn lying stand in it and shall lie again.
     """
 
     sketch: Sketch
@@ -123,11 +126,32 @@ def _stacks(sketch: Sketch, stacks: Stacks) -> Iterable[Stack]:
 
 
 def as_read(block: Block, on_side: bool) -> Block:
-    """Return a block as it shall be read: a title of a sketch held on its side lies again about its own middle."""
-    if not on_side or block.role is not Role.TITLE:
+    """Return a block as it shall be read: words of a sketch held on its side lie again about their own middle."""
+    if not on_side or block.role not in WORDS:
         return block
     x, y = block.x + (block.width - block.height) // 2, block.y + (block.height - block.width) // 2
     return block.placed(x, y, block.size.swapped())
+
+
+def guests(design: Design) -> tuple[tuple[str, ...], ...]:
+    """Return small papers that stand by themselves, as flags or labels do; those of one row together.
+
+    Nothing firm lies on them or under them, and they run off nowhere.
+    """
+    firm = {block.id for stack in design.stacks.values() if stack.is_firm or stack.is_carrier for block in stack.members}
+    meets = {name for o in design.relations.overlaps for name in (o.upper, o.lower) if {o.upper, o.lower} & firm}
+    page = design.sketch.page
+    alone = {
+        root for root, stack in design.stacks.items()
+        if stack.piece.role in PAPERS and root not in design.relations.layers and not design.relations.run_offs[root]
+        and root not in meets and area(stack.root) < GUEST * page.width * page.height
+    }  # fmt: skip
+    found: list[tuple[str, ...]] = []
+    for row in design.relations.patterns.gaps:
+        if alone.issuperset(row.blocks):
+            found.append(row.blocks)
+            alone -= set(row.blocks)
+    return (*found, *((root,) for root in design.stacks if root in alone))
 
 
 def area(block: Block) -> int:

@@ -17,11 +17,13 @@ from typing import Final, TypeAlias
 
 from inkquilt.design.reading import Design
 from inkquilt.lengths import INCH, Grains
-from inkquilt.sketch.geometry import Axis, Box
+from inkquilt.sketch.geometry import Axis, Box, Ends
 from inkquilt.sketch.model import Role
 
 #: Free ways may be this narrow: pieces that just touch are still apart.
 _TOUCHING: Final[Grains] = -127
+#: What lies as close as this is one thing.
+SMALL_GAP: Final[Grains] = INCH // 4 + 8
 #: More arrangements of one node than this are not followed.
 _MOST_OF_A_NODE: Final = 60
 
@@ -58,16 +60,30 @@ class Grid:
 Tree: TypeAlias = Leaf | Group | Grid
 
 
-def read_tree(design: Design, roots: Iterable[str]) -> Tree | None:
-    """Return the tree of some of a design's stacks; None where there are none."""
+def read_tree(design: Design, roots: Iterable[str], knots: Iterable[tuple[str, ...]] = ()) -> Tree | None:
+    """Return the tree of some of a design's stacks; None where there are none.
+
+    The stacks of a knot take part together, as they are.
+    """
     boxes = {root: design.relations.boxes[root] for root in roots}
+    together = {knot[0]: knot for knot in knots}
+    boxes |= {first: _round([design.relations.boxes[root] for root in knot]) for first, knot in together.items()}
     if not boxes:
         return None
     carriers = {
         stack.piece.id: tuple(design.roots[name] for name in stack.piece.of)
         for stack in design.stacks.values() if stack.is_carrier
     }  # fmt: skip
-    return _Reader(design, boxes, carriers).whole()
+    tree = _Reader(design, boxes, carriers).whole()
+    return _mapped(tree, lambda leaf: Leaf(tuple(r for root in leaf.roots for r in together.get(root, (root,)))))
+
+
+def _round(boxes: list[Box]) -> Box:
+    """Return the box round several."""
+    return Box(
+        Ends(min(b.x.low for b in boxes), max(b.x.high for b in boxes)),
+        Ends(min(b.y.low for b in boxes), max(b.y.high for b in boxes)),
+    )
 
 
 class _Reader:
@@ -193,17 +209,22 @@ def _grids(grid: Grid) -> Iterator[Arranged]:
 
 def _groups(group: Group) -> Iterator[Arranged]:
     options = [arrangements(part)[:12] for part in group.parts]
+    together = group.gap <= SMALL_GAP and all(isinstance(part, Leaf) for part in group.parts)
     for chosen in product(*options):
         inner = sum(one.changes for one in chosen)
         parts = tuple(one.tree for one in chosen)
+        if together and group.carrier is not None:  # on one mat they are one thing and keep their row
+            yield Arranged(replace(group, parts=parts), inner)
+            yield Arranged(replace(group, parts=parts[::-1]), inner + 1)
+            continue
         for axis in (group.axis, group.axis.other):
             for backward in (False, True):
                 if backward and len(parts) > 2 and axis is group.axis:
                     continue
                 ordered = parts[::-1] if backward else parts
-                changes = inner + (axis is not group.axis) + backward
+                changes = inner + (1 + 2 * together) * (axis is not group.axis) + backward
                 yield Arranged(replace(group, axis=axis, parts=ordered), changes)
-        yield from _broken(group, parts, inner)
+        yield from _broken(group, parts, inner + 2 * together)
 
 
 def _broken(group: Group, parts: tuple[Tree, ...], inner: int) -> Iterator[Arranged]:
@@ -324,7 +345,7 @@ class Measures:
         gap = max(group.gap, self.least_gap)
         spare = max(0.0, room[along] - size[along])
         count = len(group.parts) - 1
-        if count:
+        if count and group.gap > SMALL_GAP:
             gap += min(spare / count, 1.0 * INCH)
         at = [x, y]
         for part in group.parts:

@@ -13,8 +13,8 @@ from math import hypot, log
 from typing import Final
 
 from inkquilt.design.marks import largest_empty
-from inkquilt.design.reading import WORDS, Design, Stack, as_read
-from inkquilt.design.tree import Arranged, Measures, Tree, arrangements, leaves, read_tree, with_word
+from inkquilt.design.reading import PAPERS, WORDS, Design, Stack, as_read, guests
+from inkquilt.design.tree import Arranged, Measures, Tree, arrangements, read_tree, with_word
 from inkquilt.fit.linear.sizing import least_word_size
 from inkquilt.fit.linear.terms import AIR, Terms
 from inkquilt.fit.request import Rung
@@ -28,13 +28,13 @@ CHANGED: Final = 0.09
 WORDS_MOVED: Final = 0.12
 #: Photos this much smaller than the page's scale are no candidate.
 TOO_SMALL: Final = 0.62
-_MOST_TREES: Final = 24
-_MOST_LOOKED_AT: Final = 160
+_MOST_TREES: Final = 14
+_MOST_LOOKED_AT: Final = 90
 _MOST_DRAWN: Final = 30
 #: What the weight off the middle, and a larger calm area, count beyond what is allowed.
 OFF_WEIGHT: Final = 4.0
 MORE_CALM: Final = 3.0
-_MOST_DEALT: Final = 20
+_MOST_DEALT: Final = 12
 _GAP: Final[Grains] = INCH // 4
 #: The order in which words are dealt.
 _DEALT: Final = (Role.TITLE, Role.JOURNALING, Role.TAG)
@@ -43,13 +43,14 @@ _WIDEST_MARGIN: Final[Grains] = INCH // 2
 
 @dataclass(frozen=True, slots=True)
 class Candidate:
-    """An arrangement drawn for the page. The lower the ``score`` the more promising; ``lead_first`` and ``form`` tell families apart."""
+    """An arrangement drawn for the page; the lower the ``score`` the more promising. ``form`` is its tree as a text."""
 
     sketch: Sketch
     score: float
     changes: int
     words_moved: bool
     form: str
+    tree: Tree
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,6 +82,15 @@ def candidates(design: Design, terms: Terms, lifted_only: bool = False) -> list[
     return found
 
 
+def redrawn(design: Design, terms: Terms, candidate: Candidate) -> Candidate:
+    """Return the same arrangement drawn under other terms: finer edges, smaller words."""
+    arranger = _Arranger(design, terms)
+    scale = arranger.scale_of(candidate.tree)
+    return arranger.drawn(
+        _Judged(candidate.score, candidate.tree, candidate.changes, candidate.words_moved, scale), candidate.form
+    )
+
+
 def _form(tree: Tree) -> str:
     """Return a tree as a short text: R and C for rows and columns, G for grids."""
     match tree:
@@ -102,13 +112,15 @@ class _Arranger:
         firm = design.firm
         self.words = [s.root.id for s in firm if s.piece.role is not Role.PHOTO]
         self.others = [s.root.id for s in firm if s.piece.role is Role.PHOTO]
+        self.guests = guests(design)
+        alone = [design.stacks[root] for knot in self.guests for root in knot]
         carriers = [s for s in design.stacks.values() if s.is_carrier]
         frames = {s.root.id: self._frame(s) for s in carriers}
         air = AIR[terms.page.unit]
         if Rung.FINER in terms.rungs:
             air = air // 2
         self.measures = Measures(
-            {s.root.id: self._effective(s) for s in (*firm, *carriers)},
+            {s.root.id: self._effective(s) for s in (*firm, *carriers, *alone)},
             frames,
             air / self.scale,
             design.relations.boxes,
@@ -139,7 +151,7 @@ class _Arranger:
     def _effective(self, stack: Stack) -> tuple[float, float]:
         """Return how large a stack counts in the drawing: reveals and least sizes do not come down with the page."""
         piece = stack.piece
-        if stack.is_carrier or is_tilted(stack.root):
+        if stack.is_carrier or is_tilted(stack.root) or stack.piece.role in PAPERS:
             lies = self.design.relations.boxes[stack.root.id]
             return float(lies.x.length), float(lies.y.length)
         piece = as_read(piece, self.design.on_side)
@@ -157,11 +169,11 @@ class _Arranger:
 
     def judged(self, lifted_only: bool) -> Iterator[_Judged]:
         """Yield arrangements with words where they were, and with words dealt again."""
-        whole = read_tree(self.design, [*self.others, *self.words])
+        whole = read_tree(self.design, [*self.others, *self.words], self.guests)
         if whole is not None and not lifted_only:
             for arranged in arrangements(whole):
                 yield from self._judge(arranged, False)
-        photos = read_tree(self.design, self.others)
+        photos = read_tree(self.design, self.others, self.guests)
         if photos is None or not self.words:
             return
         forms = [Arranged(photos)] if lifted_only else arrangements(photos)
@@ -206,6 +218,10 @@ class _Arranger:
         left = 1 - min(used / part[0], used / part[1])
         return 2.2 * max(0.0, -log(min(1.0, scale))) + 0.9 * max(0.0, left - 0.05), scale
 
+    def scale_of(self, tree: Tree) -> float:
+        """Return how large a tree can be on the page, against the page's own scale."""
+        return self._fitting(tree)[1]
+
     def looked_at(self, one: _Judged) -> _Judged:
         """Return a candidate with its weight and its calm area counted, from where everything would lie."""
         page, scale = self.terms.page, min(one.scale, 1.12)
@@ -242,7 +258,7 @@ class _Arranger:
         blocks = self._blocks(self._middles(judged.tree, (size.width, size.height)))
         base = [block for block in self.design.sketch.blocks if block.role is Role.BASE]
         drawn = Sketch(self.design.sketch.name, self.design.sketch.unit, size, (*base, *blocks))
-        return Candidate(drawn, judged.score, judged.changes, judged.words_moved, form)
+        return Candidate(drawn, judged.score, judged.changes, judged.words_moved, form, judged.tree)
 
     def _reach(self, spread: Iterable[tuple[str, float, float]]) -> tuple[float, float]:
         ends = [(mx + self.measures.sizes[r][0] / 2, my + self.measures.sizes[r][1] / 2) for r, mx, my in spread]
@@ -268,7 +284,7 @@ class _Arranger:
 
     def _members(self, stack: Stack) -> tuple[Block, ...]:
         """Return a stack as it shall be read, its mats closed round a title that lies again."""
-        if not self.design.on_side or stack.piece.role is not Role.TITLE:
+        if not self.design.on_side or stack.piece.role not in WORDS:
             return stack.members
         return tuple(replace(as_read(replace(block, role=Role.TITLE), True), role=block.role) for block in stack.members)
 
@@ -285,8 +301,3 @@ class _Arranger:
             left, top, right, foot = left - r.left, top - r.top, right + r.right, foot + r.bottom
             closed[mat.id] = mat.placed(left, top, Size(right - left, foot - top))
         return closed
-
-
-def stacks_in(tree: Tree) -> frozenset[str]:
-    """Return the stacks that take part in a tree."""
-    return frozenset(leaves(tree))

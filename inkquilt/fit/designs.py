@@ -16,12 +16,12 @@ from typing import Final
 
 from inkquilt.design.distance import Distance, distance
 from inkquilt.design.marks import Judged, judged
-from inkquilt.design.reading import Design, area, read_design
-from inkquilt.fit.arranging import Candidate, candidates
+from inkquilt.design.reading import PAPERS, Design, area, guests, read_design
+from inkquilt.fit.arranging import Candidate, candidates, redrawn
 from inkquilt.fit.explain import design_changes
 from inkquilt.fit.filling import FILLS, filled
 from inkquilt.fit.kept import relations_between
-from inkquilt.fit.linear.laying import laid_firm, laid_whole
+from inkquilt.fit.linear.laying import laid_firm, laid_whole, with_clusters
 from inkquilt.fit.linear.terms import Terms
 from inkquilt.fit.request import Fit, FitRequest, Rung, School, Status, Way
 from inkquilt.fit.straighten import straightened, tilted_stacks
@@ -36,9 +36,16 @@ from inkquilt.sketch.ties import tied, untied
 #: So many ways are offered.
 MOST_OFFERED: Final = 6
 #: So many arrangements are laid at most, and so many sound ones are enough.
-MOST_ANEW: Final = 12
-ENOUGH_ANEW: Final = 5
+MOST_ANEW: Final = 14
+ENOUGH_ANEW: Final = 3
+#: In a plan, what stands before this says what was laid aside for it.
+ASIDE: Final = "~"
 MOST_ON_ITS_SIDE: Final = 3
+#: Fewer than this are filled up with ways that have much in common; what is so much further off than the nearest is
+#: not offered beside as many.
+FEW: Final = 3
+FAR_OFF: Final = 2.5
+FAR_OFF_SPARE: Final = 0.45
 #: Photos are let grow to this scale against the page's own where they may be larger.
 LARGER: Final = 1.2
 #: Two pages are one when every piece lies within this of the other's, or all together hardly moved.
@@ -62,6 +69,9 @@ _COUNTS: Final = {
     Rung.FINER: 0.06, Rung.STRAIGHT: 0.03, Rung.SMALL_WORDS: 0.05, Rung.TAGS_ASIDE: 0.25, Rung.STORY_ASIDE: 0.4,
     Rung.PHOTO_ASIDE: 1.0,
 }  # fmt: skip
+
+
+_COUNTS_ASIDE: Final = {"g": 0.2, "t": 0.25, "s": 0.4}
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,6 +105,7 @@ class _Layer:
     def __init__(self, request: FitRequest) -> None:
         self.request = request
         self._designs: dict[tuple[Sketch, bool], Design] = {}
+        self._candidates: dict[Way, Candidate] = {}
 
     def design_of(self, sketch: Sketch, anew: bool = False, on_side: bool = False) -> Design:
         """Read a drawing, with what was untied and tied; a drawing arranged anew has ties of its own."""
@@ -125,7 +136,9 @@ class _Layer:
             if not straight and rungs == GENTLE[2]:
                 return  # nothing is tilted: this rung is the one before
             sketch = straightened(sketch, straight)
-        for aside in self._asides(sketch, rungs):
+        planned = self.pieces_of(sketch, laid_aside(way))
+        for more in self._asides(sketch, rungs):
+            aside = planned | more
             kept = sketch.without(aside)
             for one in self._in_school(way, kept, rungs):
                 yield replace(one, aside=aside, straightened=straight)
@@ -152,7 +165,7 @@ class _Layer:
                 drawn = filled(sketch, self.request.page, way.variant)
                 if drawn is not None:
                     design = self.design_of(drawn.sketch, anew=True)
-                    yield from self._page(way, design, design, terms, anew=0.1, note=drawn.note)
+                    yield from self._page(way, design, design, terms, anew=0.1, note=drawn.note, like=sketch)
             case School.WHOLE_PRINTS:
                 design = self.design_of(sketch)
                 scale = terms.scale(sketch)
@@ -166,38 +179,73 @@ class _Layer:
                 yield from self._page(way, design, design, terms)
             case _:
                 design = self.design_of(sketch, on_side=self.on_side(way))
-                candidate = next((c for c in self.candidates(way, sketch, rungs) if c.form == way.plan), None)
-                if candidate is not None:
-                    yield from self._arranged(way, design, candidate, terms)
+                if way not in self._candidates:
+                    self.candidates(replace(way, plan=""), laid_aside(way))
+                candidate = self._candidates.get(way)
+                if candidate is not None and rungs <= GENTLE[-1]:
+                    terms = replace(terms, anew=True, like=design)
+                    drawn = redrawn(design, terms, candidate) if rungs else candidate
+                    yield from self._arranged(way, design, drawn, terms)
 
     def on_side(self, way: Way) -> bool:
         """Tell whether titles drawn lying would stand in a way."""
         return way.turn % 180 == 90
 
-    def candidates(self, way: Way, sketch: Sketch, rungs: frozenset[Rung] = frozenset()) -> list[Candidate]:
-        """Return the arrangements there are for a sketch held in a way; on its side only words are dealt anew."""
-        design = self.design_of(sketch, on_side=self.on_side(way))
-        terms = Terms(self.request, rungs=rungs, anew=True)
-        return candidates(design, terms, lifted_only=way.school is School.KEEP_PROPORTIONS)
+    def candidates(self, way: Way, without: str = "") -> list[Way]:
+        """Return ways for the arrangements of a sketch held in a way, the most promising first.
+
+        On its side only words are dealt anew. ``without`` names kinds of pieces that are laid aside first.
+        """
+        sketch = held(self.request, way)
+        kept = sketch.without(self.pieces_of(sketch, without))
+        if not any(block.role is Role.PHOTO for block in kept.blocks):
+            return []
+        design = self.design_of(kept, on_side=self.on_side(way))
+        lifted = way.school is School.KEEP_PROPORTIONS
+        found = candidates(design, Terms(self.request, anew=True), lifted_only=lifted)
+        mark = f"{without}{ASIDE}" if without else ""
+        named = {replace(way, plan=mark + one.form): one for one in found}
+        self._candidates |= named
+        return list(named)
+
+    def pieces_of(self, sketch: Sketch, kinds: str) -> frozenset[str]:
+        """Return the pieces of some kinds: ``g`` small papers that stand by themselves, ``t`` tags, ``s`` stories."""
+        names: set[str] = set()
+        if "g" in kinds:
+            names |= {root for knot in guests(self.design_of(sketch)) for root in knot}
+        roles = {Role.TAG} if "t" in kinds else set()
+        roles |= {Role.JOURNALING} if "s" in kinds else set()
+        return frozenset(names | {block.id for block in sketch.blocks if block.role in roles})
 
     def _arranged(self, way: Way, design: Design, candidate: Candidate, terms: Terms) -> Iterator[Laid]:
         drawing = self.design_of(candidate.sketch, anew=True)
         counts = 0.06 * candidate.changes + 0.12 * candidate.words_moved
-        yield from self._page(way, design, drawing, replace(terms, anew=True), anew=counts)
+        yield from self._page(way, design, drawing, terms, anew=counts, hopeless=True)
 
     def _page(
-        self, way: Way, design: Design, drawing: Design, terms: Terms, anew: float = 0.0, note: str = ""
-    ) -> Iterator[Laid]:
+        self, way: Way, design: Design, drawing: Design, terms: Terms, anew: float = 0.0, note: str = "",
+        like: Sketch | None = None, hopeless: bool = False,
+    ) -> Iterator[Laid]:  # fmt: skip
+        """Yield the page that comes of a drawing, judged against the design (or the one it was drawn ``like``).
+
+        With ``hopeless`` nothing is yielded where photos and words alone miss something already.
+        """
         firm = laid_firm(drawing, terms)
         if firm is None:
+            return
+        against = design if like is None else self.design_of(like)
+        by_hand = frozenset(t.block for t in self.request.photo_terms if t.print_size is not None)
+        papers = frozenset(stack.root.id for stack in design.stacks.values() if stack.piece.role in PAPERS)
+        bare = tuple(block for name, block in firm.blocks.items() if name not in papers)
+        if hopeless and not judged(against, self.request.page, bare, anew > 0, papers, by_hand).sound:
             return
         blocks = laid_whole(design, terms, firm.blocks, terms.anew)
         if blocks is None:
             return
-        by_hand = frozenset(t.block for t in self.request.photo_terms if t.print_size is not None)
-        verdict = judged(design, self.request.page, blocks, anew > 0, by_hand=by_hand)
+        verdict = judged(against, self.request.page, blocks, anew > 0, by_hand=by_hand)
         aside = sum(_COUNTS[rung] for rung in terms.rungs)
-        yield Laid(way, design, blocks, verdict, distance(design, blocks, verdict, anew, aside), terms.rungs, note=note)
+        aside += sum(_COUNTS_ASIDE[kind] for kind in laid_aside(way))
+        yield Laid(way, design, blocks, verdict, distance(against, blocks, verdict, anew, aside), terms.rungs, note=note)
 
     # -- all ways --------------------------------------------------------------------
 
@@ -206,7 +254,10 @@ class _Layer:
         plain = [self.laid(way) for way in self._plain_ways(turn, mirrored)]
         found = [one for one in plain if one is not None]
         found += self._on_its_side(turn, mirrored)
-        found += self._anew(turn, mirrored)
+        for without in ("", "g", "gt", "gts"):
+            found += self._anew(turn, mirrored, without)
+            if sum(one.sound for one in found) >= (FEW if without != "gt" else 1):
+                break
         sound = [one for one in found if one.sound]
         if not sound:
             way = Way(School.KEEP_PROPORTIONS, turn, mirrored)
@@ -229,24 +280,31 @@ class _Layer:
 
     def _on_its_side(self, turn: int, mirrored: bool) -> list[Laid]:
         way = Way(School.KEEP_PROPORTIONS, (turn + 90) % 360, mirrored)
-        if not any(block.role is Role.PHOTO for block in self.request.sketch.blocks):
-            return []
-        return self._tried(way, MOST_ON_ITS_SIDE, MOST_ON_ITS_SIDE)
+        return self._tried(way, "", MOST_ON_ITS_SIDE, 1)
 
-    def _anew(self, turn: int, mirrored: bool) -> list[Laid]:
-        return self._tried(Way(School.REFLOW, turn, mirrored), MOST_ANEW, ENOUGH_ANEW)
-
-    def _tried(self, way: Way, most: int, enough: int) -> list[Laid]:
-        """Lay the most promising arrangements until enough of them are sound."""
+    def _anew(self, turn: int, mirrored: bool, without: str) -> list[Laid]:
+        way = Way(School.REFLOW, turn, mirrored)
         sketch = held(self.request, way)
+        if without and self.pieces_of(sketch, without) == self.pieces_of(sketch, without[:-1]):
+            return []
+        return self._tried(way, without, MOST_ANEW, ENOUGH_ANEW)
+
+    def _tried(self, way: Way, without: str, most: int, enough: int) -> list[Laid]:
+        """Lay the most promising arrangements until enough of them are sound and differ."""
         found: list[Laid] = []
-        for candidate in self.candidates(way, sketch)[:most]:
-            one = self.laid(replace(way, plan=candidate.form))
+        for candidate in self.candidates(way, without)[:most]:
+            one = self.laid(candidate)
             if one is not None:
                 found.append(one)
-            if sum(one.sound for one in found) >= enough:
+            if len({_family(one) for one in found if one.sound}) >= enough:
                 break
         return found
+
+
+def laid_aside(way: Way) -> str:
+    """Return which kinds of pieces a plan lays aside: ``g`` small papers, ``t`` tags, ``s`` stories."""
+    kinds, mark, _ = way.plan.partition(ASIDE)
+    return kinds if mark else ""
 
 
 def designs(request: FitRequest, turn: int = 0, mirrored: bool = False) -> tuple[Fit, ...]:
@@ -274,6 +332,8 @@ def design_fit(request: FitRequest, way: Way) -> Fit | None:
 def fit_of(request: FitRequest, laid: Laid, seconds: float) -> Fit:
     """Return a laid page as a fit, with what changed and what was kept."""
     as_held = held(request.held_by(laid.way), laid.way)
+    terms = Terms(request, rungs=laid.rungs, anew=bool(laid.way.plan))
+    laid = replace(laid, blocks=with_clusters(laid.design, terms, laid.blocks))
     return Fit(
         laid.way,
         Status.OPTIMAL,
@@ -305,26 +365,29 @@ def _different(ordered: list[Laid]) -> list[Laid]:
         if any(are_one(one, other) for other in chosen):
             continue
         family = _family(one)
-        if families.get(family, 0) >= (2 if family == "anew" or family == "side" else 1):
+        if families.get(family, 0):
             kept_back.append(one)
             continue
         families[family] = families.get(family, 0) + 1
         chosen.append(one)
     for one in kept_back:
-        if len(chosen) >= MOST_OFFERED:
+        if len(chosen) >= FEW:
             break
         if not any(are_one(one, other) for other in chosen):
             chosen.append(one)
     chosen.sort(key=lambda one: one.distance.total)
-    return chosen[:MOST_OFFERED]
+    near = [one for one in chosen if one.distance.total <= FAR_OFF * chosen[0].distance.total + FAR_OFF_SPARE]
+    return (near if len(near) >= FEW else chosen[:FEW])[:MOST_OFFERED]
 
 
 def _family(laid: Laid) -> str:
-    if laid.way.school is School.REFLOW:
-        return "anew"
-    if laid.way.plan:
-        return "side"
-    return laid.way.school.value
+    """Return what a page has in common with others of which one is enough: how its photos stand."""
+    if not laid.way.plan:
+        return f"{laid.way.school.value} {laid.way.variant.value}"
+    photos = [block for block in laid.blocks if block.role is Role.PHOTO]
+    order = {axis: sorted(photos, key=lambda b: (b.x if axis is Axis.X else b.y) // INCH) for axis in Axis}
+    stand = [" ".join(block.id for block in order[axis]) for axis in Axis]
+    return f"{laid.way.turn} {' / '.join(stand)}"
 
 
 def are_one(one: Laid, two: Laid) -> bool:

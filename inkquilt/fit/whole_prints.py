@@ -11,14 +11,14 @@ from inkquilt.design.reading import Design, area
 from inkquilt.fit.sizes import stance_of
 from inkquilt.sketch.model import Block, Size
 
-#: Scales against the page's own that are tried, the largest first.
-SCALES: Final = tuple(1.2 - step * 0.04 for step in range(13))
+#: Scales against the page's own that are tried, the nearest first.
+SCALES: Final = tuple(sorted((1.2 - step * 0.04 for step in range(13)), key=lambda scale: abs(scale - 1)))
 #: A print of other proportions is as unwelcome as one so many times off in area.
 _SHAPE_COUNTS: Final = 2.0
 
 
 def listed_sizes(design: Design, scale: float, prints: tuple[Size, ...]) -> Iterator[dict[str, Size]]:
-    """Yield sizes for all photos, the largest first; ``scale`` is the page's own. Twins share a size."""
+    """Yield sizes for all photos, those nearest to the page's scale first; ``scale`` is the page's own. Twins share a size."""
     photos = {photo.id: photo for photo in design.photos}
     seen: list[dict[str, Size]] = []
     for factor in SCALES:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
+from typing import Final
 
 from inkquilt.design.reading import PAPERS, Design, Stack
 from inkquilt.fit.linear.accents import laid_clusters
@@ -11,11 +12,15 @@ from inkquilt.fit.linear.papers import laid_papers
 from inkquilt.fit.linear.placing import Placing
 from inkquilt.fit.linear.settling import settled
 from inkquilt.fit.linear.sizing import Sized, Sizing
-from inkquilt.fit.linear.terms import Terms
+from inkquilt.fit.linear.terms import Rounding, Terms
 from inkquilt.lengths import Grains
 from inkquilt.sketch.geometry import TRIG, Axis, is_tilted, trig
 from inkquilt.sketch.model import Block, Role, Shape, Size
 from inkquilt.sketch.relations import Reveals
+
+
+#: Photos this much smaller than the page's own scale are rounded up where there is room.
+SMALL: Final = 0.93
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,17 +34,19 @@ class Firm:
 def laid_firm(design: Design, terms: Terms) -> Firm | None:
     """Return everything but papers and clusters on the page; None where the rules cannot all hold.
 
-    On a drawing as it is the papers take part, so that there is room for them.
+    On a drawing as it is the papers take part, so that there is room for them. One that was arranged
+    anew has only papers that stand by themselves; they get their places here.
     """
     roots = tuple(
         root for root, stack in design.stacks.items()
-        if stack.piece.role is not Role.CLUSTER and not (terms.anew and stack.piece.role in PAPERS)
+        if stack.piece.role is not Role.CLUSTER
     )  # fmt: skip
     sized = Sizing(design, terms, roots).sized()
     if sized is None:
         return None
-    for down in (False, True):
-        blocks = _placed(design, replace(terms, round_down=down), roots, sized)
+    small = sized.scale < SMALL and not terms.sizes
+    for rounding in (*([Rounding.UP] if small else []), Rounding.NEAREST, Rounding.DOWN):
+        blocks = _placed(design, replace(terms, rounding=rounding), roots, sized)
         if blocks is not None:
             return Firm(blocks, sized.cost)
     return None
@@ -53,7 +60,7 @@ def _placed(design: Design, terms: Terms, roots: tuple[str, ...], sized: Sized) 
         return None
     blocks: dict[str, Block] = {}
     for stack in placing.stacks():
-        if stack.is_firm:
+        if stack.is_firm or (terms.anew and stack.piece.role in PAPERS):
             x, y = starts[(stack.root.id, Axis.X)], starts[(stack.root.id, Axis.Y)]
             blocks |= stacked(stack, x, y, sizes[stack.piece.id], placing.reveals)
     for stack in placing.stacks():
@@ -102,15 +109,21 @@ def _closed(stack: Stack, blocks: Mapping[str, Block], reveals: Mapping[str, Rev
 
 
 def laid_whole(design: Design, terms: Terms, firm: Mapping[str, Block], anew: bool) -> tuple[Block, ...] | None:
-    """Return the whole page for firm pieces that have their places: papers under them, clusters at their corners.
+    """Return the page for firm pieces that have their places, papers under them; clusters come after.
 
     Blocks come in the order of the sketch; what is not on the page any more is left out.
     """
     papers = laid_papers(design, terms, firm, anew)
-    if papers is None:
-        return None
-    clusters = laid_clusters(design, terms, {**firm, **papers})
-    laid = {**papers, **firm, **clusters}
+    return None if papers is None else _in_order(design, terms, {**papers, **firm})
+
+
+def with_clusters(design: Design, terms: Terms, blocks: tuple[Block, ...]) -> tuple[Block, ...]:
+    """Return a page with its clusters put back where they were drawn."""
+    laid = {block.id: block for block in blocks if block.role is not Role.BASE}
+    return _in_order(design, terms, {**laid, **laid_clusters(design, terms, laid)})
+
+
+def _in_order(design: Design, terms: Terms, laid: Mapping[str, Block]) -> tuple[Block, ...]:
     page = terms.page
     blocks = []
     for block in design.sketch.blocks:

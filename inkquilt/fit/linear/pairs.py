@@ -14,7 +14,8 @@ from inkquilt.design.reading import PAPERS, Design, Stack
 from inkquilt.fit import bounds
 from inkquilt.fit.linear.lay import Lay
 from inkquilt.fit.linear.program import Expr
-from inkquilt.fit.linear.terms import LEAST_AIR, SMALL_GAP
+from inkquilt.design.tree import SMALL_GAP
+from inkquilt.fit.linear.terms import LEAST_AIR
 from inkquilt.lengths import Grains
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Block
@@ -83,8 +84,8 @@ class Pairs:
                     self.members(a, b, one, two)
 
     def is_rule(self, one: Stack, two: Stack) -> bool:
-        """Tell whether what holds between two stacks is a rule: no paper takes part."""
-        return one.piece.role not in PAPERS and two.piece.role not in PAPERS
+        """Tell whether what holds between two stacks is a rule: no paper takes part, or only such as stand by themselves."""
+        return self.lay.terms.anew or (one.piece.role not in PAPERS and two.piece.role not in PAPERS)
 
     def keep(self, expr: Expr, least: Grains, rule: bool, price: float = PAPER_RULE) -> None:
         """Hold something where it is a rule, else ask for it."""

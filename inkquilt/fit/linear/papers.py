@@ -20,7 +20,8 @@ from inkquilt.fit.linear.placing import GridLay
 from inkquilt.fit.linear.program import Expr
 from inkquilt.fit.linear.settling import in_proportion
 from inkquilt.fit.linear.sizing import strip_width
-from inkquilt.fit.linear.terms import SMALL_GAP, Terms
+from inkquilt.design.tree import SMALL_GAP
+from inkquilt.fit.linear.terms import Terms
 from inkquilt.lengths import INCH, Grains
 from inkquilt.page import Side
 from inkquilt.sketch.geometry import Axis, Box, Ends, box, is_tilted
@@ -34,6 +35,8 @@ _NEAR: Final[Grains] = 2 * INCH
 #: Words between these parts on a paper lie half across its edge.
 ACROSS: Final = (0.1, 0.9)
 _ROUNDS: Final = 4
+#: A strip swells to this at most, for what lies on it.
+SWELLS: Final = 1.6
 #: A paper that carried words draws back from under them only where reaching round them is this much further.
 UNDER: Final = 0.5
 
@@ -65,7 +68,9 @@ class Papers(GridLay):
     def __init__(
         self, design: Design, terms: Terms, on_page: Mapping[str, Block], anew: bool, pushes: tuple[_Push, ...] = ()
     ) -> None:
-        papers = tuple(root for root, stack in design.stacks.items() if stack.piece.role in PAPERS)
+        papers = tuple(
+            root for root, stack in design.stacks.items() if stack.piece.role in PAPERS and root not in on_page
+        )
         firm = tuple(root for root in design.stacks if root in on_page)
         super().__init__(design, terms, (*firm, *papers))
         self.papers, self.firm, self.anew = papers, firm, anew
@@ -196,6 +201,7 @@ class Papers(GridLay):
         if piece.role in (Role.STRIP, Role.BORDER) and drawn < other:
             width = strip_width(drawn, self.terms, self.scale)
             self.hold(length, width)
+            self.hold(length * -1, -max(width + self.grid, floor(width * SWELLS)))
             self.ask(length, width, PAPER_RULE)
         else:
             least = min(self.scales.values()) * 0.5 * drawn
@@ -286,8 +292,8 @@ class Papers(GridLay):
                 self.ask_at_least(high, min(max(0, under.high - over.high), self.terms.air), HELD)
 
     def _lies_anew(self, block_id: str) -> bool:
-        """Tell whether a block is a title that stood in the sketch as it is held, and lies now."""
-        return self.design.on_side and self.design.stacks[self.design.roots[block_id]].piece.role is Role.TITLE
+        """Tell whether a block is words that stood in the sketch as it is held, and lie now."""
+        return self.design.on_side and self.design.stacks[self.design.roots[block_id]].piece.role in WORDS
 
     # -- reading ---------------------------------------------------------------------
 
@@ -394,13 +400,21 @@ def _gentlest(design: Design, terms: Terms, word: Box, paper: Block, on_it: bool
             continue
         limit = word.along(axis)[not high] + (-terms.air if high else terms.air)
         way = lies.along(axis).high - limit if high else limit - lies.along(axis).low
-        if 2 * way < lies.along(axis).length:
+        if 2 * way < lies.along(axis).length or _may_step(design, terms, paper, axis, limit, high):
             off.append((way, _Push(paper.id, axis, high, limit, high)))
     best = min(off, key=lambda one: one[0], default=None)
     if best is not None and best[0] <= cost_under * (UNDER if on_it else 1):
         yield best[1]
     else:
         yield from under
+
+
+def _may_step(design: Design, terms: Terms, paper: Block, axis: Axis, limit: Grains, high: bool) -> bool:
+    """Tell whether a strip, which keeps its width, may step aside as a whole: it is not to leave the page."""
+    length, other = (paper.width, paper.height) if axis is Axis.X else (paper.height, paper.width)
+    whole = terms.page.width if axis is Axis.X else terms.page.height
+    strip = design.stacks[paper.id].piece.role in (Role.STRIP, Role.BORDER) and length < other
+    return strip and (limit - length >= 0 if high else limit + length <= whole)
 
 
 def _short(lies: Ends, word: Ends, high: bool) -> Grains:

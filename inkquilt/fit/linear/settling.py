@@ -2,18 +2,24 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from math import ceil, floor
 from typing import Final
 
 from inkquilt.design.reading import Design, area
 from inkquilt.fit.linear.sizing import Sized, least_word_size
-from inkquilt.fit.linear.terms import Terms
+from inkquilt.fit.linear.terms import Rounding, Terms
 from inkquilt.lengths import Grains
 from inkquilt.sketch.model import Block, End, Role, Shape, Size
 
 #: Rounds of making a photo a mark smaller because another was drawn larger.
 _ROUNDS: Final = 6
+#: A hair more or less than a mark is that mark.
+_ROUNDED: Final[dict[Rounding, Callable[[float], int]]] = {
+    Rounding.UP: lambda steps: ceil(steps - 0.15),
+    Rounding.NEAREST: round,
+    Rounding.DOWN: lambda steps: floor(steps + 1e-6),
+}
 
 
 def settled(design: Design, terms: Terms, sized: Sized) -> dict[str, Size]:
@@ -38,8 +44,8 @@ def _settled(block: Block, found: tuple[float, float], terms: Terms) -> Size:
         case Role.TITLE | Role.JOURNALING:
             least = least_word_size(block, terms)
             return Size(
-                max(_to_mark(found[0], terms), ceil(least.width / grid) * grid),
-                max(_to_mark(found[1], terms), ceil(least.height / grid) * grid),
+                max(_word_mark(found[0], terms), ceil(least.width / grid) * grid),
+                max(_word_mark(found[1], terms), ceil(least.height / grid) * grid),
             )
         case _:
             return in_proportion(block, found[0] / block.width, grid)
@@ -59,8 +65,14 @@ def _photo(block: Block, found: tuple[float, float], terms: Terms) -> Size:
 
 
 def _to_mark(length: float, terms: Terms) -> Grains:
-    steps = floor(length / terms.grid + 1e-6) if terms.round_down else round(length / terms.grid)
-    return max(1, steps) * terms.grid
+    steps = length / terms.grid
+    return max(1, _ROUNDED[terms.rounding](steps)) * terms.grid
+
+
+def _word_mark(length: float, terms: Terms) -> Grains:
+    """Words never grow for a mark: what is rounded up is only photos."""
+    steps = length / terms.grid
+    return max(1, floor(steps + 1e-6) if terms.rounding is Rounding.DOWN else round(steps)) * terms.grid
 
 
 def in_proportion(block: Block, scale: float, grid: Grains) -> Size:

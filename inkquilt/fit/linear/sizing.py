@@ -16,7 +16,8 @@ from inkquilt.design.reading import PAPERS, Design, Stack, area, keeps_proportio
 from inkquilt.fit.linear.lay import Lay, drawn_middle, turned_part
 from inkquilt.fit.linear.pairs import ROW_GAP, Pairs
 from inkquilt.fit.linear.program import Expr, Number, Solved
-from inkquilt.fit.linear.terms import SMALL_GAP, Terms
+from inkquilt.design.tree import SMALL_GAP
+from inkquilt.fit.linear.terms import Terms
 from inkquilt.fit.request import Rung
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.geometry import CORNER_SCALE, Axis, is_tilted, leans
@@ -63,6 +64,7 @@ class Sized:
     ends: dict[tuple[str, Axis], float]
     gaps: dict[tuple[Axis, Grains], float]
     cost: float
+    scale: float
 
 
 class Sizing(Lay):
@@ -74,9 +76,11 @@ class Sizing(Lay):
         self._ends: dict[tuple[str, Axis], tuple[Expr, Expr]] = {}
         self._photo_scales: dict[str, tuple[Expr, Expr]] = {}
         self.gaps: dict[tuple[Axis, Grains], Expr] = {}
+        self.mean = Expr((), 1.0)
         self.sigma = self.program.variable(0.3, 2.5)
         self._scale_wishes()
         self._photo_classes()
+        self._share_wishes()
         for stack in self.stacks():
             self._size_stack(stack)
         for stack in self.stacks():
@@ -125,8 +129,19 @@ class Sizing(Lay):
 
     def _scale_wishes(self) -> None:
         self.program.wish(self.sigma, self.terms.aim, OFF_SCALE)
-        self.program.wish_at_least(self.sigma, SCALE_LEAST, TOO_SMALL)
-        self.program.wish_at_least(self.sigma * -1, -SCALE_MOST, TOO_SMALL)
+
+    def _share_wishes(self) -> None:
+        """Keep the photos' share of the page: the mean of their scales, by area, within its limits."""
+        photos = [photo for photo in self.design.photos if photo.id in self._photo_scales]
+        whole = sum(map(area, photos))
+        if not photos:
+            return
+        self.mean = Expr()
+        for photo in photos:
+            across, down = self._photo_scales[photo.id]
+            self.mean = self.mean + (across + down) * (area(photo) / whole / 2)
+        self.program.wish_at_least(self.mean, SCALE_LEAST, TOO_SMALL)
+        self.program.wish_at_least(self.mean * -1, -SCALE_MOST, TOO_SMALL)
 
     def _photo_classes(self) -> None:
         """One scale across and one down for each class of twins, near the design's own."""
@@ -178,7 +193,7 @@ class Sizing(Lay):
         }
         if piece.role in makers:
             size = makers[piece.role](piece)
-        elif keeps_proportions(piece):
+        elif keeps_proportions(piece) or (self.terms.anew and piece.role in PAPERS):
             scale = self.program.variable(0.1, 3)
             self.program.at_least(scale - self.sigma * 0.9, 0)
             self.program.wish(scale - self.sigma, 0, OFF_CLASS)
@@ -388,13 +403,16 @@ class Sizing(Lay):
                 part = area(block) / whole / 2
                 centre = centre + self.middle(block.id, axis) * (part / here)
                 was += drawn_middle(self.boxes[block.id], axis) * part / drawn
+            if self.terms.like is not None:
+                was = 0.5
             self.program.wish_at_least(centre, was - WEIGHT_SLACK, OFF_WEIGHT)
             self.program.wish_at_least(centre * -1, -was - WEIGHT_SLACK, OFF_WEIGHT)
             first = min(firm, key=lambda block: self.boxes[block.id].along(axis).low)
             last = max(firm, key=lambda block: self.boxes[block.id].along(axis).high)
             covered = self.boxes[last.id].along(axis).high - self.boxes[first.id].along(axis).low
             now = (self.edge(last.id, axis, True) - self.edge(first.id, axis, False)) * (1 / here)
-            self.program.wish_at_least(now, COVER * covered / drawn, OFF_COVER)
+            wanted = covered / drawn if self.terms.like is None else _covered(self.terms.like, axis)
+            self.program.wish_at_least(now, COVER * wanted, OFF_COVER)
             low, high = self.boxes[first.id].along(axis).low, self.boxes[last.id].along(axis).high
             self.ask(self.edge(first.id, axis, False), max(0, self.scales[axis] * low), OFF_MARGIN)
             self.ask(self.extent(axis) - self.edge(last.id, axis, True), self.scales[axis] * (drawn - high), OFF_MARGIN)
@@ -405,7 +423,7 @@ class Sizing(Lay):
         if solved is None:
             return None
         starts, ends = ({at: solved.value(both[high]) for at, both in self._ends.items()} for high in (False, True))
-        return Sized(self._sizes_in(solved), starts, ends, self._gaps_in(solved), solved.cost)
+        return Sized(self._sizes_in(solved), starts, ends, self._gaps_in(solved), solved.cost, solved.value(self.mean))
 
     def _sizes_in(self, solved: Solved) -> dict[str, tuple[float, float]]:
         pieces = [stack.piece.id for stack in self.stacks() if stack.piece.id in self._size]
@@ -413,6 +431,14 @@ class Sizing(Lay):
 
     def _gaps_in(self, solved: Solved) -> dict[tuple[Axis, Grains], float]:
         return {key: solved.value(gap) for key, gap in self.gaps.items()}
+
+
+def _covered(design: Design, axis: Axis) -> float:
+    """Return the part of the page that photos, words and tags reach over on an axis."""
+    ends = [design.relations.boxes[stack.piece.id].along(axis) for stack in design.firm]
+    page = design.sketch.page
+    reach = max(end.high for end in ends) - min(end.low for end in ends)
+    return reach / (page.width if axis is Axis.X else page.height)
 
 
 def least_word_size(block: Block, terms: Terms) -> Size:

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from enum import Enum
 from math import sqrt
 from typing import Final
 
+from inkquilt.design.reading import Design
 from inkquilt.fit import bounds
 from inkquilt.fit.request import FitRequest, Rung
 from inkquilt.fit.sizes import partner_reveal
@@ -17,8 +19,14 @@ from inkquilt.sketch.model import Size, Sketch
 #: What stood apart stays apart by this, and what stood inside the page by this from its edge.
 AIR: Final = {Unit.IN: INCH // 8, Unit.MM: 3 * MM}
 LEAST_AIR: Final = {Unit.IN: INCH // 16, Unit.MM: 3 * MM // 2}
-#: Gaps up to this are held like reveals.
-SMALL_GAP: Final[Grains] = INCH // 4 + 8
+
+
+class Rounding(Enum):
+    """Which mark the size of a photo goes to."""
+
+    UP = "up"
+    NEAREST = "nearest"
+    DOWN = "down"
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,7 +35,7 @@ class Terms:
 
     ``aim`` is the scale of the photos against the page's own (the root of its area over the
     sketch's); ``anew`` says the drawing was arranged for this page. ``sizes`` are photos whose
-    size is settled, ``ranges`` what the sides of a photo may be at least and at most.
+    size is settled; ``like`` is the design a drawing that was arranged anew was made of.
     """
 
     request: FitRequest
@@ -35,7 +43,8 @@ class Terms:
     anew: bool = False
     rungs: frozenset[Rung] = frozenset()
     sizes: dict[str, Size] = field(default_factory=dict)
-    round_down: bool = False
+    like: Design | None = None
+    rounding: Rounding = Rounding.NEAREST
 
     @property
     def page(self) -> Page:
