@@ -107,6 +107,10 @@ class Program:
 
     def solved(self) -> Solved | None:
         """Return the optimum, or None where the rules cannot all hold."""
+        if not self._costs:
+            return Solved((), 0.0) if all(limit >= 0 for limit in self._limits) else None
+        if not self._limits:
+            self.at_least(Expr(), 0)
         matrix = csr_array((self._parts, (self._rows, self._columns)), shape=(len(self._limits), len(self._costs)))
         result = linprog(np.array(self._costs), matrix, np.array(self._limits), bounds=self._bounds, method="highs-ds")
         if result.status != _OPTIMAL:
