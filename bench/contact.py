@@ -65,10 +65,14 @@ def _draw(pen: ImageDraw.ImageDraw, block: Block, scale: float, leads: bool) -> 
     if block.role is Role.JOURNALING:
         for line in range(1, 5):
             y = (block.y + block.height * line / 5) * scale
-            pen.line(((block.x + block.width * 0.08) * scale, y, (block.x + block.width * 0.92) * scale, y), fill="#99a")
+            pen.line(
+                ((block.x + block.width * 0.08) * scale, y, (block.x + block.width * 0.92) * scale, y), fill="#99a"
+            )
     if block.role is Role.TITLE:
         y = (block.y + block.height / 2) * scale
-        pen.line(((block.x + block.width * 0.1) * scale, y, (block.x + block.width * 0.9) * scale, y), fill=INK, width=3)
+        pen.line(
+            ((block.x + block.width * 0.1) * scale, y, (block.x + block.width * 0.9) * scale, y), fill=INK, width=3
+        )
 
 
 def _corners(block: Block, scale: float) -> list[tuple[float, float]]:

@@ -165,9 +165,14 @@ def _dense(maker: Maker) -> None:
     top = 18 if flags else 4
     for number in range(flags):
         step = (maker.width - 8) // flags
-        maker.add("strip", Room(4 + number * step, 2, step, 14), 3, shape="banner", end="bottom", paper="BCDE"[number % 4])
+        maker.add(
+            "strip", Room(4 + number * step, 2, step, 14), 3, shape="banner", end="bottom", paper="BCDE"[number % 4]
+        )
     page = Room(6, top + 2, maker.width - 12, maker.height - top - 8)
-    photos, words = Room(page.x, page.y, page.w, page.h * 3 // 4), Room(page.x, page.y + page.h * 3 // 4 + 4, page.w, page.h // 4 - 4)
+    photos, words = (
+        Room(page.x, page.y, page.w, page.h * 3 // 4),
+        Room(page.x, page.y + page.h * 3 // 4 + 4, page.w, page.h // 4 - 4),
+    )
     for room in maker.cut(photos, maker.random.randint(6, 10), 2):
         maker.photo(room, 0 if flags else maker.random.choice((0, 1)))
     maker.words(words)

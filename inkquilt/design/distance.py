@@ -41,7 +41,7 @@ class Distance:
     @property
     def total(self) -> float:
         """Return the sum."""
-        return sum(astuple(self))
+        return float(sum(astuple(self)))
 
 
 def distance(design: Design, blocks: tuple[Block, ...], judged: Judged, anew: float, aside: float) -> Distance:

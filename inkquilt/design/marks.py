@@ -121,7 +121,7 @@ class _Judge:
         missed += self._apart()
         missed += self._edges()
         shift, off = self._weight()
-        if not self.anew and shift > WEIGHT or self.anew and off > 0:
+        if (not self.anew and shift > WEIGHT) or (self.anew and off > 0):
             missed.append(Missed(Mark.WEIGHT))
         calm = self._calm()
         if calm > CALM:
@@ -188,7 +188,7 @@ class _Judge:
     # -- weight ----------------------------------------------------------------------
 
     def _weight(self) -> tuple[float, float]:
-        """Return how far the centre moved, and how much further than allowed it is off the middle, as parts of the page."""
+        """Return how far the centre moved, and how much too far off the middle it is, as parts of the page."""
         if not self.firm:
             return 0.0, 0.0
         was = _centre([stack.piece for stack in self.firm], self.drawn, self.drawn_size)
@@ -221,8 +221,10 @@ class _Judge:
                 continue
             was, now = as_read(stack.piece, self.design.on_side).size, self.now[stack.piece.id].size
             short, long = sorted((now.width, now.height))
-            low = short < TITLE - _SLACK if stack.piece.role is Role.TITLE else (
-                long < STORY.width - _SLACK or short < STORY.height - _SLACK
+            low = (
+                short < TITLE - _SLACK
+                if stack.piece.role is Role.TITLE
+                else (long < STORY.width - _SLACK or short < STORY.height - _SLACK)
             )
             if low or change_of_shape(was, now) > WORD_SHAPE:
                 yield Missed(Mark.WORDS, (stack.piece.id,))
@@ -234,9 +236,11 @@ class _Judge:
             if was.role not in PAPERS or was.id not in self.now or was.id not in self.was:
                 continue
             now = self.now[was.id]
-            if self._lost_its_shape(stack, now) or self._uneven(was, now):
-                yield Missed(Mark.PAPER, (was.id,))
-            elif min(now.width, now.height) < THIN * small * min(was.width, was.height) - _SLACK:
+            if (
+                self._lost_its_shape(stack, now)
+                or self._uneven(was, now)
+                or min(now.width, now.height) < THIN * small * min(was.width, was.height) - _SLACK
+            ):
                 yield Missed(Mark.PAPER, (was.id,))
             yield from self._across(was, now)
 
@@ -281,9 +285,7 @@ def _alike(one: Size, two: Size) -> bool:
 
 def _gap(boxes: Mapping[str, Box], one: str, two: str) -> Grains:
     a, b = boxes[one], boxes[two]
-    return max(
-        max(a.along(axis).low, b.along(axis).low) - min(a.along(axis).high, b.along(axis).high) for axis in Axis
-    )
+    return max(max(a.along(axis).low, b.along(axis).low) - min(a.along(axis).high, b.along(axis).high) for axis in Axis)
 
 
 def _centre(pieces: list[Block], boxes: Mapping[str, Box], size: Mapping[Axis, Grains]) -> tuple[float, float]:

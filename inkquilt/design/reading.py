@@ -138,7 +138,9 @@ def guests(design: Design) -> tuple[tuple[str, ...], ...]:
 
     Nothing firm lies on them or under them, and they run off nowhere.
     """
-    firm = {block.id for stack in design.stacks.values() if stack.is_firm or stack.is_carrier for block in stack.members}
+    firm = {
+        block.id for stack in design.stacks.values() if stack.is_firm or stack.is_carrier for block in stack.members
+    }
     meets = {name for o in design.relations.overlaps for name in (o.upper, o.lower) if {o.upper, o.lower} & firm}
     page = design.sketch.page
     alone = {

@@ -153,9 +153,7 @@ class _Reader:
 
     def even(self, roots: list[str], axis: Axis) -> Grains | None:
         """Return the gap of an even row, 0 for a single one, None where it is not even."""
-        gaps = [
-            self.boxes[b].along(axis).low - self.boxes[a].along(axis).high for a, b in pairwise(roots)
-        ]
+        gaps = [self.boxes[b].along(axis).low - self.boxes[a].along(axis).high for a, b in pairwise(roots)]
         if gaps and (min(gaps) < _TOUCHING or max(gaps) - min(gaps) > INCH // 16):
             return None
         return max(0, gaps[0]) if gaps else 0
@@ -307,7 +305,7 @@ class Measures:
         return wide * grown, high * grown
 
     def laid(self, tree: Tree, x: float, y: float, room: tuple[float, float]) -> Iterator[tuple[str, float, float]]:
-        """Yield each stack with its middle, the tree laid out in a room; what is left over goes to gaps or the sides."""
+        """Yield each stack with its middle, the tree laid out in a room; what is left over goes to gaps and sides."""
         wide, high = self.of(tree)
         if not isinstance(tree, Leaf) and tree.carrier is not None:
             frame = self.frames[tree.carrier]
@@ -362,5 +360,5 @@ class Measures:
 
 
 def _aside(spare: float, length: float) -> float:
-    """Return how far a part stands from the start of its room: in the middle where little is left, else at the start."""
+    """Return how far a part stands from the start of its room: in the middle where little is left."""
     return spare / 2 if spare <= length * 0.3 else 0.0

@@ -14,7 +14,7 @@ from typing import Final
 
 from inkquilt.design.marks import largest_empty
 from inkquilt.design.reading import PAPERS, WORDS, Design, Stack, as_read, guests
-from inkquilt.design.tree import Arranged, Measures, Tree, arrangements, read_tree, with_word
+from inkquilt.design.tree import Arranged, Grid, Group, Leaf, Measures, Tree, arrangements, read_tree, with_word
 from inkquilt.fit.linear.sizing import least_word_size
 from inkquilt.fit.linear.terms import AIR, Terms
 from inkquilt.fit.request import Rung
@@ -94,12 +94,13 @@ def redrawn(design: Design, terms: Terms, candidate: Candidate) -> Candidate:
 def _form(tree: Tree) -> str:
     """Return a tree as a short text: R and C for rows and columns, G for grids."""
     match tree:
-        case _ if not hasattr(tree, "columns") and not hasattr(tree, "axis"):
-            return "+".join(tree.roots)  # type: ignore[union-attr]
-    if hasattr(tree, "columns"):
-        return f"G{tree.columns}[{tree.roots[0]}]"
-    letter = "R" if tree.axis is Axis.X else "C"
-    return f"{letter}({' '.join(_form(part) for part in tree.parts)})"
+        case Leaf():
+            return "+".join(tree.roots)
+        case Grid():
+            return f"G{tree.columns}[{tree.roots[0]}]"
+        case Group():
+            letter = "R" if tree.axis is Axis.X else "C"
+            return f"{letter}({' '.join(_form(part) for part in tree.parts)})"
 
 
 class _Arranger:
@@ -231,7 +232,9 @@ class _Arranger:
             if self.design.stacks[root].is_carrier:
                 continue
             wide, high = self.measures.sizes[root]
-            boxes.append(Box(Ends(round(x - wide / 2), round(x + wide / 2)), Ends(round(y - high / 2), round(y + high / 2))))
+            boxes.append(
+                Box(Ends(round(x - wide / 2), round(x + wide / 2)), Ends(round(y - high / 2), round(y + high / 2)))
+            )
             areas.append(wide * high)
         whole = sum(areas)
         centre_x = sum(a * (b.x.low + b.x.high) for a, b in zip(areas, boxes, strict=True)) / 2 / whole / size[0]
@@ -286,7 +289,9 @@ class _Arranger:
         """Return a stack as it shall be read, its mats closed round a title that lies again."""
         if not self.design.on_side or stack.piece.role not in WORDS:
             return stack.members
-        return tuple(replace(as_read(replace(block, role=Role.TITLE), True), role=block.role) for block in stack.members)
+        return tuple(
+            replace(as_read(replace(block, role=Role.TITLE), True), role=block.role) for block in stack.members
+        )
 
     def _closed(self, stack: Stack, moved: dict[str, Block]) -> dict[str, Block]:
         pieces = [moved[name] for name in stack.piece.of if name in moved]

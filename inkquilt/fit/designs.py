@@ -16,7 +16,7 @@ from typing import Final
 
 from inkquilt.design.distance import Distance, distance
 from inkquilt.design.marks import Judged, judged
-from inkquilt.design.reading import PAPERS, Design, area, guests, read_design
+from inkquilt.design.reading import PAPERS, WORDS, Design, area, guests, read_design
 from inkquilt.fit.arranging import Candidate, candidates, redrawn
 from inkquilt.fit.explain import design_changes
 from inkquilt.fit.filling import FILLS, filled
@@ -119,7 +119,7 @@ class _Layer:
     # -- one way ---------------------------------------------------------------------
 
     def laid(self, way: Way, steep: bool = False) -> Laid | None:
-        """Return the best page of a way: the first rung that is sound, else the best of them; None where there is none."""
+        """Return the best page of a way: that of the first sound rung, else the best; None where there is none."""
         found: list[Laid] = []
         for rungs in (*GENTLE, *(STEEP if steep else ())):
             for one in self._on_rung(way, rungs):
@@ -166,14 +166,16 @@ class _Layer:
                 if drawn is not None:
                     design = self.design_of(drawn.sketch, anew=True)
                     yield from self._page(way, design, design, terms, anew=0.1, note=drawn.note, like=sketch)
-            case School.WHOLE_PRINTS:
+            case School.WHOLE_PRINTS if not (self.on_side(way) and words_stand(sketch)):
                 design = self.design_of(sketch)
                 scale = terms.scale(sketch)
                 for sizes in islice(listed_sizes(design, scale, self.request.print_sizes), 4):
                     yield from self._page(way, design, design, replace(terms, sizes=sizes))
-            case School.KEEP_PHOTOS:
+            case School.KEEP_PHOTOS if not (self.on_side(way) and words_stand(sketch)):
                 design = self.design_of(sketch)
                 yield from self._page(way, design, design, replace(terms, aim=LARGER))
+            case _ if not way.plan and self.on_side(way) and words_stand(sketch):
+                return  # words drawn lying would stand: they are dealt again, by a plan
             case _ if not way.plan:
                 design = self.design_of(sketch)
                 yield from self._page(way, design, design, terms)
@@ -184,8 +186,8 @@ class _Layer:
                 candidate = self._candidates.get(way)
                 if candidate is not None and rungs <= GENTLE[-1]:
                     terms = replace(terms, anew=True, like=design)
-                    drawn = redrawn(design, terms, candidate) if rungs else candidate
-                    yield from self._arranged(way, design, drawn, terms)
+                    finer = redrawn(design, terms, candidate) if rungs else candidate
+                    yield from self._arranged(way, design, finer, terms)
 
     def on_side(self, way: Way) -> bool:
         """Tell whether titles drawn lying would stand in a way."""
@@ -245,7 +247,9 @@ class _Layer:
         verdict = judged(against, self.request.page, blocks, anew > 0, by_hand=by_hand)
         aside = sum(_COUNTS[rung] for rung in terms.rungs)
         aside += sum(_COUNTS_ASIDE[kind] for kind in laid_aside(way))
-        yield Laid(way, design, blocks, verdict, distance(against, blocks, verdict, anew, aside), terms.rungs, note=note)
+        yield Laid(
+            way, design, blocks, verdict, distance(against, blocks, verdict, anew, aside), terms.rungs, note=note
+        )
 
     # -- all ways --------------------------------------------------------------------
 
@@ -253,9 +257,9 @@ class _Layer:
         """Return the ways worth offering, the nearest to the drawing first."""
         plain = [self.laid(way) for way in self._plain_ways(turn, mirrored)]
         found = [one for one in plain if one is not None]
-        found += self._on_its_side(turn, mirrored)
+        found += self.on_its_side(Way(School.KEEP_PROPORTIONS, (turn + 90) % 360, mirrored))
         for without in ("", "g", "gt", "gts"):
-            found += self._anew(turn, mirrored, without)
+            found += self.anew(turn, mirrored, without)
             if sum(one.sound for one in found) >= (FEW if without != "gt" else 1):
                 break
         sound = [one for one in found if one.sound]
@@ -269,20 +273,19 @@ class _Layer:
         return _different(sorted(sound, key=lambda one: one.distance.total))
 
     def _plain_ways(self, turn: int, mirrored: bool) -> Iterator[Way]:
-        standing = turn % 180 and any(block.role is Role.TITLE for block in self.request.sketch.blocks)
-        if not standing:
-            for school in (School.KEEP_PROPORTIONS, School.KEEP_PHOTOS, School.WHOLE_PRINTS):
-                yield Way(school, turn, mirrored)
+        for school in (School.KEEP_PROPORTIONS, School.KEEP_PHOTOS, School.WHOLE_PRINTS):
+            yield Way(school, turn, mirrored)
         sketch = held(self.request, Way(School.FILL, turn, mirrored))
         for variant in FILLS:
             if filled(sketch, self.request.page, variant) is not None:
                 yield Way(School.FILL, turn, mirrored, variant)
 
-    def _on_its_side(self, turn: int, mirrored: bool) -> list[Laid]:
-        way = Way(School.KEEP_PROPORTIONS, (turn + 90) % 360, mirrored)
-        return self._tried(way, "", MOST_ON_ITS_SIDE, 1)
+    def on_its_side(self, way: Way) -> list[Laid]:
+        """Return pages of a sketch held on its side, its words dealt again."""
+        return self._tried(replace(way, school=School.KEEP_PROPORTIONS, plan=""), "", MOST_ON_ITS_SIDE, 1)
 
-    def _anew(self, turn: int, mirrored: bool, without: str) -> list[Laid]:
+    def anew(self, turn: int, mirrored: bool, without: str) -> list[Laid]:
+        """Return pages of groups arranged anew, without some kinds of pieces; none where there are no such pieces."""
         way = Way(School.REFLOW, turn, mirrored)
         sketch = held(self.request, way)
         if without and self.pieces_of(sketch, without) == self.pieces_of(sketch, without[:-1]):
@@ -299,6 +302,11 @@ class _Layer:
             if len({_family(one) for one in found if one.sound}) >= enough:
                 break
         return found
+
+
+def words_stand(sketch: Sketch) -> bool:
+    """Tell whether a sketch held on its side has words that were drawn lying and stand now."""
+    return any(block.role in WORDS and block.height > block.width for block in sketch.blocks)
 
 
 def laid_aside(way: Way) -> str:
@@ -323,6 +331,9 @@ def design_fit(request: FitRequest, way: Way) -> Fit | None:
     started = time.perf_counter()
     layer = _Layer(request)
     laid = layer.laid(way)
+    if laid is None and (way.plan or layer.on_side(way)):  # the plan was for another page, or there is none yet
+        anew = layer.on_its_side(way) if way.school is not School.REFLOW else layer.anew(way.turn, way.mirrored, "")
+        laid = min(anew, key=lambda one: one.badness, default=None)
     if laid is None or not laid.sound:
         steeper = layer.laid(way, steep=True)
         laid = steeper or laid

@@ -59,7 +59,9 @@ def design_changes(
         if was is None:
             yield Change(block.id, "added", "", size_text_of(block.size, unit), "added to fill the larger page")
         elif was.size != block.size:
-            yield Change(block.id, "size", size_text_of(was.size, unit), size_text_of(block.size, unit), reason.of(block))
+            yield Change(
+                block.id, "size", size_text_of(was.size, unit), size_text_of(block.size, unit), reason.of(block)
+            )
     yield from moved(request, as_held, blocks)
 
 
@@ -125,7 +127,9 @@ class _Reasons:
         unit = self.request.page.unit
         if exists is not None:
             cuts = self._cuts(exists, block.size)
-            return f"the print that exists is {size_text_of(exists, unit)}{f'; trim {cuts}' if cuts else ', not trimmed'}"
+            return (
+                f"the print that exists is {size_text_of(exists, unit)}{f'; trim {cuts}' if cuts else ', not trimmed'}"
+            )
         share = round(100 * area(block) / (self.request.page.width * self.request.page.height))
         page = self.design.sketch.page
         drawn = round(100 * area(self.design.sketch.block(block.id)) / (page.width * page.height))

@@ -100,12 +100,12 @@ def relations_between(request: FitRequest, design: Design, blocks: tuple[Block, 
     On a page that was arranged anew the order of pieces, and what lay over what, is not asked.
     """
     here = {block.id for block in blocks}
-    relations = _among(design.relations, here, anew)
+    relations = among(design.relations, here, anew)
     drawn = {block.id: block for block in design.sketch.blocks if block.role is not Role.BASE}
     return relations_of(Drawing(design.sketch, request, relations, drawn), blocks)
 
 
-def _among(relations: Relations, here: set[str], anew: bool) -> Relations:
+def among(relations: Relations, here: set[str], anew: bool) -> Relations:
     """Return the relations of pieces that are there; without those that an arrangement anew changes by itself."""
     patterns = relations.patterns
 

@@ -47,8 +47,7 @@ def proposals(request: FitRequest, way: Way) -> list[Proposal]:
 
 
 def _usefulness(proposal: Proposal) -> tuple[bool, int]:
-    cost = proposal.fit.cost
-    return proposal.rework is Rework.SPLIT, cost.photos if cost else 0
+    return proposal.rework is Rework.SPLIT, -sum(_area(photo) for photo in _photos(proposal.fit).values())
 
 
 def _candidates(sketch: Sketch) -> Iterator[tuple[Rework, tuple[str, ...], str]]:

@@ -1,145 +1,142 @@
-"""Why a wish was not met: the very rules it clashes with, or the dearer wish it would cost.
+"""Why a relation of the drawing is not on the page: what stands in the way of it, tried on the page itself.
 
-Each lost relation is asked for again as if it were a rule. If no page can have
-it, the rules that forbid it are reduced to the fewest; else the best page that
-has it is worked out, and what is dearer on that page is named.
+Each lost relation is put right by moving one stack, nothing else, and what that would cost is
+named: what it would touch, what margin it would leave, which other line it would lose. It takes
+no solve, so that reasons come at once.
 """
 
 from __future__ import annotations
 
-from dataclasses import replace
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
 
-from inkquilt.fit.clash import what_forbids
-from inkquilt.fit.explain import size_text
-from inkquilt.fit.kept import InLine, Lost, SameGap, SameSize, lost_of
-from inkquilt.fit.model import Expr, FitModel
-from inkquilt.fit.proving import best_page
-from inkquilt.fit.readback import read_back
-from inkquilt.fit.request import Broken, Cost, Fit, FitRequest
-from inkquilt.fit.rules import Rules, write_rules
-from inkquilt.fit.sizes import partner_reveal
-from inkquilt.fit.wishes import Wishes
-from inkquilt.sketch.geometry import Axis
+from inkquilt.design.marks import AIR, INSIDE
+from inkquilt.design.reading import FIRM, Design, read_design
+from inkquilt.fit.kept import Drawing, InLine, Lost, SameGap, SameSize, among, lost_of, place_of
+from inkquilt.fit.request import Broken, Fit, FitRequest
+from inkquilt.lengths import Grains, with_unit
+from inkquilt.sketch.geometry import Axis, Box, Ends, box
 from inkquilt.sketch.model import Block, Role
-from inkquilt.sketch.patterns import Anchor, Centred, Concentric, Tuck
-from inkquilt.sketch.relations import Apart, Edge
+from inkquilt.sketch.relations import read_relations
+
+
+@dataclass(frozen=True, slots=True)
+class _Move:
+    """A stack moved along an axis."""
+
+    root: str
+    axis: Axis
+    by: Grains
 
 
 def with_reasons(request: FitRequest, fit: Fit) -> Fit:
     """Return the fit with a reason for everything its page lost."""
     if not fit.found or not fit.relations.broken:
         return fit
-    rules = write_rules(fit.sketch, request.held_by(fit.way), fit.way.school)
-    lost = lost_of(rules, fit.blocks)
-    broken = tuple(_explained(rules, fit, one) for one in lost)
+    design = read_design(fit.sketch, read_relations(fit.sketch, request.one_line))
+    page = _OnPage(request, design, {block.id: block for block in fit.blocks})
+    here = {block.id for block in fit.blocks}
+    drawn = {block.id: block for block in fit.sketch.blocks if block.role is not Role.BASE and block.id in here}
+    known = {_key(lost.broken): lost for lost in _lost(request, fit, design, drawn)}
+    broken = tuple(page.explained(one, known.get(_key(one))) for one in fit.relations.broken)
     return replace(fit, relations=replace(fit.relations, broken=broken))
 
 
-def _explained(rules: Rules, fit: Fit, lost: Lost) -> Broken:
-    reason = _forbidden(rules, lost) or _too_dear(rules, fit, lost)
-    return replace(lost.broken, why=f"{lost.broken.why}{reason}")
+def _lost(request: FitRequest, fit: Fit, design: Design, drawn: Mapping[str, Block]) -> tuple[Lost, ...]:
+    relations = among(design.relations, set(drawn), bool(fit.way.plan))
+    return lost_of(Drawing(fit.sketch, request, relations, drawn), fit.blocks)
 
 
-def _forbidden(rules: Rules, lost: Lost) -> str | None:
-    """Return which rules forbid it, or None if a page can have it."""
-    model = FitModel(rules, explain=True)
-    _require(model, lost)
-    demands = what_forbids(model, rules.request.budget)
-    if demands is None:
+def _key(broken: Broken) -> tuple[str, frozenset[str], str | None]:
+    return broken.kind, frozenset(broken.blocks), broken.axis
+
+
+class _OnPage:
+    """The finished page, on which putting something right is tried."""
+
+    def __init__(self, request: FitRequest, design: Design, blocks: Mapping[str, Block]) -> None:
+        self.request, self.design, self.blocks = request, design, blocks
+        self.boxes = {name: box(block) for name, block in blocks.items()}
+
+    def explained(self, broken: Broken, lost: Lost | None) -> Broken:
+        """Return a loss with its reason."""
+        move = None if lost is None else self.putting_right(lost)
+        if lost is not None and isinstance(lost.held, SameSize):
+            reason = "each size is brought to the nearest mark by itself"
+        elif move is None or move.root not in self.boxes:
+            reason = "sizes and gaps of the whole page come before it"
+        else:
+            reason = self.in_the_way(move)
+        return replace(broken, why=f"{broken.why}: {reason}")
+
+    def putting_right(self, lost: Lost) -> _Move | None:
+        """Return the move of one stack that would put it right."""
+        match lost.held:
+            case InLine(edge, staying):
+                by = place_of(staying, self.boxes) - place_of(edge, self.boxes)
+                return _Move(self.design.roots[edge.block], edge.axis, by)
+            case SameGap(axis, pair, usual):
+                by = self._gap(usual, axis) - self._gap(pair, axis)
+                return _Move(self.design.roots[pair[1]], axis, by)
+            case _:
+                return None
+
+    def _gap(self, pair: tuple[str, str], axis: Axis) -> Grains:
+        return self.boxes[pair[1]].along(axis).low - self.boxes[pair[0]].along(axis).high
+
+    def in_the_way(self, move: _Move) -> str:
+        """Return what a move would cost."""
+        moved = self._moved(move)
+        length = with_unit(abs(move.by), self.request.page.unit)
+        if (side := self._past_the_margin(moved)) is not None:
+            return f"moved {length} it would stand too near to the {side} of the page"
+        if (other := self._touched(move.root, moved)) is not None:
+            return f"moved {length} it would touch {self.blocks[other].name}"
+        if (line := self._line_lost(move)) is not None:
+            return f"moved {length} it would leave its line with {self.blocks[line].name}"
+        return f"its size on the page puts it {length} off; the pieces stay where the design has them"
+
+    def _moved(self, move: _Move) -> Box:
+        lies = self.boxes[move.root]
+        ends = {axis: lies.along(axis) for axis in Axis}
+        ends[move.axis] = Ends(ends[move.axis].low + move.by, ends[move.axis].high + move.by)
+        return Box(ends[Axis.X], ends[Axis.Y])
+
+    def _past_the_margin(self, moved: Box) -> str | None:
+        page, least = self.request.page, INSIDE[self.request.page.unit]
+        sides = {
+            "left": moved.x.low,
+            "top": moved.y.low,
+            "right": page.width - moved.x.high,
+            "foot": page.height - moved.y.high,
+        }
+        return next((side for side, gap in sides.items() if gap < least), None)
+
+    def _touched(self, root: str, moved: Box) -> str | None:
+        least = AIR[self.request.page.unit]
+        for other, block in self.blocks.items():
+            if block.role not in FIRM or self.design.roots.get(other) == root or other not in self.design.roots:
+                continue
+            if self._distance(self.boxes[root], self.boxes[other]) < least:
+                continue  # they touch already, as drawn
+            if self._distance(moved, self.boxes[other]) < least:
+                return other
         return None
-    if not demands:
-        return ": the page's edges and the reveals leave no other place"
-    return f": else these could not hold: {'; '.join(demand.demand for demand in demands)}"
 
+    def _distance(self, one: Box, two: Box) -> Grains:
+        return max(
+            max(one.along(axis).low, two.along(axis).low) - min(one.along(axis).high, two.along(axis).high)
+            for axis in Axis
+        )
 
-def _too_dear(rules: Rules, fit: Fit, lost: Lost) -> str:
-    """Return what would be given up for it on the best page that has it."""
-    model = FitModel(rules)
-    _require(model, lost)
-    wishes = Wishes(model)
-    best = best_page(model, wishes, rules.request.budget)
-    if not best.found:
-        return ": no page with it was found in the time"
-    blocks = read_back(best.solver, model, rules)
-    return f": else {_dearer(rules, fit, wishes.cost(best.solver), blocks)}"
-
-
-def _dearer(rules: Rules, fit: Fit, cost: Cost, blocks: tuple[Block, ...]) -> str:
-    """Name the dearest stage on which the other page is worse."""
-    here = fit.cost
-    assert here is not None
-    if cost.photos > here.photos:
-        changed = [
-            f"{after.name} would be {size_text(after.size, rules)} instead of {size_text(before.size, rules)}"
-            for before, after in zip(fit.blocks, blocks, strict=True)
-            if before.role is Role.PHOTO and before.size != after.size
-        ]
-        return ", ".join(changed[:2]) or "photos would change size"
-    if cost.moved > here.moved:
-        return "pieces that are right as drawn would move"
-    there = [lost.broken.why for lost in lost_of(rules, blocks)]
-    new = [why for why in there if why not in {lost.broken.why for lost in lost_of(rules, fit.blocks)}]
-    if new and (cost.lines, cost.rows) >= (here.lines, here.rows):
-        return f"another would be lost: {new[0]}"
-    return "the other pieces would move further from their places"
-
-
-# -- asking for it -------------------------------------------------------------------
-
-
-def _span(model: FitModel, block_id: str, axis: Axis) -> tuple[Expr, Expr]:
-    place = model.placed[block_id]
-    return (place.x, place.width) if axis is Axis.X else (place.y, place.height)
-
-
-def _gap(model: FitModel, pair: tuple[str, str], axis: Axis) -> Expr:
-    start, length = _span(model, pair[0], axis)
-    return _span(model, pair[1], axis)[0] - start - length
-
-
-def _require(model: FitModel, lost: Lost) -> None:
-    """Add what was lost to a model, as a rule."""
-    match lost.held:
-        case InLine(edge, staying):
-            _equal(model, model.edge(edge).expr, model.edge(staying).expr)
-        case SameGap(axis, pair, usual):
-            _equal(model, _gap(model, pair, axis), _gap(model, usual, axis))
-        case SameSize(block_id, usual_id):
-            one, two = model.placed[block_id], model.placed[usual_id]
-            _equal(model, one.width, two.width)
-            _equal(model, one.height, two.height)
-        case Centred() as centred:
-            start, length = _span(model, centred.last, centred.axis)
-            bed, whole = _span(model, centred.on, centred.axis) if centred.on else (0, model.extent(centred.axis))
-            before, after = _span(model, centred.first, centred.axis)[0] - bed, bed + whole - start - length
-            _between(model, after - before, 0, model.grid)
-        case Concentric() as layer:
-            reveal = partner_reveal(layer.reveal, model.rules.sketch.unit, model.page.unit)
-            for axis in Axis:
-                start, length = _span(model, layer.upper, axis)
-                under, whole = _span(model, layer.lower, axis)
-                _equal(model, start - under, reveal)
-                _equal(model, under + whole - start - length, reveal)
-        case Anchor() as anchor:
-            start, length = _span(model, anchor.upper, anchor.axis)
-            under, whole = _span(model, anchor.lower, anchor.axis)
-            off = 2 * start + length - 2 * (under + whole if anchor.high else under) - anchor.doubled
-            _between(model, off, -2 * model.grid, 2 * model.grid)
-        case Tuck() as tuck:
-            over, length = _span(model, tuck.upper, tuck.axis)
-            under, whole = _span(model, tuck.lower, tuck.axis)
-            amount = (under + whole - over if tuck.high else over + length - under) - tuck.amount
-            _between(model, amount, -model.grid, model.grid)
-        case Apart() as apart:
-            first = model.edge(Edge(apart.first, apart.axis, True))
-            second = model.edge(Edge(apart.second, apart.axis, False))
-            model.require(first.expr * second.scale, second.expr * first.scale, None)
-
-
-def _equal(model: FitModel, one: Expr, two: Expr) -> None:
-    _between(model, one - two, 0, 0)
-
-
-def _between(model: FitModel, expr: Expr, least: int, most: int) -> None:
-    model.require(least, expr, None)
-    model.require(expr, most, None)
+    def _line_lost(self, move: _Move) -> str | None:
+        """Return a piece that stands in line with the stack now, on the axis of the move."""
+        mine = self.boxes[move.root].along(move.axis)
+        for line in self.design.relations.lines:
+            if line.axis is not move.axis or not any(self.design.roots[e.block] == move.root for e in line.edges):
+                continue
+            for edge in line.edges:
+                if edge.block in self.boxes and self.design.roots[edge.block] != move.root:
+                    if place_of(edge, self.boxes) in mine:
+                        return edge.block
+        return None

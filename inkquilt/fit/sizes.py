@@ -255,7 +255,7 @@ def larger_of(one: Size | None, two: Size | None) -> Size | None:
 
 def keeps_photos(school: School) -> bool:
     """Tell whether a school keeps photos at their drawn size rather than in proportion."""
-    return school in (School.KEEP_PHOTOS, School.IDEA, School.FILL)
+    return school in (School.KEEP_PHOTOS, School.FILL)
 
 
 def _by_area(size: Size) -> tuple[int, int]:

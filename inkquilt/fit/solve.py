@@ -1,108 +1,129 @@
-"""Fitting a sketch to a page: build the model, solve, read back, check.
+"""Fitting a sketch to a page: a design laid anew, or a page that lies already fitted round a hand's pins.
 
-Deterministic: one worker, a fixed seed, limits in the solver's deterministic
-time. Wall time is only reported.
+What nobody has touched is laid by ``designs``. Where something is pinned, the page as it was laid
+is fitted again with as little change as possible, by CP-SAT: exact, proven, checked. One worker, a
+fixed seed, limits in the solver's deterministic time; wall time is only reported.
 """
 
 from __future__ import annotations
 
 import time
-from collections.abc import Iterable, Iterator
 from dataclasses import replace
+from functools import lru_cache
 
-from inkquilt.errors import FitNotSound
 from inkquilt.fit.check import check_fit
 from inkquilt.fit.clash import find_clash
-from inkquilt.fit.explain import changes_of, tilts_given_up
+from inkquilt.fit.designs import design_fit, designs
+from inkquilt.fit.explain import moved
 from inkquilt.fit.kept import relations_of
 from inkquilt.fit.model import FitModel
-from inkquilt.fit.proving import FOUND, best_page
+from inkquilt.fit.proving import best_page
 from inkquilt.fit.readback import read_back
-from inkquilt.fit.request import Fit, FitRequest, Status, Way
+from inkquilt.fit.request import Budget, Fit, FitRequest, School, Status, Way
 from inkquilt.fit.rules import write_rules
-from inkquilt.fit.solver import new_solver
-from inkquilt.fit.straighten import straightened, tilted_stacks
-from inkquilt.fit.ways import drawn_for, held, usual_ways
+from inkquilt.fit.ways import held
 from inkquilt.fit.wishes import Wishes
-from inkquilt.sketch.model import Role, Sketch
+from inkquilt.lengths import Grains
+from inkquilt.sketch.geometry import Axis, box
+from inkquilt.sketch.model import Block, Role, Size, Sketch
 
-
-def fit_ways(request: FitRequest, ways: Iterable[Way] | None = None) -> Iterator[Fit]:
-    """Yield a fit for each way (the usual ones when none are given), as each is done."""
-    for way in usual_ways(request) if ways is None else ways:
-        yield fit(request, way)
+#: A page whose pieces lie further than this from the laid one, in the middle, is held against itself.
+SAME_PAGE: Grains = 8128
 
 
 def fit(request: FitRequest, way: Way) -> Fit:
-    """Fit the request's sketch to its page in one way.
+    """Return the page of a sketch in one way, or round the pins of a page that lies already.
 
-    A page that cannot be is a value (``Status.IMPOSSIBLE`` with its clash), not
-    an error. A tilt that costs a photo its size, or the whole page, is given up
-    (``Fit.straightened``). Raises ``FitNotSound`` if the independent checker refuses
-    the result.
+    A page that cannot be is a value (``Status.IMPOSSIBLE`` with its clash), not an error.
     """
-    started = time.perf_counter()
-    request = request.held_by(way)
-    drawn = drawn_for(request, way)
-    if drawn is None:
-        return Fit(way, Status.IMPOSSIBLE, held(request, way), note="this page has nothing for this way to do")
-    sketch = drawn.sketch
-    best = _fit(sketch, request, way, frozenset())
-    if best.cost is None or best.cost.photos:
-        for names in _tilts_to_give_up(sketch, best):
-            other = _fit(straightened(sketch, names), request, way, names)
-            if other.cost is not None and (best.cost is None or other.cost.photos < best.cost.photos):
-                best = other
-    if best.status is Status.IMPOSSIBLE:
-        best = replace(best, clash=find_clash(write_rules(sketch, request, way.school), request.budget))
-    return replace(best, note=drawn.note, seconds=time.perf_counter() - started)
+    if request.near:
+        return refit(request, way)
+    laid = design_fit(request, way)
+    if laid is not None:
+        return laid
+    sketch = held(request.held_by(way), way)
+    clash = find_clash(write_rules(sketch, request.held_by(way), School.KEEP_PROPORTIONS), request.budget)
+    return Fit(way, Status.IMPOSSIBLE, sketch, held=sketch, clash=clash)
 
 
-def _tilts_to_give_up(sketch: Sketch, best: Fit) -> Iterator[frozenset[str]]:
-    """Yield what to straighten: each stack that lost its size alone, then those together, then all."""
-    stacks = tilted_stacks(sketch)
-    drawn = {block.id: block.size for block in sketch.blocks}
-    smaller = {block.id for block in best.blocks if block.role is Role.PHOTO and block.size != drawn[block.id]}
-    shrunk = [stack for stack in stacks if stack & smaller]
-    tried = [*shrunk, frozenset().union(*shrunk), frozenset().union(*stacks)]
-    yield from dict.fromkeys(names for names in tried if names)
-
-
-def _fit(sketch: Sketch, request: FitRequest, way: Way, straight: frozenset[str]) -> Fit:
-    rules = write_rules(sketch, request, way.school)
-    model = FitModel(rules)
-    wishes = Wishes(model)
-    best = best_page(model, wishes, request.budget)
-    if not best.found:
-        return Fit(way, Status.IMPOSSIBLE if best.impossible else Status.UNKNOWN, sketch, straightened=straight)
-    blocks = read_back(best.solver, model, rules)
-    faults = check_fit(sketch, blocks, request, way.school)
-    if faults:
-        raise FitNotSound(faults)
-    as_held = held(request, way)
-    return Fit(
-        way,
-        Status.OPTIMAL if best.proven else Status.BEST_FOUND,
-        sketch,
-        blocks,
-        cost=wishes.cost(best.solver),
-        gap=best.gap,
-        changes=(*tilts_given_up(as_held, straight), *changes_of(rules, blocks, as_held)),
-        relations=relations_of(rules, blocks),
-        held=as_held,
-        straightened=straight,
-    )
+def all_ways(request: FitRequest, turn: int = 0, mirrored: bool = False) -> tuple[Fit, ...]:
+    """Return the ways worth offering for one way of holding the sketch, the nearest to the drawing first."""
+    return designs(request, turn, mirrored)
 
 
 def is_possible(request: FitRequest, way: Way) -> bool:
-    """Tell whether a page can be made in one way at all; wishes and clashes are left aside, which is quicker."""
+    """Tell whether a page can be made in one way at all."""
+    return design_fit(request, way) is not None
+
+
+def refit(request: FitRequest, way: Way) -> Fit:
+    """Fit a page as it lies round its pins, changing as little as possible.
+
+    What holds between its pieces is read from the page as it was laid before any pin, so that a
+    row that a hand has pushed a mark off comes back into its row. A result that the independent
+    checker refuses is no result (``Status.UNKNOWN``); the page then stays as it is.
+    """
+    started = time.perf_counter()
     request = request.held_by(way)
-    drawn = drawn_for(request, way)
-    if drawn is None:
-        return False
-    sketch = drawn.sketch
-    upright = straightened(sketch, frozenset().union(*tilted_stacks(sketch)))
-    return any(
-        new_solver(request.budget).solve(FitModel(write_rules(one, request, way.school)).cp) in FOUND
-        for one in dict.fromkeys((sketch, upright))
+    drawing = _as_laid(request, way)
+    rules = write_rules(drawing, request, School.KEEP_PHOTOS)
+    model = FitModel(rules)
+    wishes = Wishes(model)
+    best = best_page(model, wishes, request.budget)
+    as_held = held(replace(request, near=()), way)
+    if not best.found:
+        status = Status.IMPOSSIBLE if best.impossible else Status.UNKNOWN
+        clash = find_clash(rules, request.budget) if best.impossible else None
+        return Fit(way, status, drawing, held=as_held, clash=clash, seconds=time.perf_counter() - started)
+    blocks = read_back(best.solver, model, rules)
+    if check_fit(drawing, blocks, request, School.KEEP_PHOTOS):
+        return Fit(way, Status.UNKNOWN, drawing, held=as_held, seconds=time.perf_counter() - started)
+    return Fit(
+        way,
+        Status.OPTIMAL if best.proven else Status.BEST_FOUND,
+        drawing,
+        blocks,
+        cost=wishes.cost(best.solver),
+        gap=best.gap,
+        changes=tuple(moved(request, as_held, blocks)),
+        relations=relations_of(rules, blocks),
+        held=as_held,
+        seconds=time.perf_counter() - started,
     )
+
+
+def _as_laid(request: FitRequest, way: Way) -> Sketch:
+    """Return the page before any pin as a drawing of its own size; the page as it lies where that is not known."""
+    untouched = replace(request, near=(), pins=(), shields=(), budget=Budget())
+    laid = _laid_once(untouched, way)
+    near = {block.id: block for block in request.near}
+    blocks = laid.blocks if laid is not None else ()
+    pinned = {pin.block for pin in request.pins}
+    if {block.id for block in blocks} != near.keys() or _far(blocks, near, pinned):
+        blocks = request.near
+    page = request.page
+    drawn = tuple(_on_its_page(block) for block in blocks)
+    return Sketch(request.sketch.name, page.unit, Size(page.width, page.height), drawn)
+
+
+@lru_cache(maxsize=32)
+def _laid_once(request: FitRequest, way: Way) -> Fit | None:
+    """A hand on the page asks again and again for the same one."""
+    return design_fit(request, way)
+
+
+def _far(blocks: tuple[Block, ...], near: dict[str, Block], pinned: set[str]) -> bool:
+    """Tell whether a page as it was laid is quite another than the one that lies there."""
+    shifts = sorted(
+        max(abs(box(b).along(axis).low - box(near[b.id]).along(axis).low) for axis in Axis)
+        for b in blocks if b.id not in pinned
+    )  # fmt: skip
+    return bool(shifts) and shifts[len(shifts) // 2] > SAME_PAGE
+
+
+def _on_its_page(block: Block) -> Block:
+    """Return a block as a drawing of its own page has it: words may be as small as they are."""
+    if block.role in (Role.TITLE, Role.JOURNALING):
+        least = block.min_size or block.size
+        return replace(block, min_size=Size(min(least.width, block.width), min(least.height, block.height)))
+    return block

@@ -11,6 +11,7 @@ from collections.abc import Iterable, Iterator
 from itertools import combinations
 from typing import Final
 
+from inkquilt.design.reading import lead_among
 from inkquilt.fit.concessions import WayOut, conceded, with_smaller_prints
 from inkquilt.fit.request import Clash, FitRequest, School, Way
 from inkquilt.fit.solve import is_possible
@@ -71,15 +72,20 @@ def _other_ways(way: Way) -> Iterator[Way]:
 
 def _turn_words(way: Way) -> str:
     held = "Turn the sketch on its side" if way.turn % 180 else "Hold the sketch upright"
-    return held + (", photos in proportion" if way.school is School.KEEP_PROPORTIONS else ", photos kept big")
+    return held + (", as drawn" if way.school is School.KEEP_PROPORTIONS else ", photos larger")
 
 
-_OPTIONAL: Final = (Role.PHOTO, Role.CLUSTER, Role.JOURNALING, Role.TAG, Role.TITLE)
+_OPTIONAL: Final = (Role.CLUSTER, Role.TAG, Role.JOURNALING, Role.TITLE, Role.PHOTO)
 
 
 def _worth_leaving_out(request: FitRequest, clash: Clash | None) -> list[Block]:
-    """Blocks named in the clash that a page can do without, photos first, small before large."""
+    """Blocks named in the clash that a page can do without, photos last, small before large.
+
+    The only photo, and the one that leads, are never offered by themselves.
+    """
     named = {block for demand in clash.demands for block in demand.blocks} if clash else set()
+    photos = [block for block in request.sketch.blocks if block.role is Role.PHOTO]
+    named -= {lead_among(photos), *(photo.id for photo in photos if len(photos) == 1)}
     blocks = [block for block in request.sketch.blocks if block.role in _OPTIONAL and block.id in named]
     return sorted(blocks, key=lambda block: (_OPTIONAL.index(block.role), block.width * block.height))
 

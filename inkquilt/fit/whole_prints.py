@@ -18,7 +18,7 @@ _SHAPE_COUNTS: Final = 2.0
 
 
 def listed_sizes(design: Design, scale: float, prints: tuple[Size, ...]) -> Iterator[dict[str, Size]]:
-    """Yield sizes for all photos, those nearest to the page's scale first; ``scale`` is the page's own. Twins share a size."""
+    """Yield sizes for all photos, those nearest to the page's own ``scale`` first. Twins share a size."""
     photos = {photo.id: photo for photo in design.photos}
     seen: list[dict[str, Size]] = []
     for factor in SCALES:

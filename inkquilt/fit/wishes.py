@@ -38,7 +38,7 @@ from ortools.sat.python import cp_model
 from inkquilt.fit import bounds
 from inkquilt.fit.model import Expr, FitModel
 from inkquilt.fit.request import Cost, School
-from inkquilt.fit.rules import PAGE, Rules
+from inkquilt.fit.rules import Rules
 from inkquilt.fit.sizes import FreeSize, ceil_steps, partner_reveal, scale_of
 from inkquilt.page import LARGEST_SIDE, Side
 from inkquilt.sketch.geometry import Axis, is_tilted
@@ -73,7 +73,6 @@ class Wishes:
         self.scales = dict(zip(Axis, scale_of(self.rules.sketch, self.rules.request), strict=True))
         self.near = {block.id: block for block in self.rules.request.near}
         own_page = set(self.scales.values()) == {Fraction(1)}
-        self.free_places = self.rules.school is School.IDEA and not self.near and not own_page
         self._size_wishes()
         if own_page and not self.near and self.rules.school is not School.REFLOW:
             self._stay_wishes()
@@ -228,7 +227,6 @@ class Wishes:
         patterns = self.rules.relations.patterns
         anchored = {(anchor.upper, anchor.axis) for anchor in patterns.anchors}
         anchored |= {(along.upper, along.axis) for along in patterns.alongs}
-        free_places = self.free_places
         for block_id, block in self.rules.blocks.items():
             if block_id in self.rules.relations.layers:
                 continue
@@ -242,7 +240,7 @@ class Wishes:
                     self._near(length_expr, length, 1)
                 is_root = self.rules.stacks.root(block_id) == block_id
                 settled = (block_id, axis) in anchored or self._at_page_edge(block_id, axis)
-                if is_root and not settled and not free_places:
+                if is_root and not settled:
                     self._near(2 * start_expr + length_expr, 2 * start + length, 2)
         for anchor in patterns.anchors:
             self._anchor_wish(anchor)
@@ -250,8 +248,6 @@ class Wishes:
             self._along_wish(along)
         for tuck in patterns.tucks:
             self._tuck_wish(tuck)
-        if free_places:
-            self._even_wishes()
 
     def _drawn(self, block: Block, axis: Axis) -> tuple[Fraction, Fraction]:
         """Return where a block should begin and how long it should be: scaled, or as on the page that exists."""
@@ -285,21 +281,6 @@ class Wishes:
         under, whole = self._span(tuck.lower, tuck.axis)
         amount = under + whole - over if tuck.high else over + length - under
         self._near(amount, Fraction(tuck.amount), 1, bounds.ANCHORED)
-
-    def _even_wishes(self) -> None:
-        """Spread neighbours evenly: each gap between them or to the page's edge counts from one gap per axis."""
-        for axis in Axis:
-            even = self.model.new_var(0, self.model.extent(axis))
-            for before, after in self.rules.neighbours(axis):
-                if before == PAGE:
-                    room = self._span(after, axis)[0]
-                else:
-                    start, length = self._span(before, axis)
-                    end = self.model.extent(axis) if after == PAGE else self._span(after, axis)[0]
-                    room = end - start - length
-                most = ceil_steps(self.model.extent(axis), self.model.grid) + 2
-                steps = self.model.near(room - even, 0, most)
-                self.displacement.add(steps, most)
 
     def _is_free(self, block_id: str) -> bool:
         return isinstance(self.rules.sizes.get(block_id), FreeSize)

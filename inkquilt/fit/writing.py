@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from dataclasses import asdict
 from typing import Any, Final
 
-from inkquilt.fit.request import Clash, Fit, FitRequest
+from inkquilt.fit.request import Clash, Fit, FitRequest, School
 from inkquilt.lengths import Unit, json_length
 from inkquilt.sketch.writing import write_block
 
@@ -42,6 +42,8 @@ def write_fit(fit: Fit, unit: Unit) -> dict[str, Any]:
     return {
         "school": fit.way.school.value,
         "variant": fit.way.variant.value,
+        "plan": fit.way.plan,
+        "rearranged": bool(fit.way.plan) or fit.way.school is School.FILL,
         "note": fit.note,
         "turn": fit.way.turn,
         "mirrored": fit.way.mirrored,
@@ -49,6 +51,10 @@ def write_fit(fit: Fit, unit: Unit) -> dict[str, Any]:
         "gap": fit.gap,
         "seconds": round(fit.seconds, 3),
         "cost": fit.cost and asdict(fit.cost),
+        "distance": fit.distance and {name: round(part, 4) for name, part in asdict(fit.distance).items()},
+        "given_up": [rung.value for rung in fit.rungs],
+        "aside": sorted(fit.aside),
+        "missed": [{"mark": one.mark.value, "blocks": list(one.blocks)} for one in fit.missed],
         "blocks": [write_block(block, unit) for block in fit.blocks],
         "changes": [
             {"block": c.block, "kind": c.kind, "from": c.before, "to": c.after, "why": c.why} for c in fit.changes

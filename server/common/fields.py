@@ -7,7 +7,7 @@ from inkquilt.cutting.pieces import Slant
 from inkquilt.embellishments import EmbellishmentKind, Facing
 from inkquilt.embellishments import Form as EmbellishmentForm
 from inkquilt.fit import School, Status, Variant
-from inkquilt.fit.request import Ends
+from inkquilt.fit.request import Ends, Rung
 from inkquilt.lengths import Unit
 from inkquilt.page import Side
 from inkquilt.paper.regions import Hold
@@ -19,6 +19,7 @@ from inkquilt.words.stories import JournalWay
 
 UNIT_CHOICES = [(unit.value, unit.value) for unit in Unit]
 SCHOOL_CHOICES = [(school.value, school.value) for school in School]
+RUNG_CHOICES = [(rung.value, rung.value) for rung in Rung]
 VARIANT_CHOICES = [(variant.value, variant.value) for variant in Variant if variant.value]
 ENDS_CHOICES = [(ends.value, ends.value) for ends in Ends]
 TIE_CHOICES = [(kind.value, kind.value) for kind in TieKind]

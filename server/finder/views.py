@@ -69,7 +69,7 @@ class FitFoundSerializer(FormatRequestSerializer):
     sketch = serializers.IntegerField()
     turn = serializers.ChoiceField(TURNS, default=0)
     mirrored = serializers.BooleanField(default=False)
-    school = serializers.ChoiceField(fields.SCHOOL_CHOICES, default=School.KEEP_PHOTOS.value)
+    school = serializers.ChoiceField(fields.SCHOOL_CHOICES, default=School.KEEP_PROPORTIONS.value)
 
 
 class FittedSerializer(serializers.Serializer):

@@ -8,9 +8,8 @@ from typing import Any, Final
 from django.db.models import QuerySet
 
 from inkquilt.cutting.pieces import CutWishes
-from inkquilt.fit import Way
 from inkquilt.fit.rules import relations_for
-from inkquilt.fit.ways import drawn_for, usual_ways
+from inkquilt.fit.ways import drawn_for
 from inkquilt.lengths import Unit, format_length, format_nearest, with_unit
 from inkquilt.page import Side
 from inkquilt.sketch import Role
@@ -47,10 +46,6 @@ def page_answer(page: Page, document: PageDocument) -> dict[str, Any]:
         "grid": with_unit(document.grid, document.unit),
         "terms": document.terms,
         "way": way_answer(document),
-        "ways": [
-            written_way(way)
-            for way in dict.fromkeys((*usual_ways(document.request, *held_of(document.way)), document.way))
-        ],
         "fit": fit_answer(document.fit or {}, document),
         "slots": slots_answer(document, pictures, put_aside(page, document, pictures)),
         "covers": cover_answers(document, pictures),
@@ -79,11 +74,6 @@ def page_answer(page: Page, document: PageDocument) -> dict[str, Any]:
         "leads": document.leads,
         "step": document.grid / document.unit.grains,
     }
-
-
-def held_of(way: Way) -> tuple[int, bool]:
-    """Return how a sketch is held whose ways are shown; the one on its side belongs to the upright ones."""
-    return way.turn, way.mirrored
 
 
 def ties_answer(document: PageDocument) -> list[dict[str, Any]]:
@@ -177,14 +167,27 @@ def fit_answer(written: dict[str, Any], document: PageDocument) -> dict[str, Any
     """Return a kept fit, drawn."""
     page = document.page
     blocks = read_blocks(written["blocks"], page) if written["blocks"] else ()
-    way = {name: written.get(name, "") for name in ("school", "variant", "turn", "mirrored")}
+    way = {name: written.get(name, "") for name in ("school", "variant", "turn", "mirrored", "plan")}
     kept = ("status", "title", "gist", "seconds", "changes", "relations")
     clash = written["clash"]
     if clash and clash["short_by"] is not None:
         clash = {**clash, "short_by": str(clash["short_by"])}
     drawn = board(Size(page.width, page.height), page.unit, blocks, page.fold, looks_of(document))
     note = written.get("note", "")
-    return {"way": way, "note": note, **{name: written[name] for name in kept}, "clash": clash, "board": drawn}
+    laid_aside = {"given_up": written.get("given_up", []), "aside": names_of(written.get("aside", []), document)}
+    return {
+        "way": way,
+        "note": note,
+        **laid_aside,
+        **{name: written[name] for name in kept},
+        "clash": clash,
+        "board": drawn,
+    }
+
+
+def names_of(blocks: list[str], document: PageDocument) -> list[str]:
+    """Return what to call blocks of the page's sketch."""
+    return [block.name for block in document.sketch.blocks if block.id in blocks]
 
 
 def looks_of(document: PageDocument) -> Looks:

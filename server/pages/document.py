@@ -290,13 +290,22 @@ def written_way(way: Way) -> dict[str, Any]:
         "variant": way.variant.value,
         "turn": way.turn,
         "mirrored": way.mirrored,
+        "plan": way.plan,
     }
 
 
 def read_way(data: dict[str, Any]) -> Way:
-    """Read a way; what is not said is plain."""
-    variant = Variant(data.get("variant") or "")
-    return Way(School(data["school"]), data.get("turn", 0), data.get("mirrored", False), variant)
+    """Read a way; what is not said is plain.
+
+    A school that is no more, and an arrangement without its plan, are read as drawn.
+    """
+    turn, mirrored, plan = data.get("turn", 0), data.get("mirrored", False), data.get("plan") or ""
+    school = School(data["school"]) if data["school"] in {one.value for one in School} else School.KEEP_PROPORTIONS
+    if school is School.REFLOW and not plan:
+        return Way(School.KEEP_PROPORTIONS, turn, mirrored)
+    known = {one.value for one in Variant}
+    variant = Variant(data["variant"]) if data.get("variant") in known else Variant.PLAIN
+    return Way(school, turn, mirrored, variant, plan)
 
 
 def read_switches(data: dict[str, Any]) -> Switches:

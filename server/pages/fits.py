@@ -1,5 +1,6 @@
 """Working out fits for pages, and remembering them. Every solve happens in a process of its own."""
 
+import hashlib
 from contextlib import suppress
 from dataclasses import replace
 from typing import Any
@@ -7,10 +8,9 @@ from typing import Any
 from django.db import IntegrityError, transaction
 
 from inkquilt.errors import BadInput, Fault
-from inkquilt.fit import Fit, School, Status, Way
+from inkquilt.fit import Fit, Status, Way
 from inkquilt.fit.explain import gist_of
 from inkquilt.fit.request import Budget
-from inkquilt.fit.ways import usual_ways
 from inkquilt.fit.writing import write_fit
 from server.pages.document import PageDocument
 from server.pages.models import Page, WorkedOutFit
@@ -29,7 +29,12 @@ class PinsClash(BadInput):
 def way_key(way: Way) -> str:
     """Return a way as one word."""
     held = f"{way.turn}/{'mirrored' if way.mirrored else 'plain'}"
-    return f"{way.school.value}/{way.variant.value or '-'}/{held}"
+    return f"{way.school.value}/{way.variant.value or '-'}/{held}/{_short(way.plan)}"
+
+
+def _short(plan: str) -> str:
+    """Return a plan as a word that a key has room for."""
+    return hashlib.sha256(plan.encode()).hexdigest()[:12] if plan else "-"
 
 
 def written_fit(result: Fit, document: PageDocument) -> dict[str, Any]:
@@ -57,18 +62,30 @@ def fit_of(page: Page, document: PageDocument, way: Way, reasons: bool = False) 
     return worked_out
 
 
+def ways_of(page: Page, document: PageDocument) -> list[dict[str, Any]]:
+    """Return the ways to fit a page, from memory or worked out now: for the way its sketch is held, the best first."""
+    turn, mirrored = document.way.turn, document.way.mirrored
+    if document.way.plan and turn % 180:  # chosen among the ways of the upright sketch
+        turn = (turn - 90) % 360
+    terms, key = document.terms, f"ways/{turn}/{'mirrored' if mirrored else 'plain'}"
+    known = WorkedOutFit.objects.filter(page=page, terms=terms, way=key).first()
+    if known is not None:
+        return list(known.document["ways"])
+    found = solvers().run("all_ways", document.request, turn, mirrored)
+    ways = [written_fit(result, document) for result in found]
+    with suppress(IntegrityError), transaction.atomic():
+        WorkedOutFit.objects.get_or_create(page=page, terms=terms, way=key, defaults={"document": {"ways": ways}})
+    return ways
+
+
 def first_that_fits(document: PageDocument) -> tuple[Way, dict[str, Any]]:
-    """Return the document's own way if it fits, else the first usual one that does, else its own with its clash."""
-    own = solvers().run("fit", document.request, document.way)
-    if own.found:
-        return document.way, written_fit(own, document)
-    for way in usual_ways(document.request, document.way.turn, document.way.mirrored):
-        if way != document.way and solvers().run("is_possible", document.request, way):
-            return way, written_fit(solvers().run("fit", document.request, way), document)
-    if own.clash is None:  # a way that has nothing to do on this page says nothing of why the sketch does not fit
-        plain = Way(School.KEEP_PHOTOS, document.way.turn, document.way.mirrored)
-        return plain, written_fit(solvers().run("fit", document.request, plain), document)
-    return document.way, written_fit(own, document)
+    """Return the document's own way if it is still the design, else the nearest that is, else its own."""
+    own: Fit = solvers().run("fit", document.request, document.way)
+    if own.found and not own.missed and not own.aside:
+        return own.way, written_fit(own, document)
+    found = solvers().run("all_ways", document.request, document.way.turn, document.way.mirrored)
+    best = next((result for result in found if not result.missed), own if own.found else next(iter(found), own))
+    return best.way, written_fit(best, document)
 
 
 def refitted(page: Page, document: PageDocument, budget: Budget = LIVE_BUDGET) -> dict[str, Any]:

@@ -1,6 +1,6 @@
 """The shapes of pages, fits and changes in the API."""
 
-from typing import Any
+from typing import Any, Final
 
 from rest_framework import serializers
 
@@ -12,6 +12,9 @@ from server.common.drawing import BoardSerializer
 from server.common.serializers import FormatRequestSerializer
 from server.pages.changes import KIND_CHOICES
 
+#: A plan names every stack of a sketch once.
+LONGEST_PLAN: Final = 8000
+
 
 class WaySerializer(serializers.Serializer):
     """A school, which of its ways, and how the sketch is held first."""
@@ -20,6 +23,9 @@ class WaySerializer(serializers.Serializer):
     variant = serializers.ChoiceField(fields.VARIANT_CHOICES, default="", allow_blank=True)
     turn = serializers.ChoiceField([0, 90, 180, 270], default=0)
     mirrored = serializers.BooleanField(default=False)
+    plan = serializers.CharField(
+        max_length=LONGEST_PLAN, default="", allow_blank=True, help_text="how groups stand that were arranged anew"
+    )
 
 
 class FitQuerySerializer(WaySerializer):
@@ -80,6 +86,10 @@ class FitSerializer(serializers.Serializer):
     title = serializers.CharField()
     gist = serializers.CharField()
     note = serializers.CharField(allow_blank=True)
+    given_up = serializers.ListField(
+        child=serializers.ChoiceField(fields.RUNG_CHOICES), help_text="what a small page gave up, the gentlest first"
+    )
+    aside = serializers.ListField(child=serializers.CharField(), help_text="names of pieces laid aside")
     seconds = serializers.FloatField()
     changes = BlockChangeSerializer(many=True)
     relations = RelationsSerializer()
@@ -299,7 +309,6 @@ class PageSerializer(serializers.Serializer):
     grid = serializers.CharField()
     terms = serializers.CharField()
     way = WaySerializer()
-    ways = WaySerializer(many=True)
     fit = FitSerializer()
     slots = SlotSerializer(many=True)
     covers = CoverSerializer(many=True)
@@ -414,6 +423,7 @@ class ChangeSerializer(FormatRequestSerializer):
     turn = serializers.ChoiceField([0, 90, 180, 270], required=False)
     mirrored = serializers.BooleanField(required=False)
     variant = serializers.ChoiceField(fields.VARIANT_CHOICES, required=False, allow_blank=True)
+    plan = serializers.CharField(max_length=LONGEST_PLAN, required=False, allow_blank=True)
     left = serializers.CharField(required=False, allow_blank=True, max_length=60)
     top = serializers.CharField(required=False, allow_blank=True, max_length=60)
     right = serializers.CharField(required=False, allow_blank=True, max_length=60)

@@ -30,7 +30,7 @@ from server.cutting.models import ShapingTool
 from server.embellishments.models import owned_by
 from server.pages.changes import Known, KnownPaper, KnownPhoto, KnownState, apply_change
 from server.pages.cut_terms import SidePicture
-from server.pages.document import PageDocument, page_as_sketch
+from server.pages.document import PageDocument, page_as_sketch, read_way
 from server.pages.fits import first_that_fits, fit_of, refitted
 from server.pages.journaling import set_anew
 from server.pages.models import Page, Revision
@@ -59,7 +59,7 @@ REFITS = frozenset({"pin"})
 
 
 #: How a page is fitted first.
-PHOTOS_KEPT_BIG = Way(School.KEEP_PHOTOS)
+AS_DRAWN = Way(School.KEEP_PROPORTIONS)
 
 
 class StalePage(Exception):
@@ -103,9 +103,9 @@ def make_page(
     format_key: str | None,
     binding: Side | None = None,
     name: str = "",
-    way: Way = PHOTOS_KEPT_BIG,
+    way: Way = AS_DRAWN,
 ) -> Page:
-    """Put a sketch on a page of its own and fit it, keeping the photos big if that is possible."""
+    """Put a sketch on a page of its own and fit it: as drawn where that is still the design, else as near as can be."""
     drawn, name = core_sketch(sketch), name or sketch.name
     return _new_page(owner, drawn, on, format_key, binding, name, sketch, way)
 
@@ -118,7 +118,7 @@ def _new_page(
     binding: Side | None,
     name: str,
     sketch: Sketch | None,
-    way: Way = PHOTOS_KEPT_BIG,
+    way: Way = AS_DRAWN,
 ) -> Page:
     document = PageDocument(
         sketch=drawn,
@@ -245,12 +245,17 @@ def change_page(*, page: Page, version: int, change: dict[str, Any]) -> Page:
     if change["kind"] in REFITS or change.get("moves") or (document.pins and change["kind"] in ("untie", "tie")):
         document = replace(document, fit=refitted(page, document))
     elif change["kind"] == "way":
-        document = replace(document, fit=fit_of(page, document, document.way))
+        document = _in_its_way(replace(document, fit=fit_of(page, document, document.way)))
     elif change["kind"] not in KEEPS_FIT | {"arrange"} or (document.blocks and not keeps_terms(document)):
         document = _fitted(document)
     if document.accents and document.blocks != before.blocks and change["kind"] != TAKE_UP:
         document = _with_accents_along(document, before, changed.document)
     return _keep(page, version, _words_set_anew(page, document), changed.done)
+
+
+def _in_its_way(document: PageDocument) -> PageDocument:
+    """Return the document with the way its fit was really laid in: on its side words are dealt again, by a plan."""
+    return replace(document, way=read_way(document.fit)) if document.fit and document.fit["blocks"] else document
 
 
 def _state(page: Page, step: int | None, snapshot: int | None) -> KnownState | None:

@@ -17,6 +17,7 @@ from server.pages.views import (
     TiesView,
     UndoView,
     WaysOutView,
+    WaysView,
 )
 
 urlpatterns = [
@@ -33,6 +34,7 @@ urlpatterns = [
     path("pages/<int:pk>/ties/", TiesView.as_view()),
     path("pages/<int:pk>/proposals/", ProposalsView.as_view()),
     path("pages/<int:pk>/fit/", FitView.as_view()),
+    path("pages/<int:pk>/ways/", WaysView.as_view()),
     path("pages/<int:pk>/companions/", CompanionsView.as_view()),
     path("pages/<int:pk>/sketch/", KeepSketchView.as_view()),
     path("pages/<int:pk>/ways-out/", WaysOutView.as_view()),

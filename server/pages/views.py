@@ -24,7 +24,7 @@ from server.pages import services
 from server.pages.answers import card_answer, fit_answer, page_answer, ties_answer
 from server.pages.changes import asked_way
 from server.pages.document import written_way
-from server.pages.fits import fit_of, proposal_list, way_out_list
+from server.pages.fits import fit_of, proposal_list, way_out_list, ways_of
 from server.pages.models import Page
 from server.pages.serializers import (
     CompanionQuerySerializer,
@@ -127,7 +127,7 @@ class PagesView(APIView):
         on, key = asked_page(wanted)
         side = Side(wanted["binding"]) if wanted.get("binding") else None
         name = wanted.get("name", "")
-        school = School(wanted.get("school") or School.KEEP_PHOTOS.value)
+        school = School(wanted.get("school") or School.KEEP_PROPORTIONS.value)
         way = Way(school, wanted.get("turn", 0), wanted.get("mirrored", False))
         page = services.make_page(
             owner=request.user, sketch=sketch, on=on, format_key=key, binding=side, name=name, way=way
@@ -273,6 +273,17 @@ class FitView(APIView):
         way, reasons = asked_way(given), given["reasons"]
         document = services.document_of(page)
         return Response(fit_answer(fit_of(page, document, way, reasons), document))
+
+
+class WaysView(APIView):
+    """The ways to fit a page."""
+
+    @extend_schema(operation_id="ways", responses={200: FitSerializer(many=True), 404: ErrorSerializer})
+    def get(self, request: Request, pk: int) -> Response:
+        """Work them out, or remember them: at most six, the nearest to the drawing first."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        document = services.document_of(page)
+        return Response([fit_answer(written, document) for written in ways_of(page, document)])
 
 
 class WaysOutView(APIView):

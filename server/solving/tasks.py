@@ -13,7 +13,7 @@ from inkquilt.cutting.advice import SheetSaver, sheet_saver
 from inkquilt.cutting.plan import PaperNeed, PaperPlan, plan_page
 from inkquilt.fit.proposals import proposals
 from inkquilt.fit.reasons import with_reasons
-from inkquilt.fit.solve import fit, is_possible
+from inkquilt.fit.solve import all_ways, fit, is_possible
 from inkquilt.fit.waysout import ways_out
 from inkquilt.lengths import Unit
 from inkquilt.photos.assign import best_choice
@@ -30,7 +30,7 @@ if TYPE_CHECKING:
     from inkquilt_io.swatches import Swatch
 
 __all__ = [
-    "best_choice", "fit", "is_possible", "look_for_areas", "pixelled", "planned_page",
+    "all_ways", "best_choice", "fit", "is_possible", "look_for_areas", "pixelled", "planned_page",
     "print_sheets", "proposals", "read_photo", "read_swatch",
     "serve", "sketches_in", "tones_of", "ways_out", "with_reasons",
 ]  # fmt: skip

@@ -49,8 +49,10 @@ def _laid(design: Design, terms: Terms, on_page: Mapping[str, Block], stack: Sta
     covered = _Covered(design, on_page, drawn, size)
     best = min(
         _places(design, terms, drawn, size, wanted),
-        key=lambda place: covered.cost(place) * _COVERS
-        + (abs(place.x - wanted.x) + abs(place.y - wanted.y)) / max(size.width, size.height),
+        key=lambda place: (
+            covered.cost(place) * _COVERS
+            + (abs(place.x - wanted.x) + abs(place.y - wanted.y)) / max(size.width, size.height)
+        ),
     )
     return drawn.placed(best.x, best.y, size)
 
@@ -113,8 +115,9 @@ def _places(design: Design, terms: Terms, drawn: Block, size: Size, wanted: _Pla
     was, whole = box(drawn), design.sketch.page
     if min(was.x.low, was.y.low, whole.width - was.x.high, whole.height - was.y.high) >= terms.margin:
         low_x, low_y = max(low_x, terms.margin), max(low_y, terms.margin)
-        high_x, high_y = min(high_x, page.width - size.width - terms.margin), min(
-            high_y, page.height - size.height - terms.margin
+        high_x, high_y = (
+            min(high_x, page.width - size.width - terms.margin),
+            min(high_y, page.height - size.height - terms.margin),
         )
     step = max(grid, min(size.width, size.height) // 4 // grid * grid)
     xs = sorted({_within(wanted.x + n * step, low_x, high_x, grid) for n in range(-_FAR, _FAR + 1)})

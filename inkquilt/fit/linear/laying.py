@@ -18,7 +18,6 @@ from inkquilt.sketch.geometry import TRIG, Axis, is_tilted, trig
 from inkquilt.sketch.model import Block, Role, Shape, Size
 from inkquilt.sketch.relations import Reveals
 
-
 #: Photos this much smaller than the page's own scale are rounded up where there is room.
 SMALL: Final = 0.93
 

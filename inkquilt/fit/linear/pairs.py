@@ -11,10 +11,10 @@ from itertools import combinations, pairwise
 from typing import Final
 
 from inkquilt.design.reading import PAPERS, Design, Stack
+from inkquilt.design.tree import SMALL_GAP
 from inkquilt.fit import bounds
 from inkquilt.fit.linear.lay import Lay
 from inkquilt.fit.linear.program import Expr
-from inkquilt.design.tree import SMALL_GAP
 from inkquilt.fit.linear.terms import LEAST_AIR
 from inkquilt.lengths import Grains
 from inkquilt.sketch.geometry import Axis
@@ -84,7 +84,7 @@ class Pairs:
                     self.members(a, b, one, two)
 
     def is_rule(self, one: Stack, two: Stack) -> bool:
-        """Tell whether what holds between two stacks is a rule: no paper takes part, or only such as stand by themselves."""
+        """Tell whether what holds between two stacks is a rule: no paper takes part, or one that stands by itself."""
         return self.lay.terms.anew or (one.piece.role not in PAPERS and two.piece.role not in PAPERS)
 
     def keep(self, expr: Expr, least: Grains, rule: bool, price: float = PAPER_RULE) -> None:

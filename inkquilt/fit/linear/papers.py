@@ -14,13 +14,13 @@ from math import ceil, floor
 from typing import Final
 
 from inkquilt.design.reading import PAPERS, WORDS, Design, Stack, keeps_proportions
+from inkquilt.design.tree import SMALL_GAP
 from inkquilt.fit.linear.lay import turned_part
 from inkquilt.fit.linear.pairs import PAPER_RULE, Pairs
 from inkquilt.fit.linear.placing import GridLay
 from inkquilt.fit.linear.program import Expr
 from inkquilt.fit.linear.settling import in_proportion
 from inkquilt.fit.linear.sizing import strip_width
-from inkquilt.design.tree import SMALL_GAP
 from inkquilt.fit.linear.terms import Terms
 from inkquilt.lengths import INCH, Grains
 from inkquilt.page import Side
@@ -233,7 +233,9 @@ class Papers(GridLay):
         if beside is not None and not lines:
             off, target = beside
             if abs(off) <= SMALL_GAP:
-                self.ask(edge - target, self.terms.reveal(abs(off), self.design.sketch) * (1 if off > 0 else -1), REVEAL)
+                self.ask(
+                    edge - target, self.terms.reveal(abs(off), self.design.sketch) * (1 if off > 0 else -1), REVEAL
+                )
             elif abs(off) <= _NEAR:
                 self.ask(edge - target, self.scale * off, NEAR)
 
@@ -280,7 +282,11 @@ class Papers(GridLay):
     def _carry(self) -> None:
         """What lay wholly on a paper does so again."""
         for overlap in self.design.relations.overlaps:
-            if overlap.lower not in self.papers or overlap.upper not in self.firm_boxes or self._lies_anew(overlap.upper):
+            if (
+                overlap.lower not in self.papers
+                or overlap.upper not in self.firm_boxes
+                or self._lies_anew(overlap.upper)
+            ):
                 continue
             if not (overlap.x is Lie.INSIDE and overlap.y is Lie.INSIDE) or overlap.lower in self.rigid:
                 continue
@@ -359,9 +365,7 @@ def laid_papers(design: Design, terms: Terms, on_page: Mapping[str, Block], anew
     return laid
 
 
-def _pushes(
-    design: Design, terms: Terms, on_page: Mapping[str, Block], laid: Mapping[str, Block]
-) -> Iterator[_Push]:
+def _pushes(design: Design, terms: Terms, on_page: Mapping[str, Block], laid: Mapping[str, Block]) -> Iterator[_Push]:
     """Yield what repairs each word that lies half across a paper it did not lie half across."""
     for name, paper in laid.items():
         if keeps_proportions(paper) or name not in design.stacks:

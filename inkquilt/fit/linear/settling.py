@@ -55,7 +55,9 @@ def _photo(block: Block, found: tuple[float, float], terms: Terms) -> Size:
     term = terms.request.photo_term(block.id)
     if term.print_size is not None:
         whole = term.print_size
-        off = [max(0, floor((w - f) / terms.grid + 0.5)) for w, f in zip((whole.width, whole.height), found, strict=True)]
+        off = [
+            max(0, floor((w - f) / terms.grid + 0.5)) for w, f in zip((whole.width, whole.height), found, strict=True)
+        ]
         return Size(whole.width - off[0] * terms.grid, whole.height - off[1] * terms.grid)
     size = Size(_to_mark(found[0], terms), _to_mark(found[1], terms))
     if block.width == block.height:

@@ -9,14 +9,15 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
+from itertools import pairwise
 from math import sqrt
 from typing import Final
 
 from inkquilt.design.reading import PAPERS, Design, Stack, area, keeps_proportions
+from inkquilt.design.tree import SMALL_GAP
 from inkquilt.fit.linear.lay import Lay, drawn_middle, turned_part
 from inkquilt.fit.linear.pairs import ROW_GAP, Pairs
 from inkquilt.fit.linear.program import Expr, Number, Solved
-from inkquilt.design.tree import SMALL_GAP
 from inkquilt.fit.linear.terms import Terms
 from inkquilt.fit.request import Rung
 from inkquilt.lengths import INCH, Grains
@@ -209,8 +210,8 @@ class Sizing(Lay):
 
     def _photo_size(self, photo: Block) -> tuple[Expr, Expr]:
         if photo.id in self.terms.sizes:
-            size = self.terms.sizes[photo.id]
-            return Expr((), size.width), Expr((), size.height)
+            settled = self.terms.sizes[photo.id]
+            return Expr((), settled.width), Expr((), settled.height)
         term = self.terms.request.photo_term(photo.id)
         if term.print_size is not None:
             return self._print_that_exists(photo, term.print_size)
@@ -361,7 +362,7 @@ class Sizing(Lay):
                 name for name in sizes.blocks
                 if name in self.roots and self.design.stacks[name].piece.role in PAPERS and not self.run_offs(name)
             ]  # fmt: skip
-            for one, two in zip(here, here[1:], strict=False):
+            for one, two in pairwise(here):
                 for axis in Axis:
                     self.ask(self.length(one, axis) - self.length(two, axis), 0, ROW_GAP)
 
@@ -382,7 +383,7 @@ class Sizing(Lay):
                 small = drawn <= SMALL_GAP
                 wanted = self.terms.reveal(drawn, self.design.sketch) if small else self.scales[row.axis] * drawn
                 self.ask(self.gaps[key], wanted, ROW_GAP if small else OFF_PLACE)
-            for one, two in zip(row.blocks, row.blocks[1:], strict=False):
+            for one, two in pairwise(row.blocks):
                 between = self.edge(two, row.axis, False) - self.edge(one, row.axis, True)
                 if firm:
                     self.hold(between - self.gaps[key], 0)
@@ -455,5 +456,3 @@ def least_word_size(block: Block, terms: Terms) -> Size:
 def strip_width(drawn: Grains, terms: Terms, scale: float) -> Grains:
     """Return how wide a strip is on the page: the mark nearest to the page's scale, never nothing."""
     return max(1, round(drawn * min(1.15, scale) / terms.grid)) * terms.grid
-
-

@@ -39,7 +39,8 @@ def change_way(document: PageDocument, change: dict[str, Any], _: Any) -> Change
 def asked_way(change: dict[str, Any]) -> Way:
     """Return the way a person asked for."""
     variant = Variant(change.get("variant") or "")
-    return Way(School(change["school"]), change.get("turn", 0), change.get("mirrored", False), variant)
+    turn, mirrored = change.get("turn", 0), change.get("mirrored", False)
+    return Way(School(change["school"]), turn, mirrored, variant, change.get("plan") or "")
 
 
 def leave_out(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:

@@ -1,6 +1,6 @@
 /** Server data as hooks. What was changed answers with the whole page, which goes straight into the cache. */
 import { useCallback, useRef } from 'react'
-import { useMutation, useQueries, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
+import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
 import { api, take, Refused, type Change, type NewPage, type Page, type Stale, type Way } from './client'
 
 export const keys = {
@@ -11,8 +11,9 @@ export const keys = {
   formats: ['formats'] as const,
   deleted: ['deleted'] as const,
   page: (id: number) => ['page', id] as const,
-  fit: (id: number, terms: string, way: Way) =>
-    ['fit', id, terms, way.school, way.variant ?? '', way.turn ?? 0, way.mirrored ?? false] as const,
+  fit: (id: number, terms: string, way: Way) => ['fit', id, terms, ...wayKey(way)] as const,
+  ways: (id: number, terms: string, way: Way) =>
+    ['ways', id, terms, way.turn ?? 0, way.mirrored ?? false, (way.plan ?? '') !== ''] as const,
   reasons: (id: number, terms: string, way: Way) => ['reasons', ...keys.fit(id, terms, way)] as const,
   ties: (id: number, terms: string, way: Way) => ['ties', ...keys.fit(id, terms, way)] as const,
   proposals: (id: number, terms: string, way: Way) => ['proposals', ...keys.fit(id, terms, way)] as const,
@@ -27,8 +28,11 @@ export const keys = {
   snapshots: (id: number) => ['snapshots', id] as const,
   table: (id: number, version: number) => ['cutting', id, version] as const,
   run: (id: number) => ['cut-run', id] as const,
-  waysOut: (id: number, terms: string, way: Way) =>
-    ['ways-out', id, terms, way.school, way.variant ?? '', way.turn ?? 0, way.mirrored ?? false] as const,
+  waysOut: (id: number, terms: string, way: Way) => ['ways-out', id, terms, ...wayKey(way)] as const,
+}
+
+function wayKey(way: Way) {
+  return [way.school, way.variant ?? '', way.turn ?? 0, way.mirrored ?? false, way.plan ?? ''] as const
 }
 
 export function useSession() {
@@ -68,19 +72,16 @@ export function usePage(id: number) {
 export const sameWay = (a: Way, b: Way) =>
   a.school === b.school &&
   (a.variant ?? '') === (b.variant ?? '') &&
-  a.turn === b.turn &&
-  a.mirrored === b.mirrored
+  (a.turn ?? 0) === (b.turn ?? 0) &&
+  (a.mirrored ?? false) === (b.mirrored ?? false) &&
+  (a.plan ?? '') === (b.plan ?? '')
 
-/** Every way to fit a page, each arriving when it is worked out. */
-export function useFits(page: Page) {
-  return useQueries({
-    queries: page.ways.map((way) => ({
-      queryKey: keys.fit(page.id, page.terms, way),
-      queryFn: () => take(api.GET('/api/pages/{id}/fit/', { params: { path: { id: page.id }, query: way } })),
-      staleTime: Infinity,
-      // The chosen one came with the page, unless a hand has changed it since.
-      ...(sameWay(way, page.way) && page.pins.length === 0 ? { initialData: page.fit } : {}),
-    })),
+/** The ways to fit a page, the nearest to the drawing first. */
+export function useWays(page: Page) {
+  return useQuery({
+    queryKey: keys.ways(page.id, page.terms, page.way),
+    queryFn: () => take(api.GET('/api/pages/{id}/ways/', { params: { path: { id: page.id } } })),
+    staleTime: Infinity,
   })
 }
 

@@ -903,6 +903,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/ways/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Work them out, or remember them: at most six, the nearest to the drawing first. */
+        get: operations["ways"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/ways-out/": {
         parameters: {
             query?: never;
@@ -1700,6 +1717,7 @@ export interface components {
             turn?: components["schemas"]["TurnEnum"];
             mirrored?: boolean;
             variant?: components["schemas"]["VariantEnum"] | components["schemas"]["BlankEnum"];
+            plan?: string;
             left?: string;
             top?: string;
             right?: string;
@@ -1847,6 +1865,7 @@ export interface components {
             turn?: components["schemas"]["TurnEnum"];
             mirrored?: boolean;
             variant?: components["schemas"]["VariantEnum"] | components["schemas"]["BlankEnum"];
+            plan?: string;
             left?: string;
             top?: string;
             right?: string;
@@ -2202,6 +2221,10 @@ export interface components {
             title: string;
             gist: string;
             note: string;
+            /** @description what a small page gave up, the gentlest first */
+            given_up: components["schemas"]["GivenUpEnum"][];
+            /** @description names of pieces laid aside */
+            aside: string[];
             /** Format: double */
             seconds: number;
             changes: components["schemas"]["BlockChange"][];
@@ -2226,7 +2249,7 @@ export interface components {
             turn: components["schemas"]["TurnEnum"];
             /** @default false */
             mirrored: boolean;
-            /** @default keep-photos */
+            /** @default keep-proportions */
             school: components["schemas"]["SchoolEnum"];
         };
         /** @description A found sketch fitted: the page, its photos matched anew, and what gave way. No match when nothing fits. */
@@ -2319,6 +2342,16 @@ export interface components {
             remarks: components["schemas"]["Fault"][];
             faults: components["schemas"]["Fault"][];
         };
+        /**
+         * @description * `finer` - finer
+         *     * `straight` - straight
+         *     * `small-words` - small-words
+         *     * `tags-aside` - tags-aside
+         *     * `story-aside` - story-aside
+         *     * `photo-aside` - photo-aside
+         * @enum {string}
+         */
+        GivenUpEnum: "finer" | "straight" | "small-words" | "tags-aside" | "story-aside" | "photo-aside";
         /**
          * @description * `fine` - fine
          *     * `soft` - soft
@@ -2809,7 +2842,6 @@ export interface components {
             grid: string;
             terms: string;
             way: components["schemas"]["Way"];
-            ways: components["schemas"]["Way"][];
             fit: components["schemas"]["Fit"];
             slots: components["schemas"]["Slot"][];
             covers: components["schemas"]["Cover"][];
@@ -3283,12 +3315,12 @@ export interface components {
         /**
          * @description * `keep-photos` - keep-photos
          *     * `keep-proportions` - keep-proportions
-         *     * `idea` - idea
+         *     * `whole-prints` - whole-prints
          *     * `fill-extra` - fill-extra
          *     * `reflow` - reflow
          * @enum {string}
          */
-        SchoolEnum: "keep-photos" | "keep-proportions" | "idea" | "fill-extra" | "reflow";
+        SchoolEnum: "keep-photos" | "keep-proportions" | "whole-prints" | "fill-extra" | "reflow";
         /** @description What a story can be written in; ``id`` of a hand, ``words`` says what it is. */
         Script: {
             id: number | null;
@@ -3987,13 +4019,9 @@ export interface components {
          *     * `step-out` - step-out
          *     * `repeat-strip` - repeat-strip
          *     * `wider-border` - wider-border
-         *     * `one-column` - one-column
-         *     * `two-columns` - two-columns
-         *     * `turned-rows` - turned-rows
-         *     * `one-row` - one-row
          * @enum {string}
          */
-        VariantEnum: "split-base" | "wider-paper" | "step-out" | "repeat-strip" | "wider-border" | "one-column" | "two-columns" | "turned-rows" | "one-row";
+        VariantEnum: "split-base" | "wider-paper" | "step-out" | "repeat-strip" | "wider-border";
         /** @description The version of the page a write is based on. */
         VersionRequest: {
             version: number;
@@ -4007,6 +4035,11 @@ export interface components {
             turn: components["schemas"]["TurnEnum"];
             /** @default false */
             mirrored: boolean;
+            /**
+             * @description how groups stand that were arranged anew
+             * @default
+             */
+            plan: string;
         };
         /** @description Something to give up that makes the page possible: its words, and the change that does it. */
         WayOut: {
@@ -5615,15 +5648,17 @@ export interface operations {
         parameters: {
             query: {
                 mirrored?: boolean;
+                /** @description how groups stand that were arranged anew */
+                plan?: string;
                 reasons?: boolean;
                 /**
                  * @description * `keep-photos` - keep-photos
                  *     * `keep-proportions` - keep-proportions
-                 *     * `idea` - idea
+                 *     * `whole-prints` - whole-prints
                  *     * `fill-extra` - fill-extra
                  *     * `reflow` - reflow
                  */
-                school: "keep-photos" | "keep-proportions" | "idea" | "fill-extra" | "reflow";
+                school: "keep-photos" | "keep-proportions" | "whole-prints" | "fill-extra" | "reflow";
                 /**
                  * @description * `0` - 0
                  *     * `90` - 90
@@ -5637,12 +5672,8 @@ export interface operations {
                  *     * `step-out` - step-out
                  *     * `repeat-strip` - repeat-strip
                  *     * `wider-border` - wider-border
-                 *     * `one-column` - one-column
-                 *     * `two-columns` - two-columns
-                 *     * `turned-rows` - turned-rows
-                 *     * `one-row` - one-row
                  */
-                variant?: "split-base" | "wider-paper" | "step-out" | "repeat-strip" | "wider-border" | "one-column" | "two-columns" | "turned-rows" | "one-row" | "";
+                variant?: "split-base" | "wider-paper" | "step-out" | "repeat-strip" | "wider-border" | "";
             };
             header?: never;
             path: {
@@ -6552,6 +6583,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Stale"];
+                };
+            };
+        };
+    };
+    ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fit"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
         };

@@ -15,7 +15,7 @@ import { arrowOf } from '../app/arrows'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { BoardBlock, Change, Fit, Page, Photo } from '../api/client'
-import { useFits, usePage, usePageWrites, useTies } from '../api/queries'
+import { usePage, usePageWrites, useTies, useWays } from '../api/queries'
 import { Board } from '../board/Board'
 import { PageThumb } from '../board/PageThumb'
 import { BenchHeader } from './BenchHeader'
@@ -77,7 +77,7 @@ export function Bench() {
 function LaidBench({ page }: { page: Page }) {
   const step = stepOf(useParams().step)
   const writes = usePageWrites(page.id)
-  const fits = useFits(page)
+  const ways = useWays(page)
   const [ghost, setGhost] = useState<Fit | null>(null)
   /** What a step lays over the page while it is only looked at. */
   const [laid, lay] = useState<LaidOver>(NOTHING_LAID)
@@ -289,7 +289,7 @@ function LaidBench({ page }: { page: Page }) {
         <BenchSide
           page={page}
           step={step}
-          fits={fits}
+          ways={ways}
           ties={ties.data ?? []}
           heldId={heldId}
           picked={picked}

@@ -1,6 +1,6 @@
 import type { Accent, Change, Fit, Page, Tie } from '../api/client'
 import type { MovedPiece } from '../api/lookQueries'
-import type { useFits } from '../api/queries'
+import type { useWays } from '../api/queries'
 import { ClusterSide } from '../embellish/ClusterSide'
 import { LookSide } from '../looking/LookSide'
 import type { Looking } from '../looking/useLooking'
@@ -23,7 +23,7 @@ import { Why } from './Why'
 interface BenchSideProps {
   page: Page
   step: StepKey
-  fits: ReturnType<typeof useFits>
+  ways: ReturnType<typeof useWays>
   ties: Tie[]
   heldId: string | null
   /** The photos ticked in the tray. */
@@ -45,7 +45,7 @@ interface BenchSideProps {
 
 /** What lies beside the page at each step: ways to fit, the piece in hand, photos, cuts, prints. */
 export function BenchSide(props: BenchSideProps) {
-  const { page, step, fits, ties, heldId, picked, onLook, onLayOver, onType, onChange, onPutDown } = props
+  const { page, step, ways, ties, heldId, picked, onLook, onLayOver, onType, onChange, onPutDown } = props
   const { board } = page.fit
   const arranging = step === 'page'
   const nothingFits = board.blocks.length === 0
@@ -96,7 +96,7 @@ export function BenchSide(props: BenchSideProps) {
         <>
           <Ways
             page={page}
-            fits={fits}
+            ways={ways}
             onLook={onLook}
             onChoose={(way) =>
               onChange({
@@ -105,6 +105,7 @@ export function BenchSide(props: BenchSideProps) {
                 variant: way.variant ?? '',
                 turn: way.turn ?? 0,
                 mirrored: way.mirrored ?? false,
+                plan: way.plan ?? '',
               })
             }
           />

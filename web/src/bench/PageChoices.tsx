@@ -21,7 +21,13 @@ const ROOM = [
 export function PageChoices({ page, onChange }: PageChoicesProps) {
   const { switches, way } = page
   const held = (turn: number, mirrored: boolean) =>
-    onChange({ kind: 'way', school: way.school, variant: way.variant ?? '', turn: turn as 0, mirrored })
+    onChange({
+      kind: 'way',
+      school: way.plan ? 'keep-proportions' : way.school,
+      variant: way.variant ?? '',
+      turn: turn as 0,
+      mirrored,
+    })
   const turn = way.turn ?? 0
   return (
     <section className="page-choices" aria-label="For the whole page">

@@ -1,69 +1,82 @@
 import { Fractions } from '../app/Fractions'
-import type { UseQueryResult } from '@tanstack/react-query'
+import { Trouble } from '../app/Trouble'
 import type { Fit, Page, Way } from '../api/client'
 import { sameWay } from '../api/queries'
 import { PageThumb } from '../board/PageThumb'
+import type { useWays } from '../api/queries'
 
 interface WaysProps {
   page: Page
-  fits: UseQueryResult<Fit>[]
+  ways: ReturnType<typeof useWays>
   onChoose: (way: Way) => void
   onLook: (fit: Fit | null) => void
 }
 
-const keyOf = (way: Way) => `${way.school}/${way.variant}/${way.turn}/${way.mirrored}`
+const keyOf = (way: Way) => `${way.school}/${way.variant}/${way.turn}/${way.mirrored}/${way.plan}`
 
-/** The ways to fit as small pages wearing her photos; those that fit come first. */
-export function Ways({ page, fits, onChoose, onLook }: WaysProps) {
-  const rows = page.ways.map((way, index) => ({ way, fit: fits[index]?.data, error: fits[index]?.error }))
-  const found = rows.filter((row) => row.fit && row.fit.board.blocks.length > 0)
-  const waiting = rows.filter((row) => !row.fit && !row.error)
-  const impossible = rows.filter((row) => row.fit?.board.blocks.length === 0)
-  const anyLoaded = rows.some((row) => row.fit)
+/** The ways to fit as small pages wearing her photos, the nearest to the drawing first; the one that lies there first of all until they are known. */
+export function Ways({ page, ways, onChoose, onLook }: WaysProps) {
+  const lies = page.pins.length === 0 && page.fit.board.blocks.length > 0 ? [page.fit] : []
+  const found = ways.data ?? lies
+  const shown = found.some((fit) => sameWay(fit.way, page.way)) ? found : [...lies, ...found]
+  const waiting = ways.isPending
   return (
-    <section className="ways" aria-label="Ways to fit">
-      <h2>{found.length > 1 ? `${found.length} ways to fit` : 'Ways to fit'}</h2>
+    <section className="ways" aria-label="Ways to fit" aria-busy={waiting}>
+      <h2>{!waiting && shown.length > 1 ? `${shown.length} ways to fit` : 'Ways to fit'}</h2>
       <ul onPointerLeave={() => onLook(null)}>
-        {found.map(({ way, fit }) => (
-          <li key={keyOf(way)}>
-            <button
-              type="button"
-              className="way"
-              aria-pressed={sameWay(way, page.way)}
-              onClick={() => onChoose(way)}
-              onPointerEnter={() => onLook(sameWay(way, page.way) ? null : fit!)}
-              onFocus={() => onLook(sameWay(way, page.way) ? null : fit!)}
-              onBlur={() => onLook(null)}
-            >
-              <span className="way-picture">
-                <PageThumb board={fit!.board} slots={page.slots} titles={page.titles} size={104} />
-              </span>
-              <span className="way-words">
-                <strong>{fit!.title}</strong>
-                <span>{fit!.gist}</span>
-                {fit!.note && way.school === 'fill-extra' && (
-                  <span className="way-note">
-                    <Fractions text={fit!.note} />
-                  </span>
-                )}
-              </span>
-            </button>
+        {shown.map((fit) => (
+          <li key={keyOf(fit.way)}>
+            <WayPage page={page} fit={fit} onChoose={onChoose} onLook={onLook} />
           </li>
         ))}
-        {waiting.map(({ way }) => (
-          <li key={keyOf(way)} className="way is-waiting">
+        {waiting && (
+          <li className="way is-waiting">
             <span className="way-picture" aria-hidden />
             <span className="way-words" role="status">
-              measuring another way…
+              laying out other ways…
             </span>
           </li>
-        ))}
+        )}
       </ul>
-      {anyLoaded && impossible.length > 0 && (
-        <p className="hint">
-          Not on this page: {impossible.map((row) => row.fit!.title.toLowerCase()).join('; ')}.
-        </p>
-      )}
+      {ways.error && <Trouble error={ways.error} />}
     </section>
+  )
+}
+
+interface WayPageProps {
+  page: Page
+  fit: Fit
+  onChoose: (way: Way) => void
+  onLook: (fit: Fit | null) => void
+}
+
+/** One way: a small page, what it is called, what it gains and gives up. */
+function WayPage({ page, fit, onChoose, onLook }: WayPageProps) {
+  const chosen = sameWay(fit.way, page.way)
+  const look = () => onLook(chosen ? null : fit)
+  return (
+    <button
+      type="button"
+      className="way"
+      aria-pressed={chosen}
+      onClick={() => onChoose(fit.way)}
+      onPointerEnter={look}
+      onFocus={look}
+      onBlur={() => onLook(null)}
+    >
+      <span className="way-picture">
+        <PageThumb board={fit.board} slots={page.slots} titles={page.titles} size={104} />
+      </span>
+      <span className="way-words">
+        <strong>{fit.title}</strong>
+        <span>{fit.gist}</span>
+        {fit.aside.length > 0 && <span className="way-note">Laid aside: {fit.aside.join(', ')}.</span>}
+        {fit.note && (
+          <span className="way-note">
+            <Fractions text={fit.note} />
+          </span>
+        )}
+      </span>
+    </button>
   )
 }

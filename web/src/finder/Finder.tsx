@@ -23,7 +23,7 @@ export function Finder() {
     every_photo: false,
     spread: null,
   })
-  const [school, setSchool] = useState<School>('keep-photos')
+  const [school, setSchool] = useState<School>('keep-proportions')
   const photos = usePhotos()
   const chosen = photos.data?.filter((photo) => ids.includes(photo.id)) ?? []
   const found = useFind({ photos: ids, format, ...filters })
@@ -74,9 +74,9 @@ export function Finder() {
 }
 
 const SCHOOLS = [
-  { value: 'keep-photos', words: 'photos kept big' },
-  { value: 'keep-proportions', words: 'all in proportion' },
-  { value: 'idea', words: 'the idea, evenly spread' },
+  { value: 'keep-proportions', words: 'as drawn' },
+  { value: 'keep-photos', words: 'photos larger' },
+  { value: 'whole-prints', words: 'whole prints' },
 ] as const
 
 interface FilterChecksProps {

@@ -17,8 +17,8 @@ from inkquilt.errors import BadInput, CoreError
 from inkquilt.fit import Fit, FitRequest, School, Way, bounds
 from inkquilt.fit.explain import gist_of
 from inkquilt.fit.reasons import with_reasons
-from inkquilt.fit.solve import fit_ways
-from inkquilt.fit.ways import usual_ways
+from inkquilt.fit.solve import all_ways
+from inkquilt.fit.solve import fit as fit_one
 from inkquilt.fit.writing import write_fits
 from inkquilt.lengths import Unit, parse_length
 from inkquilt.page import FORMATS, Margins, Page
@@ -63,7 +63,7 @@ class Command(BaseCommand):
             request, photos = _request(options)
         except BadCall as error:
             self._refuse(error.messages, as_json=options["json"])
-        fits = list(fit_ways(request, _ways(request, options)))
+        fits = _fits(request, options)
         if options["why"]:
             fits = [with_reasons(request, result) for result in fits]
         if options["json"]:
@@ -140,15 +140,14 @@ class UnreadablePage(BadCall):
         super().__init__(f"“{text[:40]}” is no page size; 8.5x11in, 210x297mm or one of {names} would do")
 
 
-def _ways(request: FitRequest, options: dict[str, Any]) -> list[Way]:
-    turns = [0, 90] if options["turn"] is None else [options["turn"]]
-    ways = [way for turn in turns for way in usual_ways(request, turn, options["mirror"]) if way.turn in turns]
+def _fits(request: FitRequest, options: dict[str, Any]) -> list[Fit]:
+    """Return the ways worth offering; of a school that was asked for those, or its own page where none is."""
+    turn, mirrored = options["turn"] or 0, options["mirror"]
     if options["school"] is None:
-        return list(dict.fromkeys(ways))
+        return list(all_ways(request, turn, mirrored))
     school = School(options["school"])
-    asked = [way for way in ways if way.school is school]
-    # a school that has nothing to do here is tried all the same, and says so
-    return list(dict.fromkeys(asked)) or [Way(school, turn, options["mirror"]) for turn in turns]
+    asked = [result for result in all_ways(request, turn, mirrored) if result.way.school is school]
+    return asked or [fit_one(request, Way(school, turn, mirrored))]
 
 
 def _json_file(name: str) -> object:
