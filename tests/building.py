@@ -6,7 +6,9 @@ from pathlib import Path
 from typing import Any
 
 from inkquilt.fit import Fit, FitRequest, School, Way
+from inkquilt.fit.exact import exact_fit
 from inkquilt.fit.solve import fit
+from inkquilt.fit.ways import held
 from inkquilt.lengths import Unit, parse_length
 from inkquilt.page import Margins, Page
 from inkquilt.sketch import Block, Sketch
@@ -14,7 +16,7 @@ from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
 
 #: The schools that fit a sketch as it is drawn.
-PLAIN_SCHOOLS = (School.KEEP_PHOTOS, School.KEEP_PROPORTIONS, School.IDEA)
+PLAIN_SCHOOLS = (School.KEEP_PHOTOS, School.KEEP_PROPORTIONS)
 DEMO_SKETCHES = sorted((Path(__file__).parents[1] / "demo" / "sketches").glob("*.quilt.json"))
 
 
@@ -62,9 +64,21 @@ def size(width: str, height: str) -> Size:
     return Size(inches(width), inches(height))
 
 
-def fitted(sketch: Sketch, page: Page, school: School = School.KEEP_PHOTOS, turn: int = 0) -> Fit:
+def fitted(sketch: Sketch, page: Page, school: School = School.KEEP_PROPORTIONS, turn: int = 0) -> Fit:
     """Fit on the usual terms."""
     return fit(FitRequest.plain(sketch, page), Way(school, turn))
+
+
+def exact(request: FitRequest, way: Way) -> Fit:
+    """Fit a drawing exactly, as a page is fitted again round a hand's pins."""
+    request = request.held_by(way)
+    drawing = held(request, way)
+    return exact_fit(drawing, request, way, way.school, drawing)
+
+
+def exactly(sketch: Sketch, page: Page, school: School = School.KEEP_PHOTOS, turn: int = 0) -> Fit:
+    """Fit exactly on the usual terms."""
+    return exact(FitRequest.plain(sketch, page), Way(school, turn))
 
 
 def block_of(result: Fit, block_id: str) -> Block:

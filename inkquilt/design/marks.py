@@ -62,6 +62,10 @@ class Mark(Enum):
     PAPER = "paper"
 
 
+#: Marks by which ways are chosen and ranked; all others hold in every way that is offered.
+SOFT: Final = frozenset({Mark.SHARE, Mark.WEIGHT, Mark.CALM, Mark.ROOM})
+
+
 @dataclass(frozen=True, slots=True)
 class Missed:
     """A mark that a page misses, and the pieces that miss it."""
@@ -83,6 +87,11 @@ class Judged:
     def sound(self) -> bool:
         """Whether nothing is missed."""
         return not self.missed
+
+    @property
+    def keeps_the_design(self) -> bool:
+        """Whether nothing is missed that holds in every way."""
+        return all(missed.mark in SOFT for missed in self.missed)
 
 
 def judged(

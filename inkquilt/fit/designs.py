@@ -8,7 +8,6 @@ not fit climbs a ladder of rungs, one thing given up after the other, so that no
 
 from __future__ import annotations
 
-import time
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from itertools import islice
@@ -28,6 +27,7 @@ from inkquilt.fit.straighten import straightened, tilted_stacks
 from inkquilt.fit.ways import held
 from inkquilt.fit.whole_prints import listed_sizes
 from inkquilt.lengths import INCH
+from inkquilt.page import Margins
 from inkquilt.sketch.geometry import Axis, box
 from inkquilt.sketch.model import Block, Role, Sketch
 from inkquilt.sketch.relations import read_relations
@@ -87,6 +87,7 @@ class Laid:
     aside: frozenset[str] = frozenset()
     straightened: frozenset[str] = frozenset()
     note: str = ""
+    as_it_is: bool = False
 
     @property
     def sound(self) -> bool:
@@ -106,6 +107,9 @@ class _Layer:
         self.request = request
         self._designs: dict[tuple[Sketch, bool], Design] = {}
         self._candidates: dict[Way, Candidate] = {}
+        #: Ways that kept the design but for marks that only rank, and how many of those they missed.
+        self.near_misses: dict[Way, int] = {}
+        self.patient = False
 
     def design_of(self, sketch: Sketch, anew: bool = False, on_side: bool = False) -> Design:
         """Read a drawing, with what was untied and tied; a drawing arranged anew has ties of its own."""
@@ -178,6 +182,8 @@ class _Layer:
                 return  # words drawn lying would stand: they are dealt again, by a plan
             case _ if not way.plan:
                 design = self.design_of(sketch)
+                if not rungs and (own := self._on_its_own_page(way, design)) is not None:
+                    yield own
                 yield from self._page(way, design, design, terms)
             case _:
                 design = self.design_of(sketch, on_side=self.on_side(way))
@@ -188,6 +194,17 @@ class _Layer:
                     terms = replace(terms, anew=True, like=design)
                     finer = redrawn(design, terms, candidate) if rungs else candidate
                     yield from self._arranged(way, design, finer, terms)
+
+    def _on_its_own_page(self, way: Way, design: Design) -> Laid | None:
+        """Return the drawing as it is, where it is drawn for just this page and nothing else was asked."""
+        request, sketch = self.request, design.sketch
+        same = (request.page.width, request.page.height) == (sketch.page.width, sketch.page.height)
+        asked = request.photo_terms or request.untied or request.ties or request.page.clear != Margins()
+        if not same or request.page.unit is not sketch.unit or asked:
+            return None
+        blocks = sketch.blocks
+        verdict = judged(design, request.page, blocks, False)
+        return Laid(way, design, blocks, verdict, distance(design, blocks, verdict, 0.0, 0.0), as_it_is=True)
 
     def on_side(self, way: Way) -> bool:
         """Tell whether titles drawn lying would stand in a way."""
@@ -239,8 +256,12 @@ class _Layer:
         by_hand = frozenset(t.block for t in self.request.photo_terms if t.print_size is not None)
         papers = frozenset(stack.root.id for stack in design.stacks.values() if stack.piece.role in PAPERS)
         bare = tuple(block for name, block in firm.blocks.items() if name not in papers)
-        if hopeless and not judged(against, self.request.page, bare, anew > 0, papers, by_hand).sound:
-            return
+        if hopeless and not self.patient:
+            early = judged(against, self.request.page, bare, anew > 0, papers, by_hand)
+            if early.keeps_the_design and early.missed:
+                self.near_misses[way] = min(len(early.missed), self.near_misses.get(way, len(early.missed)))
+            if early.missed:
+                return
         blocks = laid_whole(design, terms, firm.blocks, terms.anew)
         if blocks is None:
             return
@@ -263,14 +284,33 @@ class _Layer:
             if sum(one.sound for one in found) >= (FEW if without != "gt" else 1):
                 break
         sound = [one for one in found if one.sound]
-        if not sound:
-            way = Way(School.KEEP_PROPORTIONS, turn, mirrored)
-            steep = self.laid(way, steep=True)
-            found += [] if steep is None else [steep]
-            sound = [one for one in found if one.sound]
-        if not sound:
-            return [min(found, key=lambda one: one.badness)] if found else []
-        return _different(sorted(sound, key=lambda one: one.distance.total))
+        if sound:
+            return _different(sorted(sound, key=lambda one: one.distance.total))
+        kept = [one for one in (*found, *self._near_misses()) if one.judged.keeps_the_design]
+        if kept:
+            return _different(sorted(kept, key=lambda one: one.distance.total))[:FEW]
+        last = self.last(Way(School.KEEP_PROPORTIONS, turn, mirrored))
+        found += [] if last is None else [last]
+        return [min(found, key=lambda one: one.badness)] if found else []
+
+    def _near_misses(self) -> Iterator[Laid]:
+        """Yield the pages of the ways that missed least of what only ranks."""
+        self.patient = True
+        for way in sorted(self.near_misses, key=lambda way: self.near_misses[way])[: 2 * FEW]:
+            one = self.laid(way)
+            if one is not None:
+                yield one
+
+    def last(self, way: Way) -> Laid | None:
+        """Return a page where nothing keeps the design: pieces laid aside, at last laid over each other."""
+        steep = self.laid(way, steep=True)
+        if steep is not None and steep.judged.keeps_the_design:
+            return steep
+        sketch = held(self.request.held_by(way), way)
+        design = self.design_of(sketch)
+        loose = list(self._page(way, design, design, Terms(self.request, rungs=GENTLE[-1], loose=True)))
+        found = [one for one in (steep, *loose) if one is not None]
+        return min(found, key=lambda one: one.badness, default=None)
 
     def _plain_ways(self, turn: int, mirrored: bool) -> Iterator[Way]:
         for school in (School.KEEP_PROPORTIONS, School.KEEP_PHOTOS, School.WHOLE_PRINTS):
@@ -320,38 +360,38 @@ def designs(request: FitRequest, turn: int = 0, mirrored: bool = False) -> tuple
 
     Never empty for a page that takes any of its photos. Pins are not looked at: see ``solve.fit``.
     """
-    started = time.perf_counter()
     layer = _Layer(request)
     laid = layer.all(turn, mirrored)
-    return tuple(fit_of(request, one, time.perf_counter() - started) for one in laid)
+    return tuple(fit_of(request, one) for one in laid)
 
 
 def design_fit(request: FitRequest, way: Way) -> Fit | None:
     """Return the page of one way, or None where the way has nothing to do on this page."""
-    started = time.perf_counter()
     layer = _Layer(request)
+    layer.patient = True
     laid = layer.laid(way)
     if laid is None and (way.plan or layer.on_side(way)):  # the plan was for another page, or there is none yet
         anew = layer.on_its_side(way) if way.school is not School.REFLOW else layer.anew(way.turn, way.mirrored, "")
         laid = min(anew, key=lambda one: one.badness, default=None)
-    if laid is None or not laid.sound:
-        steeper = layer.laid(way, steep=True)
-        laid = steeper or laid
-    return None if laid is None else fit_of(request, laid, time.perf_counter() - started)
+    if laid is None and way.school is School.FILL:
+        return None
+    if laid is None or not laid.judged.keeps_the_design:
+        laid = layer.last(replace(way, school=School.KEEP_PROPORTIONS, plan="")) or laid
+    return None if laid is None else fit_of(request, laid)
 
 
-def fit_of(request: FitRequest, laid: Laid, seconds: float) -> Fit:
+def fit_of(request: FitRequest, laid: Laid) -> Fit:
     """Return a laid page as a fit, with what changed and what was kept."""
     as_held = held(request.held_by(laid.way), laid.way)
     terms = Terms(request, rungs=laid.rungs, anew=bool(laid.way.plan))
-    laid = replace(laid, blocks=with_clusters(laid.design, terms, laid.blocks))
+    if not laid.as_it_is:
+        laid = replace(laid, blocks=with_clusters(laid.design, terms, laid.blocks))
     return Fit(
         laid.way,
         Status.OPTIMAL,
         laid.design.sketch,
         laid.blocks,
         gap=0.0,
-        seconds=seconds,
         changes=tuple(design_changes(request, laid.design, laid.blocks, laid.straightened, laid.aside, as_held)),
         relations=relations_between(request, laid.design, laid.blocks, bool(laid.way.plan)),
         note=laid.note,

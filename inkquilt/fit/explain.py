@@ -254,7 +254,7 @@ def _where(fit: Fit) -> str:
         return stand
     top, foot = min(photo.y for photo in photos), max(photo.y + photo.height for photo in photos)
     middle = title.y + title.height // 2
-    return f"{stand}, title {'above' if middle < top else 'below' if middle > foot else 'among them'}"
+    return f"{stand}, title {'above' if middle < top else 'below' if middle > foot else 'between'}"
 
 
 def _lines_of(photos: list[Block], axis: Axis) -> int:

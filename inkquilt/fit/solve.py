@@ -10,25 +10,20 @@ from __future__ import annotations
 import time
 from dataclasses import replace
 from functools import lru_cache
+from typing import Final
 
-from inkquilt.fit.check import check_fit
 from inkquilt.fit.clash import find_clash
 from inkquilt.fit.designs import design_fit, designs
-from inkquilt.fit.explain import moved
-from inkquilt.fit.kept import relations_of
-from inkquilt.fit.model import FitModel
-from inkquilt.fit.proving import best_page
-from inkquilt.fit.readback import read_back
+from inkquilt.fit.exact import exact_fit
 from inkquilt.fit.request import Budget, Fit, FitRequest, School, Status, Way
 from inkquilt.fit.rules import write_rules
 from inkquilt.fit.ways import held
-from inkquilt.fit.wishes import Wishes
-from inkquilt.lengths import Grains
+from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.geometry import Axis, box
 from inkquilt.sketch.model import Block, Role, Size, Sketch
 
 #: A page whose pieces lie further than this from the laid one, in the middle, is held against itself.
-SAME_PAGE: Grains = 8128
+SAME_PAGE: Final[Grains] = INCH
 
 
 def fit(request: FitRequest, way: Way) -> Fit:
@@ -36,19 +31,19 @@ def fit(request: FitRequest, way: Way) -> Fit:
 
     A page that cannot be is a value (``Status.IMPOSSIBLE`` with its clash), not an error.
     """
-    if request.near:
-        return refit(request, way)
-    laid = design_fit(request, way)
-    if laid is not None:
-        return laid
-    sketch = held(request.held_by(way), way)
-    clash = find_clash(write_rules(sketch, request.held_by(way), School.KEEP_PROPORTIONS), request.budget)
-    return Fit(way, Status.IMPOSSIBLE, sketch, held=sketch, clash=clash)
+    started = time.perf_counter()
+    found = refit(request, way) if request.near else _laid(request, way)
+    return replace(found, seconds=time.perf_counter() - started)
 
 
 def all_ways(request: FitRequest, turn: int = 0, mirrored: bool = False) -> tuple[Fit, ...]:
-    """Return the ways worth offering for one way of holding the sketch, the nearest to the drawing first."""
-    return designs(request, turn, mirrored)
+    """Return the ways worth offering for one way of holding the sketch, the nearest to the drawing first.
+
+    ``seconds`` of each is what all of them took.
+    """
+    started = time.perf_counter()
+    found = designs(request, turn, mirrored)
+    return tuple(replace(one, seconds=time.perf_counter() - started) for one in found)
 
 
 def is_possible(request: FitRequest, way: Way) -> bool:
@@ -56,40 +51,26 @@ def is_possible(request: FitRequest, way: Way) -> bool:
     return design_fit(request, way) is not None
 
 
+def _laid(request: FitRequest, way: Way) -> Fit:
+    laid = design_fit(request, way)
+    if laid is not None:
+        return laid
+    sketch = held(request.held_by(way), way)
+    if way.school is School.FILL:
+        return Fit(way, Status.IMPOSSIBLE, sketch, held=sketch, note="this page has nothing for this way to do")
+    clash = find_clash(write_rules(sketch, request.held_by(way), School.KEEP_PROPORTIONS), request.budget)
+    return Fit(way, Status.IMPOSSIBLE, sketch, held=sketch, clash=clash)
+
+
 def refit(request: FitRequest, way: Way) -> Fit:
     """Fit a page as it lies round its pins, changing as little as possible.
 
     What holds between its pieces is read from the page as it was laid before any pin, so that a
-    row that a hand has pushed a mark off comes back into its row. A result that the independent
-    checker refuses is no result (``Status.UNKNOWN``); the page then stays as it is.
+    row that a hand has pushed a mark off comes back into its row.
     """
-    started = time.perf_counter()
     request = request.held_by(way)
-    drawing = _as_laid(request, way)
-    rules = write_rules(drawing, request, School.KEEP_PHOTOS)
-    model = FitModel(rules)
-    wishes = Wishes(model)
-    best = best_page(model, wishes, request.budget)
     as_held = held(replace(request, near=()), way)
-    if not best.found:
-        status = Status.IMPOSSIBLE if best.impossible else Status.UNKNOWN
-        clash = find_clash(rules, request.budget) if best.impossible else None
-        return Fit(way, status, drawing, held=as_held, clash=clash, seconds=time.perf_counter() - started)
-    blocks = read_back(best.solver, model, rules)
-    if check_fit(drawing, blocks, request, School.KEEP_PHOTOS):
-        return Fit(way, Status.UNKNOWN, drawing, held=as_held, seconds=time.perf_counter() - started)
-    return Fit(
-        way,
-        Status.OPTIMAL if best.proven else Status.BEST_FOUND,
-        drawing,
-        blocks,
-        cost=wishes.cost(best.solver),
-        gap=best.gap,
-        changes=tuple(moved(request, as_held, blocks)),
-        relations=relations_of(rules, blocks),
-        held=as_held,
-        seconds=time.perf_counter() - started,
-    )
+    return exact_fit(_as_laid(request, way), request, way, School.KEEP_PHOTOS, as_held)
 
 
 def _as_laid(request: FitRequest, way: Way) -> Sketch:

@@ -29,7 +29,8 @@ def ways_out(request: FitRequest, way: Way, clash: Clash | None) -> list[WayOut]
     pairs = (pair for one, two in combinations(single, 2) if (pair := one.joined(two)) is not None)
     more = _leaving_more_out(request, single)
     tries = MOST_TRIES
-    for stage in (single, pairs, more):
+    last = (WayOut(leave_out=(one.id,), words=f"Leave out {one.name}") for one in _dearest(request))
+    for stage in (single, pairs, more, last):
         found, tries = _that_work(request, way, stage, tries)
         if found:
             return found
@@ -88,6 +89,13 @@ def _worth_leaving_out(request: FitRequest, clash: Clash | None) -> list[Block]:
     named -= {lead_among(photos), *(photo.id for photo in photos if len(photos) == 1)}
     blocks = [block for block in request.sketch.blocks if block.role in _OPTIONAL and block.id in named]
     return sorted(blocks, key=lambda block: (_OPTIONAL.index(block.role), block.width * block.height))
+
+
+def _dearest(request: FitRequest) -> list[Block]:
+    """Return the photo that leads, where it is not the only one: the last thing to go."""
+    photos = [block for block in request.sketch.blocks if block.role is Role.PHOTO]
+    lead = lead_among(photos)
+    return [photo for photo in photos if photo.id == lead]
 
 
 def _leaving_more_out(request: FitRequest, single: list[WayOut]) -> Iterator[WayOut]:

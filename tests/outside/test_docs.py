@@ -15,7 +15,7 @@ import inkquilt
 import inkquilt_io
 from inkquilt.cutting.guillotine import plan_cuts
 from inkquilt.fit import FitRequest, bounds
-from inkquilt.fit.solve import fit_ways
+from inkquilt.fit.solve import all_ways
 from inkquilt.lengths import INCH, MM
 from inkquilt.photos import read_photos
 from inkquilt.sketch.reading import read_sketch
@@ -67,7 +67,7 @@ class Docs(TestCase):
         self.assertEqual([written[name] for name in ("status", "bound")], [told["status"], told["bound"]])
         self.assertEqual(read_photos(by_kind["photos"]).photos[0].slot, "p1")
         sketch = read_sketch(by_kind["sketch"]).sketch
-        self.assertTrue(all(result.found for result in fit_ways(FitRequest.plain(sketch, page_of("8 1/2", "11")))))
+        self.assertTrue(all(result.found for result in all_ways(FitRequest.plain(sketch, page_of("8 1/2", "11")))))
 
     def test_schemas_are_schemas_and_know_every_word(self):
         for path in (ROOT / "docs" / "schemas").iterdir():

@@ -13,7 +13,7 @@ from svgelements import SVG, Circle, Polygon, Rect
 
 from inkquilt.cutting import CutWishes, pieces_to_cut
 from inkquilt.fit import FitRequest, School, Way
-from inkquilt.fit.solve import fit, fit_ways
+from inkquilt.fit.solve import all_ways, fit
 from inkquilt.fit.writing import write_fits
 from inkquilt.lengths import INCH, MM, Unit
 from inkquilt.page import FORMATS
@@ -61,7 +61,7 @@ class PracticeNumbers(TestCase):
 
     def test_a_four_by_six_with_eighth_reveals(self):
         request = FitRequest.plain(demo_sketch("three"), page_of("12", "12"))
-        blocks = {block.id: block for block in fit(request, Way(School.KEEP_PHOTOS)).blocks}
+        blocks = {block.id: block for block in fit(request, Way(School.KEEP_PROPORTIONS)).blocks}
         self.assertEqual((blocks["m-tall"].width, blocks["m-tall"].height), (17 * INCH // 4, 25 * INCH // 4))
 
     def test_letter_to_twelve_leaves_three_and_a_half_and_one(self):
@@ -84,7 +84,7 @@ class Json(TestCase):
             jsonschema.validate(write_sketch(demo_sketch(path.name)), schema("sketch"))
         for key in ("letter", "insert", "a4"):
             request = FitRequest.plain(demo_sketch("kite"), BY_KEY[key].page())
-            answer = json.loads(json.dumps(write_fits(request, fit_ways(request))))
+            answer = json.loads(json.dumps(write_fits(request, all_ways(request))))
             jsonschema.validate(answer, schema("fit"))
 
     def test_page_and_blocks_of_a_fit_are_themselves_a_sketch(self):
@@ -168,7 +168,7 @@ class Csv(TestCase):
         text = pieces_csv(pieces, pieces_to_cut(pieces, CutWishes()), Unit.IN).decode("utf-8-sig")
         rows = list(csv.DictReader(io.StringIO(text)))
         tall = next(row for row in rows if row["Piece"] == "tall photo")
-        self.assertEqual((tall["Width"], tall["Width (decimal)"]), ("3 7/8 in", "3.875"))
+        self.assertEqual((tall["Width"], tall["Width (decimal)"]), ("3 5/8 in", "3.625"))
         self.assertEqual(tuple(rows[0]), HEADER)
         for row in rows:
             self.assertTrue(row["Width"].endswith(" in"))

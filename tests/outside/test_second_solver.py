@@ -19,11 +19,11 @@ from scipy.optimize import Bounds, LinearConstraint, milp
 
 from inkquilt.fit import FitRequest, School, Status, Way
 from inkquilt.fit.request import TrimLimits
-from inkquilt.fit.solve import fit
 from inkquilt.lengths import INCH
 from inkquilt.page import Page
 from inkquilt.sketch import Sketch
 from inkquilt.sketch.model import Role, Size
+from tests.building import exact as fit
 from tests.building import page_of, row, sketch_of
 
 GRID = INCH // 4

@@ -24,6 +24,7 @@ from inkquilt.sketch.relations import Apart, Beside, Edge, Lie, Overlap, gap_bet
 
 #: What a missed wish costs, for an inch of the drawing.
 PAPER_RULE: Final = 40.0
+LOOSE_RULE: Final = 400.0
 COVERED: Final = 60.0
 TOUCHING: Final = 13.0
 GROUP_LINE: Final = 12.0
@@ -89,8 +90,10 @@ class Pairs:
 
     def keep(self, expr: Expr, least: Grains, rule: bool, price: float = PAPER_RULE) -> None:
         """Hold something where it is a rule, else ask for it."""
-        if rule:
+        if rule and not self.lay.terms.loose:
             self.lay.hold(expr, least)
+        elif rule:
+            self.lay.ask_at_least(expr, least, LOOSE_RULE)
         else:
             self.lay.ask_at_least(expr, least, price)
 

@@ -108,6 +108,8 @@ class Placing(GridLay):
         """Hold two outlines apart along a slanting line: neither comes nearer than the first program left them."""
         length = sqrt(beside.normal.x**2 + beside.normal.y**2)
         normal = {Axis.X: beside.normal.x / length, Axis.Y: beside.normal.y / length}
+        if not {beside.first, beside.second} <= self.sizes.keys():
+            return  # a paper without a size of its own makes way later
         first, second = self.blocks[beside.first], self.blocks[beside.second]
         need = self._reach(first, normal, True) - self._reach(second, normal, False)
         way = {axis: self._found_middle(second, axis) - self._found_middle(first, axis) for axis in Axis}

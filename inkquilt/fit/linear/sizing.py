@@ -117,7 +117,7 @@ class Sizing(Lay):
         block = next(b for stack in self.stacks() for b in stack.members if b.id == block_id)
         across, down = beside.normal.x / length, beside.normal.y / length
         middle = self.middle(block_id, Axis.X) * (across / 2) + self.middle(block_id, Axis.Y) * (down / 2)
-        width, height = self._size[block_id]
+        width, height = self._size.get(block_id) or (self.length(block_id, Axis.X), self.length(block_id, Axis.Y))
         if block.shape is Shape.CIRCLE:
             yield middle + width * (0.5 if high else -0.5)
             return
@@ -352,7 +352,7 @@ class Sizing(Lay):
                     inner, outer = self.edge(name, axis, high), self.edge(stack.piece.id, axis, high)
                     off = outer - inner if high else inner - outer
                     self.hold(off, reveal)
-                    if end == outermost:
+                    if end == outermost and not self.terms.loose:
                         self.hold(off * -1, -reveal)
 
     def _paper_classes(self) -> None:
@@ -385,7 +385,7 @@ class Sizing(Lay):
                 self.ask(self.gaps[key], wanted, ROW_GAP if small else OFF_PLACE)
             for one, two in pairwise(row.blocks):
                 between = self.edge(two, row.axis, False) - self.edge(one, row.axis, True)
-                if firm:
+                if firm and not self.terms.loose:
                     self.hold(between - self.gaps[key], 0)
                     self.hold(self.gaps[key] - between, 0)
                 else:

@@ -35,7 +35,8 @@ class Terms:
 
     ``aim`` is the scale of the photos against the page's own (the root of its area over the
     sketch's); ``anew`` says the drawing was arranged for this page. ``sizes`` are photos whose
-    size is settled; ``like`` is the design a drawing that was arranged anew was made of.
+    size is settled; ``like`` is the design a drawing that was arranged anew was made of;
+    ``loose`` makes dear wishes of all rules between two pieces.
     """
 
     request: FitRequest
@@ -45,6 +46,7 @@ class Terms:
     sizes: dict[str, Size] = field(default_factory=dict)
     like: Design | None = None
     rounding: Rounding = Rounding.NEAREST
+    loose: bool = False
 
     @property
     def page(self) -> Page:

@@ -144,7 +144,8 @@ def _fits(request: FitRequest, options: dict[str, Any]) -> list[Fit]:
     """Return the ways worth offering; of a school that was asked for those, or its own page where none is."""
     turn, mirrored = options["turn"] or 0, options["mirror"]
     if options["school"] is None:
-        return list(all_ways(request, turn, mirrored))
+        found = list(all_ways(request, turn, mirrored))
+        return found or [fit_one(request, Way(School.KEEP_PROPORTIONS, turn, mirrored))]
     school = School(options["school"])
     asked = [result for result in all_ways(request, turn, mirrored) if result.way.school is school]
     return asked or [fit_one(request, Way(school, turn, mirrored))]
