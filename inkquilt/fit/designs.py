@@ -163,7 +163,7 @@ class _Layer:
             yield frozenset(aside)
 
     def _in_school(self, way: Way, sketch: Sketch, rungs: frozenset[Rung]) -> Iterator[Laid]:
-        terms = Terms(self.request, rungs=rungs)
+        terms = Terms(self.request.held_by(way), rungs=rungs)
         match way.school:
             case School.FILL:
                 drawn = filled(sketch, self.request.page, way.variant)
@@ -383,7 +383,7 @@ def design_fit(request: FitRequest, way: Way) -> Fit | None:
 def fit_of(request: FitRequest, laid: Laid) -> Fit:
     """Return a laid page as a fit, with what changed and what was kept."""
     as_held = held(request.held_by(laid.way), laid.way)
-    terms = Terms(request, rungs=laid.rungs, anew=bool(laid.way.plan))
+    terms = Terms(request.held_by(laid.way), rungs=laid.rungs, anew=bool(laid.way.plan))
     if not laid.as_it_is:
         laid = replace(laid, blocks=with_clusters(laid.design, terms, laid.blocks))
     return Fit(

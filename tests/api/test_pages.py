@@ -21,8 +21,26 @@ class Making(ApiTestCase):
         page = answer.json()
         self.assertEqual((answer.status_code, page["fit"]["status"]), (201, "optimal"))
         photo = next(block for block in page["fit"]["board"]["blocks"] if block["id"] == "p")
-        self.assertEqual((photo["texts"]["width"], photo["texts"]["height"], photo["number"]), ("4", "6", 3))
-        self.assertEqual(len(page["ways"]), 4)
+        self.assertEqual((photo["texts"]["width"], photo["texts"]["height"], photo["number"]), ("3 1/4", "4 7/8", 3))
+        ways = self.send("get", f"pages/{page['id']}/ways/").json()
+        self.assertTrue(1 < len(ways) <= 6)
+        self.assertEqual(ways[0]["way"], page["way"])
+        self.assertEqual(ways[0]["board"], page["fit"]["board"])
+
+    def test_the_ways_are_worked_out_once_and_each_can_be_chosen(self):
+        page = self.add_page()
+        path = f"pages/{page.pk}/ways/"
+        ways = self.send("get", path).json()
+        with mock.patch("server.pages.fits.solvers", side_effect=AssertionError("solved again")):
+            self.assertEqual(self.send("get", path).json(), ways)
+        for way in ways:
+            state = self.change(page.pk, page.version, kind="way", **way["way"]).json()
+            with self.subTest(way["title"]):
+                self.assertEqual(state["fit"]["board"], way["board"])
+                self.assertEqual(state["way"], way["way"])
+            page.refresh_from_db()
+        other = self.send("get", path).json()
+        self.assertEqual([one["title"] for one in other], [one["title"] for one in ways])
 
     def test_her_own_size_in_her_own_words(self):
         sketch = self.add_sketch()
@@ -196,9 +214,11 @@ class Changing(ApiTestCase):
 
 class Impossible(ApiTestCase):
     def test_where_nothing_fits_there_are_the_sum_and_ways_out_that_work(self):
-        rows = [row(f"p{i}", "photo", 0.25 + i * 2.75, 1, 2.5, 3.5) for i in range(4)]
+        """Her own least size of a title is her word: 4 1/2 in on a page of 4 cannot be."""
+        rows = [row(f"p{i}", "photo", 0.25 + i * 2.75, 3, 2.5, 3.5) for i in range(4)]
+        rows.append(row("t", "title", 1, 1, 10, 1, min=["4 1/2", "3/4"]))
         sketch = self.add_sketch(data=data_of(*rows))
-        page = self.send("post", "pages/", {"sketch": sketch.pk, "width": "2 1/2 in", "height": "4 in"}).json()
+        page = self.send("post", "pages/", {"sketch": sketch.pk, "width": "4 in", "height": "9 in"}).json()
         self.assertEqual((page["fit"]["status"], page["fit"]["board"]["blocks"]), ("impossible", []))
         self.assertIn("the page is", page["fit"]["clash"]["sum"])
         offered = self.send("get", f"pages/{page['id']}/ways-out/").json()

@@ -33,7 +33,7 @@ class Changes(TestCase):
             ("ledge", "runs off on the left and right"),
             ("m-tall", "its piece and its reveals"),
             ("cl-1", "comes down with the page"),
-            ("tall", "of the page, drawn with 17 %; print it 4 × 6 and trim"),
+            ("tall", "of the page, drawn with 17 %; print it 3 1/2 × 5 and trim 1/4 in off its width"),
         ):
             self.assertIn(words, change_of(result, block_id).why)
 

@@ -20,6 +20,8 @@ from inkquilt.sketch.geometry import Axis, Box, Ends, box
 from inkquilt.sketch.model import Block, Role, Size
 
 SMALLEST: Final[Grains] = INCH // 2
+#: What lying over something that is shielded costs, for all of its length.
+_SHIELDED: Final = 40.0
 #: What covering a photo or words more than drawn costs against distance, in parts of the piece's side.
 _COVERS: Final = 12.0
 _FAR: Final = 9
@@ -46,7 +48,7 @@ def _laid(design: Design, terms: Terms, on_page: Mapping[str, Block], stack: Sta
     side = min(drawn.width, drawn.height)
     size = in_proportion(drawn, max(min(1.0, scale * 1.05), min(1.0, SMALLEST / side)), terms.grid)
     wanted = _wanted(design, terms, on_page, drawn, size)
-    covered = _Covered(design, on_page, drawn, size)
+    covered = _Covered(design, terms, on_page, drawn, size)
     best = min(
         _places(design, terms, drawn, size, wanted),
         key=lambda place: (
@@ -133,8 +135,12 @@ def _within(value: Grains, low: Grains, high: Grains, grid: Grains) -> Grains:
 class _Covered:
     """How much more of photos and words a cluster covers at a place than it was drawn to."""
 
-    def __init__(self, design: Design, on_page: Mapping[str, Block], drawn: Block, size: Size) -> None:
+    def __init__(self, design: Design, terms: Terms, on_page: Mapping[str, Block], drawn: Block, size: Size) -> None:
         self.size = size
+        self.shields = [
+            (box(on_page[shield.lower]), shield) for shield in terms.request.shields
+            if shield.upper == drawn.id and shield.lower in on_page
+        ]  # fmt: skip
         self.rows: list[tuple[Ends, Ends, float, float]] = []
         boxes = design.relations.boxes
         mine = boxes[drawn.id]
@@ -157,6 +163,11 @@ class _Covered:
                 more = shared / (x.length * y.length) - part
                 if more > 1e-9:
                     cost += weight * (0.05 + more)
+        for lies, shield in self.shields:
+            if _shared(here, lies):
+                under, over = lies.along(shield.axis), here.along(shield.axis)
+                covered = min(under.high, over.high) - max(under.low, over.low)
+                cost += _SHIELDED * max(0.0, covered / under.length - shield.covered / shield.of)
         return cost
 
 

@@ -171,6 +171,10 @@ class Pairs:
         if overlap.covers:
             share = lying / under.length
             lay.ask_at_least(lay.length(overlap.lower, axis) * share - on_it, 0, COVERED)
+            for shield in lay.terms.request.shields:
+                if (shield.upper, shield.lower, shield.axis) == (overlap.upper, overlap.lower, axis):
+                    kept_off = lay.length(overlap.lower, axis) * (shield.covered / shield.of) - on_it
+                    self.keep(kept_off, 0, rule, LOOSE_RULE)
 
     # -- lines -----------------------------------------------------------------------
 

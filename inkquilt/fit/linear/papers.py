@@ -126,6 +126,9 @@ class Papers(GridLay):
                 self._twin_lengths[name] = Size(lengths[Axis.X], lengths[Axis.Y])
 
     def _twin_length(self, names: list[str], axis: Axis, drawn: Grains) -> Grains:
+        piece = self.design.stacks[names[0]].piece
+        if piece.role in (Role.STRIP, Role.BORDER) and drawn < max(piece.width, piece.height):
+            return strip_width(drawn, self.terms, self.scale)
         in_row = any(row.axis is axis and set(names) & set(row.blocks) for row in self.design.relations.patterns.gaps)
         runs = any({(Side.LEFT, Side.RIGHT), (Side.TOP, Side.BOTTOM)} and self._spans(name, axis) for name in names)
         if runs:

@@ -30,8 +30,17 @@ def settled(design: Design, terms: Terms, sized: Sized) -> dict[str, Size]:
         free = [name for name in twins if name in sizes and not _is_settled(name, terms)]
         for name in free:
             sizes[name] = sizes[free[0]]
+    for tied in design.relations.patterns.sizes:
+        free = [name for name in tied.blocks if name in sizes and not _is_settled(name, terms)]
+        for name in free[1:]:
+            if _close(sizes[name], sizes[free[0]], terms):
+                sizes[name] = sizes[free[0]]
     _keep_order(design, terms, sizes)
     return sizes
+
+
+def _close(one: Size, two: Size, terms: Terms) -> bool:
+    return max(abs(one.width - two.width), abs(one.height - two.height)) <= terms.grid
 
 
 def _settled(block: Block, found: tuple[float, float], terms: Terms) -> Size:

@@ -35,6 +35,9 @@ SPARE: Final = 1.04
 SCALE_LEAST: Final = 0.86
 SCALE_MOST: Final = 1.24
 
+#: The photo that was said to lead is asked to be this many times the page's scale.
+LEADING: Final = 1.15
+
 #: Prices: a miss of the whole; of an inch of the drawing where lengths are meant.
 OFF_SCALE: Final = 60.0
 TOO_SMALL: Final = 600.0
@@ -46,6 +49,7 @@ OFF_PLACE: Final = 1.0
 OFF_MARGIN: Final = 2.0
 WORD_SIZE: Final = 5.0
 WORD_SHAPE: Final = 120.0
+TIED: Final = 40.0
 SWOLLEN: Final = 20.0
 
 #: How far the centre of photos and words may move, as part of the page, before it costs; how much may stay uncovered.
@@ -87,7 +91,7 @@ class Sizing(Lay):
         for stack in self.stacks():
             self._place_stack(stack)
         self._carriers()
-        self._paper_classes()
+        self._equal_sizes()
         Pairs(self).tell()
         self._rows()
         self._balance()
@@ -220,6 +224,13 @@ class Sizing(Lay):
         if term.least is not None:
             self.hold(size[0], min(term.least.width, photo.width))
             self.hold(size[1], min(term.least.height, photo.height))
+        if photo.min_size is not None:
+            self.hold(size[0], photo.min_size.width)
+            self.hold(size[1], photo.min_size.height)
+        if photo.id in self.terms.request.never_trim:  # all of it shows: its proportions are its own
+            self.program.equal(across - down, 0)
+        if photo.id == self.terms.request.leads:
+            self.program.wish_at_least(across + down, 2 * LEADING, OFF_SCALE)
         return size
 
     def _print_that_exists(self, photo: Block, whole: Size) -> tuple[Expr, Expr]:
@@ -355,9 +366,13 @@ class Sizing(Lay):
                     if end == outermost and not self.terms.loose:
                         self.hold(off * -1, -reveal)
 
-    def _paper_classes(self) -> None:
-        """Strips and papers drawn equal stay equal in both sides, where the page's edge does not cut them."""
+    def _equal_sizes(self) -> None:
+        """Pieces drawn equal, or tied so, stay equal in both sides, where the page's edge does not cut them."""
         for sizes in self.design.relations.patterns.sizes:
+            firm = [name for name in sizes.blocks if name in self._size and name not in self.terms.sizes]
+            for one, two in pairwise(firm):
+                for a, b in zip(self._size[one], self._size[two], strict=True):
+                    self.ask(a - b, 0, TIED)
             here = [
                 name for name in sizes.blocks
                 if name in self.roots and self.design.stacks[name].piece.role in PAPERS and not self.run_offs(name)
