@@ -56,8 +56,8 @@ SAME_DESIGN: Final = 0.05
 GENTLE: Final = (
     frozenset[Rung](),
     frozenset({Rung.FINER}),
-    frozenset({Rung.FINER, Rung.STRAIGHT}),
-    frozenset({Rung.FINER, Rung.STRAIGHT, Rung.SMALL_WORDS}),
+    frozenset({Rung.FINER, Rung.SMALL_WORDS}),
+    frozenset({Rung.FINER, Rung.SMALL_WORDS, Rung.STRAIGHT}),
 )
 STEEP: Final = (
     GENTLE[-1] | {Rung.TAGS_ASIDE},
@@ -136,9 +136,9 @@ class _Layer:
         sketch = held(self.request.held_by(way), way)
         straight: frozenset[str] = frozenset()
         if Rung.STRAIGHT in rungs:
-            straight = frozenset().union(*tilted_stacks(sketch))
-            if not straight and rungs == GENTLE[2]:
-                return  # nothing is tilted: this rung is the one before
+            straight = tilted_photos(sketch)
+            if not straight and rungs == GENTLE[-1]:
+                return  # no photo is tilted: this rung is the one before
             sketch = straightened(sketch, straight)
         planned = self.pieces_of(sketch, laid_aside(way))
         for more in self._asides(sketch, rungs):
@@ -342,6 +342,12 @@ class _Layer:
             if len({_family(one) for one in found if one.sound}) >= enough:
                 break
         return found
+
+
+def tilted_photos(sketch: Sketch) -> frozenset[str]:
+    """Return the pieces of all tilted stacks with a photo: those are straightened where there is no room for a tilt."""
+    photos = {block.id for block in sketch.blocks if block.role is Role.PHOTO}
+    return frozenset().union(*(stack for stack in tilted_stacks(sketch) if stack & photos))
 
 
 def words_stand(sketch: Sketch) -> bool:

@@ -203,8 +203,8 @@ class Rung(Enum):
     """What a page that is too small for its design gives up, one after the other."""
 
     FINER = "finer"
-    STRAIGHT = "straight"
     SMALL_WORDS = "small-words"
+    STRAIGHT = "straight"
     TAGS_ASIDE = "tags-aside"
     STORY_ASIDE = "story-aside"
     PHOTO_ASIDE = "photo-aside"
