@@ -83,8 +83,10 @@ format: setup
 	cd web && npm run --silent format
 
 bench: setup
-	$(PYTHON) -m bench.fitting
-	$(PYTHON) -m bench.fitting schools
+	$(PYTHON) -m bench.designs
+	$(PYTHON) -m bench.designs 100 side
+	$(PYTHON) -m bench.by_hand
+	$(PYTHON) -m bench.refitting
 	$(PYTHON) -m bench.pictures
 	$(PYTHON) -m bench.answering
 	$(PYTHON) -m bench.importing

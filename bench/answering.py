@@ -83,7 +83,9 @@ def _stopping() -> None:
         thread.start()
         time.sleep(0.3)
         asked = time.perf_counter()
-        pool.run("is_possible", FitRequest.plain(bench_sketches(0)[0], FORMATS[0].page()), Way(School.IDEA), live=1)
+        pool.run(
+            "is_possible", FitRequest.plain(bench_sketches(0)[0], FORMATS[0].page()), Way(School.KEEP_PHOTOS), live=1
+        )
         thread.join()
         times += [moment - asked for moment in ended]
     pool.close()

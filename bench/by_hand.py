@@ -1,18 +1,23 @@
-"""What a person does now: multiply every number by page over sketch, round to 1/8 in, and cut."""
+"""What a person does now: multiply every number by page over sketch, round to 1/8 in, and cut.
+
+``python -m bench.by_hand`` prints what breaks by it, beside the same sketches laid as drawn.
+"""
 
 from dataclasses import replace
 from fractions import Fraction
 from typing import Final
 
-from inkquilt.fit import bounds
+from bench.sketches import demo_sketches
+from inkquilt.fit import FitRequest, School, Way
+from inkquilt.fit.solve import fit
 from inkquilt.lengths import INCH, MM, Grains, Unit
-from inkquilt.page import Page
+from inkquilt.page import FORMATS, Page
 from inkquilt.sketch import Block, Role, Sketch
 from inkquilt.sketch.geometry import box
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.relations import read_relations
 
-KINDS: Final = ("shared edges lost", "wrong reveals", "photos of no print size", "pieces off the page", "new overlaps")
+KINDS: Final = ("shared edges lost", "wrong reveals", "pieces off the page", "new overlaps")
 
 
 def multiplied(sketch: Sketch, page: Page) -> Sketch:
@@ -52,15 +57,12 @@ def broken(sketch: Sketch, done: tuple[Block, ...], page: Page) -> dict[str, int
             counts[KINDS[1]] += _reveal(now, mat) != _reveal(drawn, mat) and page.unit is sketch.unit
     for block in now.values():
         around = boxes[block.id]
-        was = drawn[block.id]
-        if block.role is Role.PHOTO and was.size != block.size:
-            counts[KINDS[2]] += not _is_print(block.size, page.unit)
         off = around.x.low < 0 or around.y.low < 0 or around.x.high > page.width or around.y.high > page.height
-        counts[KINDS[3]] += off and block.role is not Role.BASE
+        counts[KINDS[2]] += off and block.role is not Role.BASE
     for apart in relations.aparts:
         if apart.hard:
             low, high = boxes[apart.first].along(apart.axis), boxes[apart.second].along(apart.axis)
-            counts[KINDS[4]] += low.high > high.low
+            counts[KINDS[3]] += low.high > high.low
     return counts
 
 
@@ -74,14 +76,24 @@ def _reveal(blocks: dict[str, Block], mat: Block) -> tuple[int, int, int, int]:
     )
 
 
-def _is_print(size: Size, unit: Unit) -> bool:
-    """Tell whether a photo comes out of a print with little trimmed off: 1/2 in a side and 12 % of its area."""
-    least = INCH // 2
-    for listed in bounds.PRINT_SIZES[unit]:
-        for print_size in (listed, listed.swapped()):
-            off = print_size.width - size.width, print_size.height - size.height
-            area = print_size.width * print_size.height
-            small = 100 * (area - size.width * size.height) <= 12 * area
-            if 0 <= off[0] <= least and 0 <= off[1] <= least and small:
-                return True
-    return False
+def main() -> None:
+    """Measure and print."""
+    counts = {"multiplied and rounded": dict.fromkeys(KINDS, 0), "laid as drawn": dict.fromkeys(KINDS, 0)}
+    pages = 0
+    for sketch in demo_sketches():
+        for form in FORMATS:
+            page = form.page()
+            laid = fit(FitRequest.plain(sketch, page), Way(School.KEEP_PROPORTIONS))
+            if laid.aside or laid.way.plan:
+                continue
+            pages += 1
+            for name, blocks in zip(counts, (multiplied(laid.sketch, page).blocks, laid.blocks), strict=True):
+                for kind, count in broken(laid.sketch, blocks, page).items():
+                    counts[name][kind] += count
+    print(f"{pages} pages, broken by multiplying and rounding / laid as drawn:")
+    for kind in KINDS:
+        print(f"  {kind}: {' / '.join(str(counts[name][kind]) for name in counts)}")
+
+
+if __name__ == "__main__":
+    main()
