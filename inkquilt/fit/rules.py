@@ -261,6 +261,8 @@ class _Writer:
         if fold is None or inner.role not in OFF_THE_GAP:
             return
         drawn = self.relations.boxes[block.id].x
+        if self.sketch.page.width == self.request.page.width and drawn.low < fold.end and drawn.high > fold.at:
+            return  # on this very page it lies across the fold already
         middle = (drawn.low + drawn.high) * self.request.page.width
         page, low, high = self.request.page.width, Edge(block.id, Axis.X, False), Edge(block.id, Axis.X, True)
         if middle < (fold.at + fold.end) * self.sketch.page.width:

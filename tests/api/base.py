@@ -23,6 +23,10 @@ SMALL = data_of(
 )
 
 
+#: Her own least size of the title is 4 1/2 in: on a page of 4 in that cannot be.
+TOO_WIDE = data_of(row("t", "title", 1, 1, 10, 1, min=["4 1/2", "3/4"]), row("p", "photo", 1, 3, 4, 6))
+
+
 def picture(width: int = 600, height: int = 400, kind: str = "JPEG", colour: str = "teal", **save: Any) -> bytes:
     """Return a small picture file."""
     out = io.BytesIO()

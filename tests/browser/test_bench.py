@@ -1,12 +1,17 @@
 """What the bench shows and does: measures, looking at other ways, moving a photo, clashes, two windows."""
 
 import json
+import time
 
+from inkquilt.page import FORMATS
+from inkquilt.sketch import Role
 from server.pages.models import Page
 from server.pages.services import document_of
-from tests.api.base import SMALL
+from tests.api.base import SMALL, TOO_WIDE
 from tests.browser.base import BrowserTestCase, expect
-from tests.building import DEMO_SKETCHES, data_of, row
+from tests.building import DEMO_SKETCHES
+
+FORMAT_NAMES = [form.name for form in FORMATS]
 
 
 def demo_data(name):
@@ -26,9 +31,9 @@ class Bench(BrowserTestCase):
         texts = self.page.locator(".ribbons text").all_text_contents()
         plain = [" ".join(text.replace("\u200a", " ").split()) for text in texts]
         block = document_of(page).blocks[2]
-        self.assertEqual((block.id, block.width, block.height), ("p", 4 * 8128, 6 * 8128))
+        self.assertEqual((block.id, block.width, block.height), ("p", 13 * 2032, 39 * 1016))
         across, down = plain[:3], plain[3:]
-        self.assertEqual((across[1], down[1]), ("4", "6"))
+        self.assertEqual((across[1], down[1]), ("3 1/4", "4 7/8"))
         self.assertEqual(len(plain), 6)
 
     def test_her_page_is_at_least_620_pixels_high_without_scrolling(self):
@@ -43,13 +48,53 @@ class Bench(BrowserTestCase):
     def test_looking_at_another_way_lays_it_over_the_page_and_choosing_is_one_touch(self):
         page = self.lay_out(demo_data("three"))
         self.open(f"/pages/{page.pk}/page")
-        other = self.page.get_by_role("button", name="All in proportion every")
+        self.assertEqual(self.page.locator(".way").first.get_attribute("aria-pressed"), "true")
+        other = self.page.locator("button.way", has_text="Arranged anew").first
         other.hover()
         expect(self.page.locator(".ghost-edge").first).to_be_visible()
         other.click()
         expect(other).to_have_attribute("aria-pressed", "true")
         expect(self.page.locator(".ghost-edge")).to_have_count(0)
-        self.assertEqual(document_of(Page.objects.get()).way.school.value, "keep-proportions")
+        way = document_of(Page.objects.get()).way
+        self.assertEqual(way.school.value, "reflow")
+        self.assertTrue(way.plan)
+
+    def test_every_format_gets_a_page_at_once_and_undo_leads_back(self):
+        """The nine formats one after the other; alone it takes under 2 s each, beside other tests longer."""
+        page = self.lay_out(demo_data("five"), "12x12")
+        self.open(f"/pages/{page.pk}/page")
+        before = [(block.id, block.x, block.y, block.size) for block in document_of(page).blocks]
+        names = [name for name in FORMAT_NAMES if name != "12 × 12"]
+        for name in names:
+            button = self.page.get_by_role("button", name=name, exact=True)
+            started = time.perf_counter()
+            button.click()
+            expect(button).to_have_attribute("aria-pressed", "true", timeout=8_000)
+            self.assertLess(time.perf_counter() - started, 6, name)
+            expect(self.page.locator(".board-piece").first).to_be_visible()
+            document = document_of(Page.objects.get())
+            photos = [block for block in document.blocks if block.role is Role.PHOTO]
+            self.assertEqual(len(photos), 5, name)
+            self.assertGreaterEqual(len({photo.size for photo in photos}), 2)
+        for _ in names:
+            with self.page.expect_response(lambda response: "undo" in response.url):
+                self.page.get_by_role("button", name="Undo").click()
+        after = [(block.id, block.x, block.y, block.size) for block in document_of(Page.objects.get()).blocks]
+        self.assertEqual(after, before)
+
+    def test_a_single_sketch_goes_on_two_facing_pages_and_uses_both(self):
+        page = self.lay_out(demo_data("five"), "12x12")
+        self.open(f"/pages/{page.pk}/page")
+        self.page.get_by_role("button", name="Own size, margins, two pages").click()
+        self.page.get_by_label("It is").select_option("2")
+        self.page.get_by_role("button", name="Use this page").click()
+        expect(self.page.locator(".board .fold line").first).to_be_attached()
+        document = document_of(Page.objects.get())
+        fold = document.page.fold
+        photos = [block for block in document.blocks if block.role is Role.PHOTO]
+        self.assertTrue(any(photo.x + photo.width <= fold.at for photo in photos))
+        self.assertTrue(any(photo.x >= fold.end for photo in photos))
+        self.assertFalse([p for p in photos if p.x < fold.end and p.x + p.width > fold.at])
 
     def test_a_photo_is_moved_in_its_slot_by_mouse_and_by_arrow_keys(self):
         page = self.lay_out(SMALL, photos=1)
@@ -79,20 +124,19 @@ class Bench(BrowserTestCase):
         self.assertIsNone(document_of(Page.objects.get()).photos["p"].look_x)
 
     def test_where_nothing_fits_the_sum_and_ways_out_are_one_touch_away(self):
-        rows = [row(f"p{i}", "photo", 0.25 + i * 2.75, 1, 2.5, 3.5) for i in range(4)]
-        page = self.lay_out(data_of(*rows))
+        page = self.lay_out(TOO_WIDE)
         self.open(f"/pages/{page.pk}/page")
         self.page.get_by_role("button", name="Own size, margins, two pages").click()
-        self.page.get_by_label("Width").fill("3 in")
+        self.page.get_by_label("Width").fill("4 in")
         self.page.get_by_label("Height").fill("nonsense")
         self.page.get_by_role("button", name="Use this page").click()
         expect(self.page.get_by_role("alert")).to_contain_text("“nonsense” is not a length I can read")
-        self.page.get_by_label("Height").fill("2")
+        self.page.get_by_label("Height").fill("6")
         self.page.get_by_role("button", name="Use this page").click()
-        expect(self.page.locator(".clash .sum")).to_contain_text("the page is 3 in wide")
+        expect(self.page.locator(".clash .sum")).to_contain_text("the page is 4 in wide")
         expect(self.page.locator(".board-piece")).to_have_count(0)
-        self.page.locator(".ways-out button", has_text="smaller prints").first.click()
-        expect(self.page.locator(".board-piece")).to_have_count(3)
+        self.page.locator(".ways-out button", has_text="Leave out title").first.click()
+        expect(self.page.locator(".board-piece")).to_have_count(1)
 
     def test_two_windows_a_late_write_asks_and_nothing_is_lost(self):
         page = self.lay_out(SMALL)

@@ -2,7 +2,7 @@
 
 from server.pages.models import Page
 from server.pages.services import document_of
-from tests.api.base import SMALL
+from tests.api.base import SMALL, TOO_WIDE
 from tests.browser.base import BrowserTestCase, expect
 from tests.browser.test_bench import demo_data
 
@@ -88,7 +88,7 @@ class Hands(BrowserTestCase):
         self.open(f"/pages/{page.pk}/page")
         expect(self.page.locator(".board-piece").first).to_be_visible()
         self.page.locator('[data-block="view-1"]').focus()
-        expect(self.page.locator(".board [aria-live]")).to_contain_text("upper photo: 4 by 4 in")
+        expect(self.page.locator(".board [aria-live]")).to_contain_text("upper photo: 3 1/4 by 3 1/4 in")
         self.page.get_by_role("region", name="Measures").scroll_into_view_if_needed()
         rows = self.page.get_by_role("region", name="Measures").get_by_role("row")
         expect(rows).to_have_count(15)  # every piece but the base, and the heads
@@ -103,7 +103,7 @@ class Hands(BrowserTestCase):
         expect(self.page.get_by_text("choose a larger sheet")).to_be_visible()
 
     def test_what_was_left_out_comes_back_with_one_touch(self):
-        page = self.lay_out(demo_data("kite-tail"), "4x6")
+        page = self.lay_out(TOO_WIDE, "4x6")
         self.open(f"/pages/{page.pk}/page")
         self.page.locator(".ways-out button", has_text="eave out").first.click()
         back = self.page.get_by_role("button", name="bring back")

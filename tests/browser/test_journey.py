@@ -68,7 +68,7 @@ class Journey(BrowserTestCase):
         self.sign_in_at_the_door(hand)
         self.load_a_sketch(hand, folder)
         hand.touch(page.get_by_role("button", name="Fit Test"))
-        piece = page.get_by_role("button", name="photo p, empty, 4 by 6")
+        piece = page.get_by_role("button", name="photo p, empty, 3 1/4 by 4 7/8")
         expect(piece).to_be_visible()
         self.choose_page_and_way(hand)
         self.add_and_place_photos(hand, folder)
@@ -113,11 +113,12 @@ class Journey(BrowserTestCase):
         page = self.page
         hand.touch(page.get_by_role("button", name="8 × 8", exact=True))
         expect(page.get_by_role("button", name="8 × 8", exact=True)).to_have_attribute("aria-pressed", "true")
-        way = page.get_by_role("button", name="All in proportion every")
+        way = page.locator("button.way", has_text="Arranged anew").first
+        expect(way).to_be_visible()
         hand.touch(way)
         expect(way).to_have_attribute("aria-pressed", "true")
         document = document_of(Page.objects.get())
-        self.assertEqual((document.format, document.way.school.value), ("8x8", "keep-proportions"))
+        self.assertEqual((document.format, document.way.school.value), ("8x8", "reflow"))
 
     def add_and_place_photos(self, hand, folder):
         page = self.page

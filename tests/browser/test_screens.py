@@ -2,6 +2,7 @@
 
 from django.test import Client
 
+from tests.api.base import TOO_WIDE
 from tests.browser.base import BrowserTestCase, expect
 from tests.browser.test_bench import demo_data
 
@@ -41,7 +42,7 @@ class Screens(BrowserTestCase):
 
     def test_impossible_and_unknown_pages_are_screens_too(self):
         self.sign_in()
-        page = self.lay_out(demo_data("six"), "insert")
+        page = self.lay_out(TOO_WIDE, "4x6")
         self.open(f"/pages/{page.pk}/page")
         expect(self.page.get_by_role("heading", name="This does not fit the page")).to_be_visible()
         expect(self.page.locator(".clash .waiting")).to_have_count(0)

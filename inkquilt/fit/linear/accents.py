@@ -124,6 +124,9 @@ def _places(design: Design, terms: Terms, drawn: Block, size: Size, wanted: _Pla
     step = max(grid, min(size.width, size.height) // 4 // grid * grid)
     xs = sorted({_within(wanted.x + n * step, low_x, high_x, grid) for n in range(-_FAR, _FAR + 1)})
     ys = sorted({_within(wanted.y + n * step, low_y, high_y, grid) for n in range(-_FAR, _FAR + 1)})
+    fold = page.fold
+    if fold is not None and not was.x.low < fold.at * whole.width // page.width < was.x.high:
+        xs = [x for x in xs if x + size.width <= fold.at or x >= fold.end] or xs
     return [_Place(x, y) for x in xs for y in ys]
 
 

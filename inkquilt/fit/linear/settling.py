@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable
+from itertools import permutations
 from math import ceil, floor
 from typing import Final
 
-from inkquilt.design.reading import Design, area
-from inkquilt.fit.linear.sizing import Sized, least_word_size
+from inkquilt.design.reading import WORDS, Design, area
+from inkquilt.fit.linear.sizing import STORY, Sized, least_word_size
 from inkquilt.fit.linear.terms import Rounding, Terms
 from inkquilt.lengths import Grains
+from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Block, End, Role, Shape, Size
 
 #: Rounds of making a photo a mark smaller because another was drawn larger.
@@ -35,8 +37,37 @@ def settled(design: Design, terms: Terms, sized: Sized) -> dict[str, Size]:
         for name in free[1:]:
             if _close(sizes[name], sizes[free[0]], terms):
                 sizes[name] = sizes[free[0]]
+    _in_line_at_both_ends(design, terms, sizes)
     _keep_order(design, terms, sizes)
     return sizes
+
+
+def _in_line_at_both_ends(design: Design, terms: Terms, sizes: dict[str, Size]) -> None:
+    """Words drawn as long as a photo or tag beside them, in line at both ends, take its length where it is near."""
+    blocks = {block.id: block for block in design.sketch.blocks}
+    for axis in Axis:
+        ends: dict[str, set[bool]] = {}
+        for line in design.relations.lines:
+            if line.axis is axis:
+                for one, two in permutations(line.edges, 2):
+                    if one.high is two.high and blocks[one.block].role in WORDS and two.block in sizes:
+                        ends.setdefault(f"{one.block} {two.block}", set()).add(one.high)
+        for pair, found in ends.items():
+            word, other = pair.split(" ")
+            if len(found) == 2 and word in sizes and blocks[other].role not in WORDS:
+                sizes[word] = _as_long(sizes[word], sizes[other], axis, terms)
+
+
+def _as_long(word: Size, other: Size, axis: Axis, terms: Terms) -> Size:
+    size = Size(other.width, word.height) if axis is Axis.X else Size(word.width, other.height)
+    least = least_story(word)
+    close = abs(size.width - word.width) <= 3 * terms.grid and abs(size.height - word.height) <= 3 * terms.grid
+    return size if close and size.width >= least.width and size.height >= least.height else word
+
+
+def least_story(word: Size) -> Size:
+    """Return how small words may become for the sake of a line: as they are, or what can be written on."""
+    return Size(min(word.width, STORY.width), min(word.height, STORY.height))
 
 
 def _close(one: Size, two: Size, terms: Terms) -> bool:

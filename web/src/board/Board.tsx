@@ -330,6 +330,8 @@ function FoldLine({ fold, height }: { fold: number[]; height: number }) {
   return (
     <g className="fold" pointerEvents="none">
       <rect x={from} y={0} width={to - from} height={height} />
+      <line x1={from} y1={0} x2={from} y2={height} vectorEffect="non-scaling-stroke" />
+      {to > from && <line x1={to} y1={0} x2={to} y2={height} vectorEffect="non-scaling-stroke" />}
     </g>
   )
 }
