@@ -39,6 +39,47 @@ class Grip:
     exact: bool = False
 
 
+@dataclass(frozen=True, slots=True)
+class Typed:
+    """Lengths that were typed of a block: distances from the page's edges, and its size; None was not typed."""
+
+    left: Grains | None = None
+    top: Grains | None = None
+    right: Grains | None = None
+    bottom: Grains | None = None
+    width: Grains | None = None
+    height: Grains | None = None
+
+
+def typed_grip(request: FitRequest, block: Block, typed: Typed) -> Grip:
+    """Return what typed lengths do to a block.
+
+    A distance from the far edge moves it; a paper or strip whose near edge is settled, or typed
+    with it, is stretched between the two.
+    """
+    pin, page = request.pin(block.id), request.page
+    x, width = _typed_on(typed.left, typed.right, typed.width, pin.x, page.width, block.width, _may_stretch(block))
+    y, height = _typed_on(typed.top, typed.bottom, typed.height, pin.y, page.height, block.height, _may_stretch(block))
+    return Grip(block.id, x, y, width, height, exact=True)
+
+
+def _typed_on(
+    near: Grains | None, far: Grains | None, length: Grains | None, settled: Grains | None, whole: Grains,
+    now: Grains, stretches: bool,
+) -> tuple[Grains | None, Grains | None]:  # fmt: skip
+    """Return where a block begins and how long it is on one axis; None where that is left as it is."""
+    if far is None:
+        return near, length
+    start = near if near is not None else settled
+    if length is None and start is not None and stretches and start + far < whole:
+        return near, whole - far - start
+    return whole - far - (length if length is not None else now), length
+
+
+def _may_stretch(block: Block) -> bool:
+    return block.role in (Role.PAPER, Role.STRIP, Role.BORDER) and block.shape is not Shape.CIRCLE and not block.turn
+
+
 def pinned(request: FitRequest, sketch: Sketch, grip: Grip) -> tuple[Pin, ...]:
     """Return the request's pins with what a hand did now.
 
@@ -64,9 +105,20 @@ def pinned(request: FitRequest, sketch: Sketch, grip: Grip) -> tuple[Pin, ...]:
                 pin = replace(pin, x=place) if axis is Axis.X else replace(pin, y=place)
         settled[root.id] = pin
     if grip.width is not None or grip.height is not None:
-        size = resized(request, block, grip)
+        size = resized(request, block, _with_what_was_typed(grip, block, settled.get(block.id)))
         settled[block.id] = replace(settled.get(block.id, Pin(block.id)), width=size.width, height=size.height)
     return tuple(settled.values())
+
+
+def _with_what_was_typed(grip: Grip, block: Block, pin: Pin | None) -> Grip:
+    """Return a typed length together with the one that was settled before: width 6 and then height 4 is 6 by 4."""
+    if not grip.exact or pin is None or block.role in (Role.TAG, Role.CLUSTER):
+        return grip
+    return replace(
+        grip,
+        width=grip.width if grip.width is not None else pin.width,
+        height=grip.height if grip.height is not None else pin.height,
+    )
 
 
 def _inner(near: dict[str, Block], mat: Block, grip: Grip) -> tuple[Block, Grip]:

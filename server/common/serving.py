@@ -1,5 +1,9 @@
 """Running the application with a production server."""
 
+import signal
+import sys
+from types import FrameType
+
 from django.core.wsgi import get_wsgi_application
 from waitress.server import create_server
 
@@ -15,7 +19,7 @@ class PortTaken(Exception):
 
 
 def serve(host: str, port: int, ready: str) -> None:
-    """Serve until Ctrl-C. ``ready`` is printed once requests are answered. Raises ``PortTaken``."""
+    """Serve until Ctrl-C or TERM. ``ready`` is printed once requests are answered. Raises ``PortTaken``."""
     try:
         server = create_server(
             get_wsgi_application(),
@@ -29,6 +33,7 @@ def serve(host: str, port: int, ready: str) -> None:
         raise PortTaken(
             f"Port {port} is taken by another program: stop it, or choose a port with PORT=8001."
         ) from error
+    signal.signal(signal.SIGTERM, _stop)
     solvers().warm()
     print(ready, flush=True)
     try:
@@ -37,3 +42,8 @@ def serve(host: str, port: int, ready: str) -> None:
         server.close()
         solvers().close()
         print("\nStopped.", flush=True)
+
+
+def _stop(number: int, frame: FrameType | None) -> None:
+    """End as on Ctrl-C, so that the solving processes end too."""
+    sys.exit(0)

@@ -1,8 +1,15 @@
 """The solving processes: newer live solves replace older ones at once, others wait their turn, errors come through."""
 
+import os
+import signal
+import socket
+import subprocess
+import sys
+import tempfile
 import threading
 import time
 from dataclasses import replace
+from pathlib import Path
 from unittest import TestCase
 
 from bench.generated import generated_sketches
@@ -14,6 +21,7 @@ from inkquilt.page import FORMATS
 from server.solving.pool import Replaced, Solvers
 from tests.building import demo_sketch
 
+ROOT = Path(__file__).parents[2]
 LETTER = FORMATS[1].page()
 QUICK = FitRequest.plain(demo_sketch("roofline"), LETTER)
 SLOW_WAY = Way(School.KEEP_PHOTOS)
@@ -75,3 +83,52 @@ class Pool(TestCase):
         with self.assertRaises(SketchFaults):
             self.pool.run("sketches_in", b'{"kind": "nothing"}', "x.json", None, Unit.IN)
         self.assertTrue(self.pool.run("fit", QUICK, SLOW_WAY).found)
+
+
+class Ending(TestCase):
+    def test_the_solving_processes_end_with_their_server_on_term(self):
+        with socket.socket() as probe:
+            probe.bind(("127.0.0.1", 0))
+            port = probe.getsockname()[1]
+        folder = self.enterContext(tempfile.TemporaryDirectory())
+        command = [sys.executable, "manage.py", "serve", "--port", str(port)]
+        server = subprocess.Popen(
+            command, cwd=ROOT, env={**os.environ, "INKQUILT_DATA": folder}, stdout=subprocess.PIPE, text=True
+        )
+        self.addCleanup(server.kill)
+        self.addCleanup(server.stdout.close)
+        while "http" not in (line := server.stdout.readline()):
+            self.assertTrue(line, "the server ended before it answered")
+        family = descendants(server.pid)
+        self.assertGreaterEqual(len(family), 2)
+        server.send_signal(signal.SIGTERM)
+        self.assertEqual(server.wait(20), 0)
+        deadline = time.monotonic() + 20
+        while any(is_alive(pid) for pid in family) and time.monotonic() < deadline:
+            time.sleep(0.05)
+        self.assertEqual([pid for pid in family if is_alive(pid)], [])
+
+
+def is_alive(pid):
+    """Tell whether a process runs; one that only waits to be buried does not."""
+    try:
+        state = Path(f"/proc/{pid}/stat").read_text().rpartition(") ")[2][0]
+    except OSError:
+        return False
+    return state != "Z"
+
+
+def descendants(pid):
+    """Return the processes that come of one."""
+    parents = {}
+    for entry in Path("/proc").iterdir():
+        if entry.name.isdigit():
+            try:
+                parents[int(entry.name)] = int((entry / "stat").read_text().rpartition(") ")[2].split()[1])
+            except OSError:
+                continue
+    found, edge = set(), {pid}
+    while edge:
+        edge = {child for child, parent in parents.items() if parent in edge}
+        found |= edge
+    return found

@@ -9,13 +9,14 @@ from hypothesis import strategies as st
 
 from inkquilt.fit import FitRequest, School, Way
 from inkquilt.fit.filling import FILLS
-from inkquilt.fit.hand import Grip, pinned
+from inkquilt.fit.hand import Grip, Typed, pinned, typed_grip
 from inkquilt.fit.proposals import proposals
-from inkquilt.fit.request import Status
+from inkquilt.fit.request import Pin, Status
 from inkquilt.fit.solve import all_ways, fit
 from inkquilt.lengths import INCH
 from inkquilt.page import FORMATS
 from inkquilt.sketch import Role
+from inkquilt.sketch.model import Size
 from inkquilt.sketch.transform import mirrored, turned
 from tests.building import DEMO_SKETCHES, demo_sketch, page_of, row, sketch_of
 
@@ -112,6 +113,36 @@ class ArrangedAnew(TestCase):
 
 
 class ByHand(TestCase):
+    def test_a_typed_height_leaves_the_typed_width(self):
+        sketch = sketch_of(row("p", "photo", 1, 1, 4, 6), row("q", "photo", 7, 1, 3, 3))
+        request = replace(FitRequest.plain(sketch, SQUARE), near=sketch.blocks)
+        wide = pinned(request, sketch, typed_grip(request, sketch.blocks[0], Typed(width=6 * INCH)))
+        both = pinned(
+            replace(request, pins=wide), sketch, typed_grip(request, sketch.blocks[0], Typed(height=4 * INCH))
+        )
+        self.assertEqual((both[0].width, both[0].height), (6 * INCH, 4 * INCH))
+        result = fit(replace(request, pins=both), Way(School.KEEP_PROPORTIONS))
+        self.assertEqual(next(b.size for b in result.blocks if b.id == "p"), Size(6 * INCH, 4 * INCH))
+
+    def test_distances_from_both_edges_stretch_a_strip_and_move_a_photo(self):
+        sketch = sketch_of(row("s", "strip", 1, 8, 8, 1), row("p", "photo", 1, 1, 4, 6))
+        request = replace(FitRequest.plain(sketch, SQUARE), near=sketch.blocks)
+        strip, photo = sketch.blocks
+        cases = (
+            (strip, Typed(left=2 * INCH, right=INCH), (2 * INCH, 9 * INCH)),
+            (strip, Typed(right=INCH), (3 * INCH, None)),
+            (strip, Typed(right=INCH, width=4 * INCH), (7 * INCH, 4 * INCH)),
+            (strip, Typed(left=2 * INCH), (2 * INCH, None)),
+            (photo, Typed(left=2 * INCH, right=INCH), (7 * INCH, None)),
+        )
+        for block, typed, wanted in cases:
+            grip = typed_grip(request, block, typed)
+            with self.subTest(typed):
+                self.assertEqual((grip.x, grip.width), wanted)
+        settled = replace(request, pins=(Pin("s", x=2 * INCH),))
+        grip = typed_grip(settled, strip, Typed(right=INCH))
+        self.assertEqual((grip.x, grip.width), (None, 9 * INCH))
+
     def test_a_piece_is_drawn_to_a_line_nearby_and_else_to_a_mark(self):
         sketch = sketch_of(row("a", "photo", 1, 1, 3, 3), row("b", "photo", 6, 2, 3, 3))
         request = FitRequest.plain(sketch, SQUARE)

@@ -117,6 +117,15 @@ class Lay(ABC):
         """Return the page edges a piece runs off."""
         return self.design.relations.run_offs[root]
 
+    def keeps_off(self, stack: Stack) -> bool:
+        """Tell whether a stack keeps off the gap between facing pages; a title may have been drawn across it."""
+        fold = self.terms.page.fold
+        if fold is None or not (stack.is_firm or stack.is_carrier):
+            return False
+        drawn, scale = self.boxes[stack.root.id].x, self.drawn_extent(Axis.X) / self.terms.page.width
+        across = drawn.low < fold.at * scale and drawn.high > fold.end * scale
+        return not (across and stack.piece.role is Role.TITLE)
+
     def solved(self) -> Solved | None:
         """Solve it."""
         return self.program.solved()

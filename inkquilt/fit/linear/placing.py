@@ -210,7 +210,7 @@ class Placing(GridLay):
             elif gap >= 0:
                 self.hold(here, max(min(gap, self.terms.margin), getattr(clear, side.value)))
         fold = self.terms.page.fold
-        if fold is not None and (stack.is_firm or stack.is_carrier) and stack.piece.role is not Role.TITLE:
+        if fold is not None and self.keeps_off(stack):
             drawn = self.boxes[root].x
             if (drawn.low + drawn.high) * self.terms.page.width < (fold.at + fold.end) * self.drawn_extent(Axis.X):
                 self.hold(self.edge(root, Axis.X, True) * -1, -fold.at)

@@ -318,7 +318,7 @@ class Sizing(Lay):
 
     def _off_the_fold(self, stack: Stack) -> None:
         fold = self.terms.page.fold
-        if fold is None or not (stack.is_firm or stack.is_carrier) or stack.piece.role is Role.TITLE:
+        if fold is None or not self.keeps_off(stack):
             return
         middle = drawn_middle(self.boxes[stack.root.id], Axis.X) * self.terms.page.width
         if middle < (fold.at + fold.end) * self.design.sketch.page.width:

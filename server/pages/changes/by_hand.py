@@ -3,7 +3,7 @@
 from dataclasses import replace
 from typing import Any, Final
 
-from inkquilt.fit.hand import Grip, pinned
+from inkquilt.fit.hand import Grip, Typed, pinned, typed_grip
 from inkquilt.fit.ways import drawn_for
 from inkquilt.lengths import Grains
 from inkquilt.sketch.geometry import Axis
@@ -30,7 +30,7 @@ def pin(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
 
 
 def _grip(document: PageDocument, change: dict[str, Any]) -> Grip:
-    block_id, unit, page = str(change.get("block") or ""), document.unit, document.page
+    block_id, unit = str(change.get("block") or ""), document.unit
     block = next((block for block in document.blocks if block.id == block_id), None)
     if block is None:
         raise refuse("unknown-block", f"There is no block “{block_id[:60]}” on this page.", "block")
@@ -43,12 +43,7 @@ def _grip(document: PageDocument, change: dict[str, Any]) -> Grip:
         )
     if any(change.get(name) for name in TYPED):
         typed = {name: asked_length(change, name, unit, f"That {name}") for name in TYPED if change.get(name)}
-        x, y = typed.get("left"), typed.get("top")
-        if "right" in typed:
-            x = page.width - typed["right"] - typed.get("width", block.width)
-        if "bottom" in typed:
-            y = page.height - typed["bottom"] - typed.get("height", block.height)
-        return Grip(block_id, x, y, typed.get("width"), typed.get("height"), exact=True)
+        return typed_grip(document.refit_request, block, Typed(**typed))
 
     def dragged(key: str) -> Grains | None:
         value = change.get(key)
