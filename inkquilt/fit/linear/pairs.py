@@ -26,8 +26,8 @@ from inkquilt.sketch.relations import Apart, Beside, Edge, Lie, Overlap, gap_bet
 PAPER_RULE: Final = 40.0
 LOOSE_RULE: Final = 400.0
 COVERED: Final = 60.0
-TOUCHING: Final = 20.0
-GROUP_LINE: Final = 30.0
+TOUCHING: Final = 60.0
+GROUP_LINE: Final = 60.0
 OTHER_LINE: Final = 3.0
 ROW_GAP: Final = 8.0
 OTHER_ORDER: Final = 2.0

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable
-from itertools import permutations
+from itertools import combinations, permutations
 from math import ceil, floor
 from typing import Final
 
@@ -38,6 +38,7 @@ def settled(design: Design, terms: Terms, sized: Sized) -> dict[str, Size]:
             if _close(sizes[name], sizes[free[0]], terms):
                 sizes[name] = sizes[free[0]]
     _in_line_at_both_ends(design, terms, sizes)
+    _photos_as_long(design, terms, sizes)
     _keep_order(design, terms, sizes)
     return sizes
 
@@ -56,6 +57,30 @@ def _in_line_at_both_ends(design: Design, terms: Terms, sizes: dict[str, Size]) 
             word, other = pair.split(" ")
             if len(found) == 2 and word in sizes and blocks[other].role not in WORDS:
                 sizes[word] = _as_long(sizes[word], sizes[other], axis, terms)
+
+
+def _photos_as_long(design: Design, terms: Terms, sizes: dict[str, Size]) -> None:
+    """Photos in line at both ends of an axis that came out a mark apart take one length, twins with them."""
+    twins = {name: group for group in design.twins for name in group}
+    for axis in Axis:
+        ends: dict[tuple[str, str], set[bool]] = {}
+        for line in design.relations.lines:
+            names = [edge for edge in line.edges if edge.block in twins and edge.block in sizes]
+            for edge, other in combinations(names if line.axis is axis else (), 2):
+                if edge.high is other.high:
+                    ends.setdefault((edge.block, other.block), set()).add(edge.high)
+        for (one, two), found in ends.items():
+            if len(found) < 2 or _is_settled(one, terms) or _is_settled(two, terms):
+                continue
+            a, b = sizes[one], sizes[two]
+            if a != b and _close(_along(a, b, axis), b, terms):
+                for twin in twins[two]:
+                    sizes[twin] = _along(a, b, axis)
+
+
+def _along(one: Size, two: Size, axis: Axis) -> Size:
+    """Return the second size with the first one's length on an axis."""
+    return Size(one.width, two.height) if axis is Axis.X else Size(two.width, one.height)
 
 
 def _as_long(word: Size, other: Size, axis: Axis, terms: Terms) -> Size:

@@ -77,7 +77,8 @@ class Terms:
         """Return how far a mat shows on this page that showed ``drawn`` in the sketch."""
         reveal = partner_reveal(drawn, sketch.unit, self.page.unit)
         if Rung.FINER in self.rungs and reveal > 0:
-            return min(reveal, LEAST_AIR[self.page.unit])
+            air, finest = AIR[self.page.unit], LEAST_AIR[self.page.unit]
+            return min(reveal, finest) if reveal <= air else max(air, reveal // 2 // finest * finest)
         return reveal
 
     def scales(self, sketch: Sketch) -> dict[Axis, float]:
