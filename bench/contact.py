@@ -23,6 +23,7 @@ from inkquilt.page import FORMATS, Page
 from inkquilt.sketch.geometry import CORNER_SCALE, drawn_outline, hole_outline, is_tilted, outline
 from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
 
+FONT = Path(__file__).parents[1] / "inkquilt_io" / "fonts" / "Literata-SemiBold.ttf"
 CELL = 190
 MARGIN = 14
 TINTS = ("#d9d2c0", "#c9d8cf", "#e7d9b4", "#d5cfe0", "#e2c9bf", "#c7d3e2", "#dfe0c3", "#d0c6b8")
@@ -94,7 +95,7 @@ def sheet(sketch: Sketch, pages: Sequence[tuple[str, Page]], cell: int = CELL) -
     columns = max(len(cells) for cells in rows)
     whole = Image.new("RGB", (columns * (cell + MARGIN) + MARGIN, len(rows) * (cell + 2 * MARGIN + 6)), "#ffffff")
     pen = ImageDraw.Draw(whole)
-    font = ImageFont.load_default(12)
+    font = ImageFont.truetype(str(FONT), 13)
     for y, cells in enumerate(rows):
         for x, (words, picture) in enumerate(cells):
             at = (MARGIN + x * (cell + MARGIN), MARGIN + 6 + y * (cell + 2 * MARGIN + 6))

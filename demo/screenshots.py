@@ -19,8 +19,10 @@ from random import Random
 
 from playwright.sync_api import Page, expect, sync_playwright
 
+from bench.contact import sheet
 from bench.pictures import painted, photographed
 from bench.sketches import demo_sketches
+from inkquilt.page import FORMATS
 
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
 ROOT = Path(__file__).parents[1]
@@ -69,6 +71,8 @@ def main(folder: str) -> None:
     """Take them all."""
     out = Path(folder)
     out.mkdir(parents=True, exist_ok=True)
+    roofline = next(sketch for sketch in demo_sketches() if sketch.name == "Roofline")
+    sheet(roofline, [(form.name, form.page()) for form in FORMATS], 150).save(out / "every-format.png")
     with demo() as address, sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox", "--disable-gpu"])
         page = browser.new_page(viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
@@ -147,7 +151,7 @@ def main(folder: str) -> None:
         page.get_by_role("button", name="Undo").click()
         page.get_by_role("button", name="Undo “laid loose”").wait_for()
         page.goto(f"{address}/sketches/new")
-        shoot("new-sketch")
+        settle(page)
         page.get_by_label("Sketch file").set_input_files(
             {"name": "From a magazine.jpg", "mimeType": "image/jpeg", "buffer": photographed_sketch()}
         )

@@ -351,6 +351,8 @@ class _Check:
                 return
         if f"overlap {upper} {lower}" in self.request.untied:
             return
+        if self.request.near and Role.CLUSTER in (drawn_low.role, drawn_up.role):
+            return  # on a page that lies an embellishment makes way
         for axis in ("x", "y"):
             yield from self._overlap(lower, upper, axis, spans[axis], now[axis], slack)
 

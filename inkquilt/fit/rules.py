@@ -400,7 +400,8 @@ class _Writer:
             self.frame_rules(overlap)
         for axis in Axis:
             over, under = overlap.over.along(axis), overlap.under.along(axis)
-            self.lie_rules(overlap, axis, over, under, demand)
+            if not self.makes_way(overlap):
+                self.lie_rules(overlap, axis, over, under, demand)
             if overlap.covers and overlap.along(axis) is not Lie.SPANNING:
                 covered = min(over.high, under.high) - max(over.low, under.low)
                 words = f"{self.name(upper)} covers no more of {self.name(lower)} than drawn"
@@ -408,6 +409,11 @@ class _Writer:
                     upper, lower, axis, overlap.along(axis), covered, under.length, Demand(words, (upper, lower))
                 )
                 self.shares.append(self.shielded(share))
+
+    def makes_way(self, overlap: Overlap) -> bool:
+        """Tell whether an embellishment takes part on a page that lies: it makes way for what a hand moves."""
+        roles = {self.blocks[overlap.upper].role, self.blocks[overlap.lower].role}
+        return bool(self.request.near) and Role.CLUSTER in roles
 
     def shielded(self, share: Share) -> Share:
         """Return the share that may be covered, less where something that matters is shielded."""

@@ -17,6 +17,7 @@ from inkquilt.fit.designs import design_fit, designs
 from inkquilt.fit.exact import exact_fit
 from inkquilt.fit.request import Budget, Fit, FitRequest, School, Status, Way
 from inkquilt.fit.rules import write_rules
+from inkquilt.fit.sizes import smallest_size
 from inkquilt.fit.ways import held
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.geometry import Axis, box
@@ -105,6 +106,7 @@ def _far(blocks: tuple[Block, ...], near: dict[str, Block], pinned: set[str]) ->
 def _on_its_page(block: Block) -> Block:
     """Return a block as a drawing of its own page has it: words may be as small as they are."""
     if block.role in (Role.TITLE, Role.JOURNALING):
-        least = block.min_size or block.size
-        return replace(block, min_size=Size(min(least.width, block.width), min(least.height, block.height)))
+        least = smallest_size(block)
+        if least.width > block.width or least.height > block.height:
+            return replace(block, min_size=Size(min(least.width, block.width), min(least.height, block.height)))
     return block

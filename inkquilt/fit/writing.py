@@ -7,7 +7,7 @@ from dataclasses import asdict
 from typing import Any, Final
 
 from inkquilt.fit.request import Clash, Fit, FitRequest, School
-from inkquilt.lengths import Unit, json_length
+from inkquilt.lengths import MM, SIXTY_FOURTH, Grains, Unit, json_length
 from inkquilt.sketch.writing import write_block
 
 KIND: Final = "ink-quilt/fit"
@@ -70,9 +70,22 @@ def write_fit(fit: Fit, unit: Unit) -> dict[str, Any]:
 
 
 def write_clash(clash: Clash, unit: Unit) -> dict[str, Any]:
-    """Return a clash with its demands, its sum in words and what is missing."""
+    """Return a clash with its demands, its sum in words and what is missing, up to the next mark of a ruler.
+
+    A tilted piece reaches further than its sides by a length that is on no ruler.
+    """
     return {
         "demands": [{"demand": d.demand, "blocks": list(d.blocks)} for d in clash.demands],
         "sum": clash.sum,
-        "short_by": None if clash.short_by is None else json_length(clash.short_by, unit),
+        "short_by": None if clash.short_by is None else json_length(next_mark(clash.short_by, unit), unit),
     }
+
+
+def next_mark(length: Grains, unit: Unit) -> Grains:
+    """Return a length up to the next 1/64 in or half millimetre.
+
+    >>> next_mark(4196, Unit.IN) == 34 * SIXTY_FOURTH
+    True
+    """
+    mark = SIXTY_FOURTH if unit is Unit.IN else MM // 2
+    return -(-length // mark) * mark

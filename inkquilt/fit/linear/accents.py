@@ -25,12 +25,23 @@ _SHIELDED: Final = 40.0
 #: What covering a photo or words more than drawn costs against distance, in parts of the piece's side.
 _COVERS: Final = 12.0
 _FAR: Final = 9
+#: Where there is no room a cluster comes down further than the page; being half as large costs as much as being one
+#: of its sides off.
+_SMALLER: Final = (1.0, 0.8, 0.6)
+_SHRUNK: Final = 2.0
 
 
 @dataclass(frozen=True, slots=True)
 class _Place:
     x: Grains
     y: Grains
+
+
+@dataclass(frozen=True, slots=True)
+class _Found:
+    place: _Place
+    size: Size
+    cost: float
 
 
 def laid_clusters(design: Design, terms: Terms, on_page: Mapping[str, Block]) -> dict[str, Block]:
@@ -45,18 +56,29 @@ def laid_clusters(design: Design, terms: Terms, on_page: Mapping[str, Block]) ->
 def _laid(design: Design, terms: Terms, on_page: Mapping[str, Block], stack: Stack) -> Block:
     drawn = stack.piece
     scale = terms.scale(design.sketch)
-    side = min(drawn.width, drawn.height)
-    size = in_proportion(drawn, max(min(1.0, scale * 1.05), min(1.0, SMALLEST / side)), terms.grid)
+    least = min(1.0, SMALLEST / min(drawn.width, drawn.height))
+    whole = max(min(1.0, scale * 1.05), least)
+    found = [
+        _best_at(design, terms, on_page, drawn, in_proportion(drawn, max(whole * part, least), terms.grid), part)
+        for part in (_SMALLER if whole > least else (1.0,))
+    ]
+    best = min(found, key=lambda one: one.cost)
+    return drawn.placed(best.place.x, best.place.y, best.size)
+
+
+def _best_at(
+    design: Design, terms: Terms, on_page: Mapping[str, Block], drawn: Block, size: Size, part: float
+) -> _Found:
+    """Return the best place for a cluster of a size; one that came down further than the page costs a little."""
     wanted = _wanted(design, terms, on_page, drawn, size)
     covered = _Covered(design, terms, on_page, drawn, size)
-    best = min(
-        _places(design, terms, drawn, size, wanted),
-        key=lambda place: (
-            covered.cost(place) * _COVERS
-            + (abs(place.x - wanted.x) + abs(place.y - wanted.y)) / max(size.width, size.height)
-        ),
-    )
-    return drawn.placed(best.x, best.y, size)
+
+    def cost(place: _Place) -> float:
+        off = (abs(place.x - wanted.x) + abs(place.y - wanted.y)) / max(size.width, size.height)
+        return covered.cost(place) * _COVERS + off + _SHRUNK * (1 - part)
+
+    best = min(_places(design, terms, drawn, size, wanted), key=cost)
+    return _Found(best, size, cost(best))
 
 
 def _wanted(design: Design, terms: Terms, on_page: Mapping[str, Block], drawn: Block, size: Size) -> _Place:
