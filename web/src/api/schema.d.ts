@@ -2344,14 +2344,14 @@ export interface components {
         };
         /**
          * @description * `finer` - finer
-         *     * `straight` - straight
          *     * `small-words` - small-words
+         *     * `straight` - straight
          *     * `tags-aside` - tags-aside
          *     * `story-aside` - story-aside
          *     * `photo-aside` - photo-aside
          * @enum {string}
          */
-        GivenUpEnum: "finer" | "straight" | "small-words" | "tags-aside" | "story-aside" | "photo-aside";
+        GivenUpEnum: "finer" | "small-words" | "straight" | "tags-aside" | "story-aside" | "photo-aside";
         /**
          * @description * `fine` - fine
          *     * `soft` - soft
