@@ -13,6 +13,7 @@ from svgelements import SVG, Circle, Polygon, Rect
 
 from inkquilt.cutting import CutWishes, pieces_to_cut
 from inkquilt.fit import FitRequest, School, Way
+from inkquilt.fit.request import Rung
 from inkquilt.fit.solve import all_ways, fit
 from inkquilt.fit.writing import write_fits
 from inkquilt.lengths import INCH, MM, Unit
@@ -70,10 +71,13 @@ class PracticeNumbers(TestCase):
         self.assertEqual(square.height - letter.height, INCH)
 
     def test_a_layer_of_eleven_and_a_half_on_twelve_shows_a_quarter_on_every_page(self):
+        """Where a small page needs its edges finer it shows evenly all the same, and that is told."""
         for form in FORMATS[:4]:
-            request = FitRequest.plain(demo_sketch("six"), form.page())
-            layer = next(b for b in fit(request, Way(School.KEEP_PHOTOS)).blocks if b.id == "layer")
-            self.assertEqual((layer.x, form.width - layer.width, layer.y), (INCH // 4, INCH // 2, INCH // 4))
+            result = fit(FitRequest.plain(demo_sketch("six"), form.page()), Way(School.KEEP_PROPORTIONS))
+            layer = next(block for block in result.blocks if block.id == "layer")
+            reveal = INCH // 8 if Rung.FINER in result.rungs else INCH // 4
+            self.assertEqual((layer.x, form.width - layer.width, layer.y), (reveal, 2 * reveal, reveal))
+            self.assertTrue(Rung.FINER not in result.rungs or form.key == "6x8")
 
 
 class Json(TestCase):
