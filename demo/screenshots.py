@@ -178,7 +178,7 @@ def main(folder: str) -> None:
         shoot("phone")
         page.set_viewport_size({"width": 1280, "height": 800})
         page.goto(f"{bench}/title")
-        page.get_by_role("button", name="one line, straight, Literata").first.click(timeout=60_000)
+        page.locator("button", has_text="one line, dancing, Literata").first.click(timeout=60_000)
         page.locator(".board .set-letters").wait_for()
         shoot("title")
         page.goto(f"{bench}/story")
