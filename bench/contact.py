@@ -99,7 +99,7 @@ def sheet(sketch: Sketch, pages: Sequence[tuple[str, Page]], cell: int = CELL) -
     for y, cells in enumerate(rows):
         for x, (words, picture) in enumerate(cells):
             at = (MARGIN + x * (cell + MARGIN), MARGIN + 6 + y * (cell + 2 * MARGIN + 6))
-            pen.text((at[0], at[1] - 15), words[:32], fill=INK, font=font)
+            pen.text((at[0], at[1] - 19), words[:32], fill=INK, font=font)
             whole.paste(picture, at)
     return whole
 
