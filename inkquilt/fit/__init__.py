@@ -1,18 +1,25 @@
-"""Fitting: a sketch and another page -> pages worked out block by block.
+"""Fitting: a sketch and another page -> pages that are still the design that was drawn.
 
 What is asked and the drawing it starts from:
 ``bounds``      every number the rules of fitting use, named
 ``request``     what is asked and what comes back
 ``switches``    choices for a whole page; ``straighten`` tilts that are given up
-``filling``     the extra of a larger page; ``reflow`` rows and columns arranged anew
-``ways``        which ways there are for one sketch and page
+``filling``     the extra of a larger page; ``arranging`` groups arranged anew
+``ways``        the drawing each way starts from
 
-Working it out:
+Laying it:
+``linear``      sizes, places, papers and clusters by linear programs
+``whole_prints`` listed sizes for a whole design
+``designs``     the ways laid, judged, ranked; the ladder
+``solve``       one way, all ways, or a page that lies fitted again
+
+Round a hand's pins:
+``hand``        what a hand did, as pins
 ``sizes``       which sizes a block may take
 ``pins``        what was settled by hand, and the relations around it
 ``rules``       the hard rules as plain arithmetic
 ``model``       the constraint model; ``wishes`` its objective; ``solver`` its set-up
-``solve``       solving, reading back (``readback``), checking
+``exact``       solving (``proving``), reading back (``readback``), checking
 ``check``       the hard rules again, by code that shares nothing with the model
 
 Saying what came of it:
@@ -22,7 +29,7 @@ Saying what came of it:
 ``waysout``     what would help; ``concessions`` what that gives up
 ``proposals``   slots to merge, split, drop or leave to a card
 
-Nothing here is imported that loads the solver: ``inkquilt.fit.solve`` does that.
+Nothing here is imported that loads a solver: ``inkquilt.fit.solve`` does that.
 """
 
 from inkquilt.fit.request import Clash, Fit, FitRequest, School, Status, Variant, Way

@@ -6,6 +6,7 @@ the solver's deterministic time.
 
 from __future__ import annotations
 
+from inkquilt.errors import FitNotSound
 from inkquilt.fit.check import check_fit
 from inkquilt.fit.clash import find_clash
 from inkquilt.fit.explain import moved
@@ -22,8 +23,8 @@ from inkquilt.sketch.model import Sketch
 def exact_fit(drawing: Sketch, request: FitRequest, way: Way, school: School, held: Sketch) -> Fit:
     """Return the best page of a drawing by the rules and wishes of a school, or why there is none.
 
-    A result that the independent checker refuses is no result (``Status.UNKNOWN``). ``held`` is the
-    sketch that sizes and places are told from.
+    ``held`` is the sketch that sizes and places are told from. Raises ``FitNotSound`` where the
+    independent checker refuses the result.
     """
     rules = write_rules(drawing, request, school)
     model = FitModel(rules)
@@ -31,9 +32,12 @@ def exact_fit(drawing: Sketch, request: FitRequest, way: Way, school: School, he
     best = best_page(model, wishes, request.budget)
     if best.impossible:
         return Fit(way, Status.IMPOSSIBLE, drawing, held=held, clash=find_clash(rules, request.budget))
-    blocks = read_back(best.solver, model, rules) if best.found else ()
-    if not blocks or check_fit(drawing, blocks, request, school):
+    if not best.found:
         return Fit(way, Status.UNKNOWN, drawing, held=held)
+    blocks = read_back(best.solver, model, rules)
+    faults = check_fit(drawing, blocks, request, school)
+    if faults:
+        raise FitNotSound(faults)
     return Fit(
         way,
         Status.OPTIMAL if best.proven else Status.BEST_FOUND,

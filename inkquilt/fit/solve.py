@@ -12,6 +12,7 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Final
 
+from inkquilt.errors import FitNotSound
 from inkquilt.fit.clash import find_clash
 from inkquilt.fit.designs import design_fit, designs
 from inkquilt.fit.exact import exact_fit
@@ -67,11 +68,15 @@ def refit(request: FitRequest, way: Way) -> Fit:
     """Fit a page as it lies round its pins, changing as little as possible.
 
     What holds between its pieces is read from the page as it was laid before any pin, so that a
-    row that a hand has pushed a mark off comes back into its row.
+    row that a hand has pushed a mark off comes back into its row. A result that the checker refuses
+    is no result (``Status.UNKNOWN``): the page stays as it is.
     """
     request = request.held_by(way)
-    as_held = held(replace(request, near=()), way)
-    return exact_fit(_as_laid(request, way), request, way, School.KEEP_PHOTOS, as_held)
+    as_held, drawing = held(replace(request, near=()), way), _as_laid(request, way)
+    try:
+        return exact_fit(drawing, request, way, School.KEEP_PHOTOS, as_held)
+    except FitNotSound:
+        return Fit(way, Status.UNKNOWN, drawing, held=as_held)
 
 
 def _as_laid(request: FitRequest, way: Way) -> Sketch:

@@ -21,8 +21,6 @@ displacement  per stack and axis: twice the way of its centre from the scaled
               tucked end: three times the steps it is tucked more or less than drawn
 
 On a page that exists already (``near``) places and sizes are counted from that page.
-Where places are free (the school of the idea, on another page) they cost nothing; instead the gaps
-between neighbours and to the page's edges count from one even gap on each axis.
 """
 
 from __future__ import annotations

@@ -130,8 +130,7 @@ class Papers(GridLay):
         if piece.role in (Role.STRIP, Role.BORDER) and drawn < max(piece.width, piece.height):
             return strip_width(drawn, self.terms, self.scale)
         in_row = any(row.axis is axis and set(names) & set(row.blocks) for row in self.design.relations.patterns.gaps)
-        runs = any({(Side.LEFT, Side.RIGHT), (Side.TOP, Side.BOTTOM)} and self._spans(name, axis) for name in names)
-        if runs:
+        if any(self._spans(name, axis) for name in names):
             return self.extent(axis)
         scale = self.scales[axis] if in_row else min(self.scale, self.scales[axis])
         return max(1, floor(drawn * scale / self.grid + (0.01 if in_row else 0.5))) * self.grid
