@@ -9,7 +9,7 @@ What is asked and the drawing it starts from:
 
 Laying it:
 ``linear``      sizes, places, papers and clusters by linear programs
-``whole_prints`` listed sizes for a whole design
+``owned_sizes`` sizes that exist before the page: listed prints, prints from a shop, dies
 ``designs``     the ways laid, judged, ranked; the ladder
 ``solve``       one way, all ways, or a page that lies fitted again
 

@@ -9,12 +9,25 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
+from itertools import islice
 from math import hypot, log
 from typing import Final
 
+from inkquilt.design.dealing import Dealt, dealt_over_two, stood
 from inkquilt.design.marks import largest_empty
 from inkquilt.design.reading import PAPERS, WORDS, Design, Stack, as_read, guests
-from inkquilt.design.tree import Arranged, Grid, Group, Leaf, Measures, Tree, arrangements, read_tree, with_word
+from inkquilt.design.tree import (
+    Arranged,
+    Grid,
+    Group,
+    Leaf,
+    Measures,
+    Tree,
+    arrangements,
+    leaves,
+    read_tree,
+    with_word,
+)
 from inkquilt.fit.linear.sizing import least_word_size
 from inkquilt.fit.linear.terms import AIR, Terms
 from inkquilt.fit.request import Rung
@@ -34,7 +47,13 @@ _MOST_DRAWN: Final = 30
 #: What the weight off the middle, and a larger calm area, count beyond what is allowed.
 OFF_WEIGHT: Final = 4.0
 MORE_CALM: Final = 3.0
+SPARE_ON_A_PAGE: Final = 0.25
 _MOST_DEALT: Final = 12
+#: Ways to deal the photos over two pages, and of each page with its words, that are looked at.
+_MOST_DEALT_OVER: Final = 14
+_MOST_OF_A_PAGE: Final = 3
+#: On two facing pages so many that are dealt over both are laid before all others.
+_FIRST_DEALT: Final = 2
 _GAP: Final[Grains] = INCH // 4
 #: The order in which words are dealt.
 _DEALT: Final = (Role.TITLE, Role.JOURNALING, Role.TAG)
@@ -50,26 +69,29 @@ class Candidate:
     changes: int
     words_moved: bool
     form: str
-    tree: Tree
+    tree: Tree | Dealt
 
 
 @dataclass(frozen=True, slots=True)
 class _Judged:
     score: float
-    tree: Tree
+    tree: Tree | Dealt
     changes: int
     words_moved: bool
     scale: float
 
 
 def candidates(design: Design, terms: Terms, lifted_only: bool = False) -> list[Candidate]:
-    """Return arrangements of a design for a page, the most promising first.
+    """Return arrangements of a design for a page, the most promising first; on two facing pages some dealt over both.
 
     With ``lifted_only`` the photos keep their arrangement and only words are dealt again.
     """
     arranger = _Arranger(design, terms)
-    promising = sorted(arranger.judged(lifted_only), key=lambda one: one.score)[:_MOST_LOOKED_AT]
-    judged = sorted((arranger.looked_at(one) for one in promising), key=lambda one: one.score)
+    found_at_all = sorted(arranger.judged(lifted_only), key=lambda one: one.score)
+    promising = [one for one in found_at_all if not isinstance(one.tree, Dealt)][:_MOST_LOOKED_AT]
+    over_two = [one for one in found_at_all if isinstance(one.tree, Dealt)][:_MOST_DEALT_OVER]
+    judged, dealt = (sorted(map(arranger.looked_at, ones), key=lambda one: one.score) for ones in (promising, over_two))
+    judged = [*dealt[:_FIRST_DEALT], *judged, *dealt[_FIRST_DEALT:]]
     found: list[Candidate] = []
     seen: set[str] = set()
     for one in judged:
@@ -91,9 +113,11 @@ def redrawn(design: Design, terms: Terms, candidate: Candidate) -> Candidate:
     )
 
 
-def _form(tree: Tree) -> str:
-    """Return a tree as a short text: R and C for rows and columns, G for grids."""
+def _form(tree: Tree | Dealt) -> str:
+    """Return a tree as a short text: R and C for rows and columns, G for grids, F for two facing pages."""
     match tree:
+        case Dealt():
+            return f"F({_form(tree.left)} {_form(tree.right)})"
         case Leaf():
             return "+".join(tree.roots)
         case Grid():
@@ -129,10 +153,11 @@ class _Arranger:
         self.margin = self._margin(air)
         page = design.sketch.page
         self.calm = largest_empty([design.relations.boxes[s.root.id] for s in firm], page.width, page.height)
-        self.room = (
-            terms.page.width / self.scale - 2 * self.margin,
-            terms.page.height / self.scale - 2 * self.margin,
-        )
+        high = terms.page.height / self.scale - 2 * self.margin
+        self.room = terms.page.width / self.scale - 2 * self.margin, high
+        fold = terms.page.fold
+        sides = (fold.at, terms.page.width - fold.end) if fold is not None else ()
+        self.half_rooms = [(side / self.scale - 2 * self.margin, high) for side in sides]
 
     def _margin(self, air: Grains) -> float:
         boxes = [self.design.relations.boxes[s.root.id] for s in self.design.firm]
@@ -169,7 +194,9 @@ class _Arranger:
     # -- candidates ------------------------------------------------------------------
 
     def judged(self, lifted_only: bool) -> Iterator[_Judged]:
-        """Yield arrangements with words where they were, and with words dealt again."""
+        """Yield arrangements with words where they were, and with words dealt again; over two pages where there are."""
+        if self.terms.page.fold is not None and not lifted_only:
+            yield from self._over_two()
         whole = read_tree(self.design, [*self.others, *self.words], self.guests)
         if whole is not None and not lifted_only:
             for arranged in arrangements(whole):
@@ -185,7 +212,7 @@ class _Arranger:
 
     def _dealt(self, tree: Tree, words: list[str]) -> Iterator[Tree]:
         """Yield the tree with all words put in again, title before story."""
-        ordered = sorted(words, key=lambda w: _DEALT.index(self.design.stacks[w].piece.role))
+        ordered = sorted(words, key=self._order)
         found: list[Tree] = [tree]
         for word in ordered:
             wide, high = self.measures.sizes[word]
@@ -194,6 +221,43 @@ class _Arranger:
             more = [one for base in found for one in with_word(base, word, _GAP, axes)]
             found = sorted(more, key=lambda one: self._fitting(one)[0])[:_MOST_DEALT]
         yield from found
+
+    def _over_two(self) -> Iterator[_Judged]:
+        """Yield the design dealt over two facing pages: the title with the lead photo, the story on the other page."""
+        photos = read_tree(self.design, self.others, self.guests)
+        if photos is None:
+            return
+        lead = self.design.roots[self.design.lead] if self.design.lead is not None else None
+        found = list(islice(dealt_over_two(photos, lead), _MOST_DEALT_OVER))
+        if not found:  # one photo, or several on one mat: it has a page, and the words have the other
+            words = stood(sorted(self.words, key=self._order), _GAP)
+            found = [] if words is None else [Dealt(photos, words), Dealt(words, photos)]
+            yield from (judged for one in found if (judged := self._judged_over_two(one, False)) is not None)
+            return
+        for one in found:
+            for dealt in self._with_words(one, lead):
+                judged = self._judged_over_two(dealt, True)
+                if judged is not None:
+                    yield judged
+
+    def _judged_over_two(self, dealt: Dealt, words_moved: bool) -> _Judged | None:
+        score, scale = self._fitting(dealt)
+        if scale < TOO_SMALL:
+            return None
+        return _Judged(score + CHANGED * dealt.changes, dealt, dealt.changes, words_moved, scale)
+
+    def _with_words(self, dealt: Dealt, lead: str | None) -> Iterator[Dealt]:
+        """Yield both pages with their words: the title on the page of the lead photo or the first, the rest beside."""
+        first = lead is None or lead in set(leaves(dealt.left))
+        titles = [word for word in self.words if self.design.stacks[word].piece.role is Role.TITLE]
+        others = [word for word in self.words if word not in titles]
+        left, right = (titles, others) if first else (others, titles)
+        for one in list(self._dealt(dealt.left, left))[:_MOST_OF_A_PAGE]:
+            for two in list(self._dealt(dealt.right, right))[:_MOST_OF_A_PAGE]:
+                yield replace(dealt, left=one, right=two)
+
+    def _order(self, word: str) -> int:
+        return _DEALT.index(self.design.stacks[word].piece.role)
 
     def _judge(self, arranged: Arranged, words_moved: bool) -> Iterator[_Judged]:
         score, scale = self._fitting(arranged.tree)
@@ -206,20 +270,34 @@ class _Arranger:
         areas = (wide * high for wide, high in (self.measures.sizes[word] for word in self.words))
         return min(0.5, sum(areas) / (self.room[0] * self.room[1]))
 
-    def _fitting(self, tree: Tree, taken: float = 0.0) -> tuple[float, float]:
+    def _fitting(self, tree: Tree | Dealt, taken: float = 0.0) -> tuple[float, float]:
         """Return how badly a tree fits the page, and its scale against the page's own.
 
         ``taken`` is a part of the page that is left for words, along whichever side has more to spare.
+        On two facing pages each side has its own, and the smaller scale counts.
         """
+        if isinstance(tree, Dealt):
+            return self._fitting_over_two(tree)
+        return self._fitting_in(tree, taken, self.room)
+
+    def _fitting_over_two(self, dealt: Dealt) -> tuple[float, float]:
+        """Both sides take the smaller scale; what a page has to spare is no harm as long as both have something."""
+        sides = [self.measures.of(side) for side in (dealt.left, dealt.right)]
+        parts = [min(room[0] / wide, room[1] / high) for (wide, high), room in zip(sides, self.half_rooms, strict=True)]
+        scale = min(parts)
+        spare = 1 - scale / max(parts)
+        return 2.2 * max(0.0, -log(min(1.0, scale))) + SPARE_ON_A_PAGE * spare, scale
+
+    def _fitting_in(self, tree: Tree, taken: float, room: tuple[float, float]) -> tuple[float, float]:
         wide, high = self.measures.of(tree)
-        part = [self.room[0] / wide, self.room[1] / high]
+        part = [room[0] / wide, room[1] / high]
         part[part[1] > part[0]] *= 1 - taken
         scale = min(part)
         used = min(scale, 1.12)
         left = 1 - min(used / part[0], used / part[1])
         return 2.2 * max(0.0, -log(min(1.0, scale))) + 0.9 * max(0.0, left - 0.05), scale
 
-    def scale_of(self, tree: Tree) -> float:
+    def scale_of(self, tree: Tree | Dealt) -> float:
         """Return how large a tree can be on the page, against the page's own scale."""
         return self._fitting(tree)[1]
 
@@ -243,8 +321,18 @@ class _Arranger:
         more = largest_empty(boxes, *size) - self.calm - 0.06
         return replace(one, score=one.score + OFF_WEIGHT * max(0.0, off) + MORE_CALM * max(0.0, more))
 
-    def _middles(self, tree: Tree, size: tuple[float, float]) -> dict[str, tuple[float, float]]:
+    def _middles(self, tree: Tree | Dealt, size: tuple[float, float]) -> dict[str, tuple[float, float]]:
         """Return the middle of each stack, the tree laid in the middle of what the margins leave of a page."""
+        if not isinstance(tree, Dealt):
+            return self._middles_on(tree, size)
+        fold, page = self.terms.page.fold, self.terms.page
+        assert fold is not None
+        unit = size[0] / page.width
+        left = self._middles_on(tree.left, (fold.at * unit, size[1]))
+        right = self._middles_on(tree.right, ((page.width - fold.end) * unit, size[1]))
+        return left | {root: (x + fold.end * unit, y) for root, (x, y) in right.items()}
+
+    def _middles_on(self, tree: Tree, size: tuple[float, float]) -> dict[str, tuple[float, float]]:
         room = size[0] - 2 * self.margin, size[1] - 2 * self.margin
         spread = list(self.measures.laid(tree, 0, 0, room))
         reach_x, reach_y = self._reach(spread)

@@ -18,10 +18,6 @@ GRIDS: Final = {
     Unit.MM: (MM // 2, MM),
 }
 
-#: How much a print may be trimmed: per side of the print, and of its area.
-TRIM_SIDE: Final[Grains] = INCH // 2
-TRIM_AREA: Final = Fraction(12, 100)
-
 #: A strip or border may come out between these times its drawn width.
 STRIP_NARROWEST: Final = Fraction(1, 2)
 STRIP_WIDEST: Final = Fraction(2)

@@ -13,7 +13,7 @@ import math
 from collections.abc import Iterator
 from fractions import Fraction
 from itertools import combinations
-from typing import Final, NamedTuple
+from typing import Final, NamedTuple, TypeAlias
 
 from shapely import affinity
 from shapely.geometry import MultiPoint, Point, Polygon
@@ -34,6 +34,10 @@ _CLEAR_ROLES: Final = (Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.TAG, Role.C
 
 
 _FREE_ROLES: Final = (Role.PAPER, Role.STRIP, Role.BORDER, Role.TITLE, Role.JOURNALING)
+
+
+#: Where the lower piece of a pair begins and ends on an axis, then the upper one.
+_Ends: TypeAlias = tuple[float, float, float, float]
 
 
 class _Rect(NamedTuple):
@@ -175,11 +179,17 @@ class _Check:
                 yield f"{block.id} does not show {reveal} grains of the page on all sides"
         elif self._outermost(block.id) and not self._on_wide_mat(block.id):
             for name, place, free in (
-                ("left edge", block.x, not runs & {"left", "right"} and self._free(block.id, "x")),
-                ("top edge", block.y, not runs & {"top", "bottom"} and self._free(block.id, "y")),
+                ("left edge", "x", not runs & {"left", "right"}),
+                ("top edge", "y", not runs & {"top", "bottom"}),
             ):
-                if free and place % self.request.grid:
+                if free and self._free(block.id, place) and self._off_the_grid(block, place):
                     yield f"{block.id} has its {name} off the grid"
+
+    def _off_the_grid(self, block: Block, axis: str) -> bool:
+        """Whether a place is on no mark, and not as far past one as the page that lies has it."""
+        here = getattr(block, axis) % self.request.grid
+        there = getattr(self.present[block.id], axis) % self.request.grid if block.id in self.present else 0
+        return here not in (0, there)
 
     def _runs(self, was: Block) -> set[str]:
         if _tilted(was):
@@ -250,7 +260,7 @@ class _Check:
                     yield f"{block.id} is smaller than what matters in it"
             if term.block == block.id and term.print_size:
                 listed = {(term.print_size.width, term.print_size.height)}
-        trim, grid = self.request.trim, self.request.grid
+        trim, grid = self.request.trim_of(block.id), self.request.grid
         if block.id in self.request.never_trim and (block.width, block.height) not in listed:
             yield f"{block.id} is trimmed although it must not be"
         for width, height in listed:
@@ -355,24 +365,57 @@ class _Check:
             return  # on a page that lies an embellishment makes way
         for axis in ("x", "y"):
             yield from self._overlap(lower, upper, axis, spans[axis], now[axis], slack)
+        if self.drawn[lower].role in (Role.PHOTO, Role.TITLE, Role.JOURNALING):
+            yield from self._covered(lower, upper, spans, now, slack)
+
+    def _covered(
+        self, lower: str, upper: str, was: dict[str, _Ends], now: dict[str, _Ends], slack: int
+    ) -> Iterator[str]:  # fmt: skip
+        """Where the upper one spans the lower on an axis, or either is turned, the other axis decides alone."""
+        parts = {axis: (_part_covered(was[axis]), _part_covered(now[axis])) for axis in ("x", "y")}
+        near = {axis: Fraction(2 * slack, max(1, round(now[axis][1] - now[axis][0]))) for axis in parts}
+        spanning = [
+            axis for axis in parts if was[axis][2] - was[axis][0] <= _SAME and was[axis][1] - was[axis][3] <= _SAME
+        ]
+        if spanning or slack:
+            for axis in parts.keys() - spanning:
+                if parts[axis][1] > parts[axis][0] + near[axis]:
+                    yield f"{upper} covers more of {lower} on {axis} than drawn"
+        elif parts["x"][1] * parts["y"][1] > parts["x"][0] * parts["y"][0]:
+            yield f"{upper} covers more of {lower} than drawn"
 
     def _pair_by_hand(self, lower: str, upper: str) -> Iterator[str]:
         """Where a hand put something, photos and words that were drawn apart still do not lie on each other."""
         kinds = (Role.PHOTO, Role.TITLE, Role.JOURNALING)
-        if self.drawn[lower].role not in kinds or self.drawn[upper].role not in kinds:
+        if self.drawn[lower].role not in kinds or self.drawn[upper].role not in kinds or self._let_go(lower, upper):
             return
         were, are = _outline(self.drawn[lower]), _outline(self.on_page[lower])
         if were.buffer(-_TOUCHING).disjoint(_outline(self.drawn[upper]).buffer(-_TOUCHING)):
             if not are.buffer(-_TURNED).disjoint(_outline(self.on_page[upper]).buffer(-_TURNED)):
                 yield f"{lower} and {upper} touch although they were apart"
 
+    def _let_go(self, lower: str, upper: str) -> bool:
+        """Whether the order of two pieces, or of the mats round them, was let go."""
+        ways = [
+            f"order {axis} {one} {two}"
+            for low, up in ((lower, upper), (self._round(lower), self._round(upper)))
+            for one, two in ((low, up), (up, low))
+            for axis in ("x", "y")
+        ]
+        return not self.request.untied.isdisjoint(ways)
+
+    def _round(self, block_id: str) -> str:
+        """The outermost mat round a piece."""
+        mat = next((other for other in self.ids if self.drawn[other].of == (block_id,)), None)
+        return block_id if mat is None else self._round(mat)
+
     def _overlap(
         self,
         lower: str,
         upper: str,
         axis: str,
-        was: tuple[float, float, float, float],
-        now: tuple[float, float, float, float],
+        was: _Ends,
+        now: _Ends,
         slack: int,
     ) -> Iterator[str]:
         low_out, high_out = was[0] - was[2] > _SAME, was[3] - was[1] > _SAME
@@ -393,16 +436,18 @@ class _Check:
         if not holds[kind]:
             yield f"{upper} no longer lies {kind} of {lower} on {axis}"
         if self.drawn[lower].role in (Role.PHOTO, Role.TITLE, Role.JOURNALING):
-            covered_was = min(was[1], was[3]) - max(was[0], was[2])
             covered_now = min(now[1], now[3]) - max(now[0], now[2])
-            room = covered_was * (now[1] - now[0]) - covered_now * (was[1] - was[0])
-            if room < -2 * slack * (was[1] - was[0]):
-                yield f"{upper} covers more of {lower} on {axis} than drawn"
             one_end = (low_out and high_in) or (high_out and low_in)
             for shield in self.request.shields if one_end else ():
                 if (shield.upper, shield.lower, shield.axis.value) == (upper, lower, axis):
                     if covered_now * shield.of > (shield.covered + 2 * slack) * (now[1] - now[0]):
                         yield f"{upper} covers what is shielded of {lower} on {axis}"
+
+
+def _part_covered(ends: _Ends) -> Fraction:
+    """Return which part of the lower piece's length lies under the upper one."""
+    low, high, over_low, over_high = (Fraction(end) for end in ends)
+    return max(Fraction(0), min(high, over_high) - max(low, over_low)) / (high - low)
 
 
 def _tilted(block: Block) -> bool:

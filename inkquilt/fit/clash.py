@@ -83,6 +83,7 @@ def _only(rules: Rules, demands: set[Demand]) -> Rules:
         rules,
         differences=tuple(d for d in rules.differences if d.demand is None or d.demand in demands),
         shares=tuple(share for share in rules.shares if share.demand in demands),
+        coverings=tuple(covering for covering in rules.coverings if covering.across.demand in demands),
         slanted=tuple(slanted for slanted in rules.slanted if slanted.demand in demands),
     )
 

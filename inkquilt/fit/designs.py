@@ -13,7 +13,7 @@ from dataclasses import dataclass, replace
 from itertools import islice
 from typing import Final
 
-from inkquilt.design.distance import Distance, distance
+from inkquilt.design.distance import Distance, distance, lies_across
 from inkquilt.design.marks import Judged, judged
 from inkquilt.design.reading import PAPERS, WORDS, Design, area, guests, read_design
 from inkquilt.fit.arranging import Candidate, candidates, redrawn
@@ -22,15 +22,17 @@ from inkquilt.fit.filling import FILLS, filled
 from inkquilt.fit.kept import relations_between
 from inkquilt.fit.linear.laying import laid_firm, laid_whole, with_clusters
 from inkquilt.fit.linear.terms import Terms
+from inkquilt.fit.owned_sizes import owned_sizes
 from inkquilt.fit.request import Fit, FitRequest, Rung, School, Status, Way
+from inkquilt.fit.sizes import gives_photos_what_they_ask
 from inkquilt.fit.straighten import straightened, tilted_stacks
 from inkquilt.fit.ways import held
-from inkquilt.fit.whole_prints import listed_sizes
 from inkquilt.lengths import INCH
 from inkquilt.page import Margins
 from inkquilt.sketch.geometry import Axis, box
 from inkquilt.sketch.model import Block, Role, Sketch
 from inkquilt.sketch.relations import read_relations
+from inkquilt.sketch.rework import mergeable, merged
 from inkquilt.sketch.ties import tied, untied
 
 #: So many ways are offered.
@@ -62,16 +64,17 @@ GENTLE: Final = (
 STEEP: Final = (
     GENTLE[-1] | {Rung.TAGS_ASIDE},
     GENTLE[-1] | {Rung.TAGS_ASIDE, Rung.STORY_ASIDE},
+    GENTLE[-1] | {Rung.TAGS_ASIDE, Rung.STORY_ASIDE, Rung.SLOTS_MERGED},
     GENTLE[-1] | {Rung.TAGS_ASIDE, Rung.STORY_ASIDE, Rung.PHOTO_ASIDE},
 )
 #: What giving something up counts in the design distance.
 _COUNTS: Final = {
-    Rung.FINER: 0.06, Rung.STRAIGHT: 0.03, Rung.SMALL_WORDS: 0.05, Rung.TAGS_ASIDE: 0.25, Rung.STORY_ASIDE: 0.4,
-    Rung.PHOTO_ASIDE: 1.0,
+    Rung.OWN_SIZES: 0.1, Rung.FINER: 0.06, Rung.STRAIGHT: 0.03, Rung.SMALL_WORDS: 0.05, Rung.TAGS_ASIDE: 0.25,
+    Rung.STORY_ASIDE: 0.4, Rung.SLOTS_MERGED: 0.5, Rung.PHOTO_ASIDE: 1.0,
 }  # fmt: skip
-
-
 _COUNTS_ASIDE: Final = {"g": 0.2, "t": 0.25, "s": 0.4}
+#: What a plan lays aside, as the rung it stands for.
+_PLANNED: Final = {"g": Rung.PAPERS_ASIDE, "t": Rung.TAGS_ASIDE, "s": Rung.STORY_ASIDE}
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,6 +110,7 @@ class _Layer:
         self.request = request
         self._designs: dict[tuple[Sketch, bool], Design] = {}
         self._candidates: dict[Way, Candidate] = {}
+        self._plain: dict[Way, Laid | None] = {}
         #: Ways that kept the design but for marks that only rank, and how many of those they missed.
         self.near_misses: dict[Way, int] = {}
         self.patient = False
@@ -124,43 +128,62 @@ class _Layer:
 
     def laid(self, way: Way, steep: bool = False) -> Laid | None:
         """Return the best page of a way: that of the first sound rung, else the best; None where there is none."""
+        if steep or way.plan:
+            return self._laid(way, steep)
+        if way not in self._plain:
+            self._plain[way] = self._laid(way, False)
+        return self._plain[way]
+
+    def _laid(self, way: Way, steep: bool) -> Laid | None:
         found: list[Laid] = []
-        for rungs in (*GENTLE, *(STEEP if steep else ())):
+        for rungs in self._ladder(steep):
             for one in self._on_rung(way, rungs):
                 if one.sound:
                     return one
                 found.append(one)
         return min(found, key=lambda one: one.badness, default=None)
 
+    def _ladder(self, steep: bool) -> Iterator[frozenset[Rung]]:
+        """Yield what may be given up, one rung after the other, without what was said to stay."""
+        rungs = [one - self.request.insist for one in (*GENTLE, *(STEEP if steep else ()))]
+        yield from dict.fromkeys(rungs)
+
     def _on_rung(self, way: Way, rungs: frozenset[Rung]) -> Iterator[Laid]:
         sketch = held(self.request.held_by(way), way)
         straight: frozenset[str] = frozenset()
         if Rung.STRAIGHT in rungs:
             straight = tilted_photos(sketch)
-            if not straight and rungs == GENTLE[-1]:
+            if not straight and rungs <= GENTLE[-1]:
                 return  # no photo is tilted: this rung is the one before
             sketch = straightened(sketch, straight)
         planned = self.pieces_of(sketch, laid_aside(way))
-        for more in self._asides(sketch, rungs):
-            aside = planned | more
-            kept = sketch.without(aside)
+        for kept in self._less(sketch.without(planned), rungs):
+            left = {block.id for block in kept.blocks}
+            aside = frozenset(b.id for b in sketch.blocks if b.id not in left and b.role is not Role.MAT)
             for one in self._in_school(way, kept, rungs):
-                yield replace(one, aside=aside, straightened=straight)
+                yield replace(one, aside=planned | aside, straightened=straight)
 
-    def _asides(self, sketch: Sketch, rungs: frozenset[Rung]) -> Iterator[frozenset[str]]:
-        """Yield what is laid aside on a rung; photos one after the other, the smallest first, the largest never."""
+    def _less(self, sketch: Sketch, rungs: frozenset[Rung]) -> Iterator[Sketch]:
+        """Yield what of a drawing is left on a rung: less and less where photos are laid aside.
+
+        The two smallest slots are merged, the smallest photos go first, the largest never.
+        """
         aside: set[str] = set()
         if Rung.TAGS_ASIDE in rungs:
             aside |= {block.id for block in sketch.blocks if block.role in (Role.TAG, Role.CLUSTER)}
         if Rung.STORY_ASIDE in rungs:
             aside |= {block.id for block in sketch.blocks if block.role is Role.JOURNALING}
-        if Rung.PHOTO_ASIDE not in rungs:
-            yield frozenset(aside)
-            return
-        photos = sorted((block for block in sketch.blocks if block.role is Role.PHOTO), key=area)
-        for photo in photos[:-1]:
-            aside.add(photo.id)
-            yield frozenset(aside)
+        left = sketch.without(frozenset(aside))
+        if Rung.PHOTO_ASIDE in rungs:
+            photos = sorted((block for block in left.blocks if block.role is Role.PHOTO), key=area)
+            for photo in photos[:-1]:
+                left = left.without(frozenset({photo.id}))
+                yield left
+        elif Rung.SLOTS_MERGED in rungs:
+            pairs = sorted(mergeable(left), key=lambda pair: sum(area(left.block(name)) for name in pair))
+            yield from (merged(left, *pair) for pair in pairs[:1])
+        else:
+            yield left
 
     def _in_school(self, way: Way, sketch: Sketch, rungs: frozenset[Rung]) -> Iterator[Laid]:
         terms = Terms(self.request.held_by(way), rungs=rungs)
@@ -172,8 +195,7 @@ class _Layer:
                     yield from self._page(way, design, design, terms, anew=0.1, note=drawn.note, like=sketch)
             case School.WHOLE_PRINTS if not (self.on_side(way) and words_stand(sketch)):
                 design = self.design_of(sketch)
-                scale = terms.scale(sketch)
-                for sizes in islice(listed_sizes(design, scale, self.request.print_sizes), 4):
+                for sizes in islice(owned_sizes(design, terms.scale(sketch), self.request, whole=True), 4):
                     yield from self._page(way, design, design, replace(terms, sizes=sizes))
             case School.KEEP_PHOTOS if not (self.on_side(way) and words_stand(sketch)):
                 design = self.design_of(sketch)
@@ -199,7 +221,9 @@ class _Layer:
         """Return the drawing as it is, where it is drawn for just this page and nothing else was asked."""
         request, sketch = self.request, design.sketch
         same = (request.page.width, request.page.height) == (sketch.page.width, sketch.page.height)
-        asked = request.photo_terms or request.untied or request.ties or request.page.clear != Margins()
+        bound = not gives_photos_what_they_ask(sketch, request, sketch.blocks)
+        bound = bound or request.switches.from_shop or bool(request.dies)
+        asked = bound or request.untied or request.ties or request.shields or request.page.clear != Margins()
         if not same or request.page.unit is not sketch.unit or asked:
             return None
         blocks = sketch.blocks
@@ -245,10 +269,23 @@ class _Layer:
         self, way: Way, design: Design, drawing: Design, terms: Terms, anew: float = 0.0, note: str = "",
         like: Sketch | None = None, hopeless: bool = False,
     ) -> Iterator[Laid]:  # fmt: skip
-        """Yield the page that comes of a drawing, judged against the design (or the one it was drawn ``like``).
+        """Yield the pages that come of a drawing at the sizes she has, judged against the design.
 
-        With ``hopeless`` nothing is yielded where photos and words alone miss something already.
+        ``like`` is the sketch that it was drawn after, where that is another. With ``hopeless``
+        nothing is yielded where photos and words alone miss something already.
         """
+        if terms.sizes or not (self.request.switches.from_shop or self.request.dies):
+            yield from self._page_at(way, design, drawing, terms, anew, note, like, hopeless)
+            return
+        scale = terms.scale(drawing.sketch) * terms.aim
+        for sizes in islice(owned_sizes(drawing, scale, self.request, whole=False), 1 if hopeless else 4):
+            yield from self._page_at(way, design, drawing, replace(terms, sizes=sizes), anew, note, like, hopeless)
+
+    def _page_at(
+        self, way: Way, design: Design, drawing: Design, terms: Terms, anew: float, note: str,
+        like: Sketch | None, hopeless: bool,
+    ) -> Iterator[Laid]:  # fmt: skip
+        """Yield the page of a drawing at settled sizes."""
         firm = laid_firm(drawing, terms)
         if firm is None:
             return
@@ -268,9 +305,8 @@ class _Layer:
         verdict = judged(against, self.request.page, blocks, anew > 0, by_hand=by_hand)
         aside = sum(_COUNTS[rung] for rung in terms.rungs)
         aside += sum(_COUNTS_ASIDE[kind] for kind in laid_aside(way))
-        yield Laid(
-            way, design, blocks, verdict, distance(against, blocks, verdict, anew, aside), terms.rungs, note=note
-        )
+        off = distance(against, blocks, verdict, anew, aside, self.request.pictures)
+        yield Laid(way, design, blocks, verdict, off, terms.rungs, note=note)
 
     # -- all ways --------------------------------------------------------------------
 
@@ -278,20 +314,45 @@ class _Layer:
         """Return the ways worth offering, the nearest to the drawing first."""
         plain = [self.laid(way) for way in self._plain_ways(turn, mirrored)]
         found = [one for one in plain if one is not None]
-        found += self.on_its_side(Way(School.KEEP_PROPORTIONS, (turn + 90) % 360, mirrored))
-        for without in ("", "g", "gt", "gts"):
+        if not self._turns_photos(turn):
+            found += self.on_its_side(Way(School.KEEP_PROPORTIONS, (turn + 90) % 360, mirrored))
+        for without in self._kinds_aside():
             found += self.anew(turn, mirrored, without)
-            if sum(one.sound for one in found) >= (FEW if without != "gt" else 1):
+            if sum(one.sound for one in found) >= (FEW if "t" not in without else 1):
                 break
         sound = [one for one in found if one.sound]
         if sound:
             return _different(sorted(sound, key=lambda one: one.distance.total))
+        if self.binds:
+            free = _Layer(_unbound(self.request)).all(turn, mirrored)
+            return [replace(one, rungs=one.rungs | {Rung.OWN_SIZES}) for one in free]
         kept = [one for one in (*found, *self._near_misses()) if one.judged.keeps_the_design]
         if kept:
             return _different(sorted(kept, key=lambda one: one.distance.total))[:FEW]
         last = self.last(Way(School.KEEP_PROPORTIONS, turn, mirrored))
         found += [] if last is None else [last]
         return [min(found, key=lambda one: one.badness)] if found else []
+
+    def _turns_photos(self, turn: int) -> bool:
+        """Tell whether more photos would lie across in their slots if the sketch were turned a quarter further."""
+        pictures, now, then = self.request.pictures, 0, 0
+        for block in self.request.sketch.blocks:
+            if block.id in pictures:
+                slot = block.size if turn % 180 == 0 else block.size.swapped()
+                now += lies_across(pictures[block.id], slot)
+                then += lies_across(pictures[block.id], slot.swapped())
+        return then > now
+
+    @property
+    def binds(self) -> bool:
+        """Whether sizes that exist bind the page, and may be given up."""
+        bound = self.request.switches.from_shop or bool(self.request.dies)
+        return bound and Rung.OWN_SIZES not in self.request.insist
+
+    def _kinds_aside(self) -> list[str]:
+        """Return the kinds of pieces to arrange anew without: first none, then more and more of what may go."""
+        may_go = [kind for kind, rung in _PLANNED.items() if rung not in self.request.insist]
+        return ["".join(may_go[:count]) for count in range(len(may_go) + 1)]
 
     def _near_misses(self) -> Iterator[Laid]:
         """Yield the pages of the ways that missed least of what only ranks."""
@@ -308,7 +369,8 @@ class _Layer:
             return steep
         sketch = held(self.request.held_by(way), way)
         design = self.design_of(sketch)
-        loose = list(self._page(way, design, design, Terms(self.request, rungs=GENTLE[-1], loose=True)))
+        rungs = GENTLE[-1] - self.request.insist
+        loose = list(self._page(way, design, design, Terms(self.request, rungs=rungs, loose=True)))
         found = [one for one in (steep, *loose) if one is not None]
         return min(found, key=lambda one: one.badness, default=None)
 
@@ -371,6 +433,18 @@ def designs(request: FitRequest, turn: int = 0, mirrored: bool = False) -> tuple
     return tuple(fit_of(request, one) for one in laid)
 
 
+def first_designs(request: FitRequest, way: Way) -> tuple[Fit, ...]:
+    """Return the page of a way alone where it is still the design, else all ways worth offering, its own among them.
+
+    What was laid for the one serves the other.
+    """
+    layer = _Layer(request)
+    own = None if way.plan else layer.laid(way)
+    if own is not None and own.sound and not own.aside:
+        return (fit_of(request, own),)
+    return tuple(fit_of(request, laid) for laid in layer.all(way.turn, way.mirrored))
+
+
 def design_fit(request: FitRequest, way: Way) -> Fit | None:
     """Return the page of one way, or None where the way has nothing to do on this page."""
     layer = _Layer(request)
@@ -381,9 +455,18 @@ def design_fit(request: FitRequest, way: Way) -> Fit | None:
         laid = min(anew, key=lambda one: one.badness, default=None)
     if laid is None and way.school is School.FILL:
         return None
-    if laid is None or not laid.judged.keeps_the_design:
+    kept = laid is not None and laid.judged.keeps_the_design
+    if not kept and layer.binds:
+        free = design_fit(_unbound(request), way)
+        return free and replace(free, rungs=(Rung.OWN_SIZES, *free.rungs))
+    if not kept:
         laid = layer.last(replace(way, school=School.KEEP_PROPORTIONS, plan="")) or laid
     return None if laid is None else fit_of(request, laid)
+
+
+def _unbound(request: FitRequest) -> FitRequest:
+    """Return the request with photos and round pieces of any size."""
+    return replace(request, dies=(), switches=replace(request.switches, from_shop=False))
 
 
 def fit_of(request: FitRequest, laid: Laid) -> Fit:
@@ -392,6 +475,7 @@ def fit_of(request: FitRequest, laid: Laid) -> Fit:
     terms = Terms(request.held_by(laid.way), rungs=laid.rungs, anew=bool(laid.way.plan))
     if not laid.as_it_is:
         laid = replace(laid, blocks=with_clusters(laid.design, terms, laid.blocks))
+    given_up = laid.rungs | {_PLANNED[kind] for kind in laid_aside(laid.way)}
     return Fit(
         laid.way,
         Status.OPTIMAL,
@@ -405,7 +489,7 @@ def fit_of(request: FitRequest, laid: Laid) -> Fit:
         straightened=laid.straightened,
         distance=laid.distance,
         aside=laid.aside,
-        rungs=tuple(rung for rung in Rung if rung in laid.rungs),
+        rungs=tuple(rung for rung in Rung if rung in given_up),
         missed=laid.judged.missed,
     )
 

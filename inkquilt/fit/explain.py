@@ -196,12 +196,36 @@ VARIANT_TITLES: Final = {
     Variant.WIDER_BORDER: "Wider border",
 }
 RUNG_WORDS: Final = {
+    Rung.OWN_SIZES: "other sizes",
     Rung.FINER: "finer edges",
     Rung.STRAIGHT: "tilts straightened",
     Rung.SMALL_WORDS: "small words",
+    Rung.PAPERS_ASIDE: "papers aside",
     Rung.TAGS_ASIDE: "tags aside",
     Rung.STORY_ASIDE: "story on a card",
+    Rung.SLOTS_MERGED: "slots merged",
     Rung.PHOTO_ASIDE: "a photo aside",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class RungSaid:
+    """A rung in sentences: what is given up, and what is done where it must stay."""
+
+    goes: str
+    stays: str
+
+
+RUNG_SAID: Final = {
+    Rung.OWN_SIZES: RungSaid("Some pieces are cut to sizes that you do not have", "keep to the sizes I have"),
+    Rung.FINER: RungSaid("Edges and gaps are finer than drawn, tags smaller", "keep edges and gaps as drawn"),
+    Rung.SMALL_WORDS: RungSaid("The title is lower than letters usually are", "keep the title large"),
+    Rung.STRAIGHT: RungSaid("Tilted photos stand straight", "keep the tilts"),
+    Rung.PAPERS_ASIDE: RungSaid("The small papers are laid aside", "keep the small papers"),
+    Rung.TAGS_ASIDE: RungSaid("Tags and the places for clusters are laid aside", "keep tags and clusters"),
+    Rung.STORY_ASIDE: RungSaid("The story goes on a card or the next page", "keep the story on this page"),
+    Rung.SLOTS_MERGED: RungSaid("Two slots side by side are one", "keep every slot"),
+    Rung.PHOTO_ASIDE: RungSaid("A photo is laid aside", "keep every photo"),
 }
 
 
@@ -247,6 +271,8 @@ def _where(fit: Fit) -> str:
     photos = [block for block in fit.blocks if block.role is Role.PHOTO]
     title = next((block for block in fit.blocks if block.role is Role.TITLE), None)
     rows, columns = (_lines_of(photos, axis) for axis in (Axis.Y, Axis.X))
+    if fit.way.plan.startswith("F("):
+        return "groups dealt over both pages"
     stand = {(1, 1): "one photo"}.get((rows, columns), f"photos in {_count(rows, 'row')}")
     if columns < rows and len(photos) > 1:
         stand = f"photos in {_count(columns, 'column')}"

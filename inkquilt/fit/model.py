@@ -16,15 +16,16 @@ be traced to demands; without it the rules are posted plainly, which solves fast
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import Any, NamedTuple, TypeAlias
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from typing import Any, Final, NamedTuple, TypeAlias
 
 from ortools.sat.python import cp_model
 
 from inkquilt.fit import bounds
 from inkquilt.fit.pins import pinned_ends
 from inkquilt.fit.request import Demand
-from inkquilt.fit.rules import PAGE, Difference, Rules, Share, Slanted
+from inkquilt.fit.rules import PAGE, Covering, Difference, Rules, Share, Slanted
 from inkquilt.fit.sizes import (
     NOT_AS_DRAWN,
     TRIM_COST,
@@ -40,6 +41,9 @@ from inkquilt.page import Margins, Side
 from inkquilt.sketch.geometry import CORNER_SCALE, TRIG, Axis, has_own_hull, is_tilted, leans, trig
 from inkquilt.sketch.model import Block, Role, Shape
 from inkquilt.sketch.relations import Edge, Lie
+
+#: More of a piece may be covered along one axis for as much less along the other, by these factors.
+TRADES: Final = tuple(Fraction(*parts) for parts in ((1, 1), (3, 2), (2, 3), (3, 1), (1, 3)))
 
 # CP-SAT's expressions are untyped sums of variables and whole numbers.
 Expr: TypeAlias = Any
@@ -101,6 +105,8 @@ class FitModel:
                 self._post_corners_inside(block)
         for share in rules.shares:
             self._post_share(share)
+        for covering in rules.coverings:
+            self._post_covering(covering)
         for slanted in rules.slanted:
             self._post_slanted(slanted)
 
@@ -302,7 +308,15 @@ class FitModel:
             start = mat.x + reveal.left if axis is Axis.X else mat.y + reveal.top
             return start + self.grid * self.new_var(0, floor_steps(self.extent(axis), self.grid))
         low = -floor_steps(self.extent(axis), self.grid) if is_tilted(self.rules.blocks[block_id]) else 0
-        return self.grid * self.new_var(low, floor_steps(self.extent(axis), self.grid))
+        between = self._between_marks(block_id, axis)
+        return self.grid * self.new_var(low, floor_steps(self.extent(axis), self.grid)) + between
+
+    def _between_marks(self, block_id: str, axis: Axis) -> Grains:
+        """Return how far past a mark a piece of a page that lies begins: there it may stay, for the sake of a line."""
+        near = next((near for near in self.rules.request.near if near.id == block_id), None)
+        if near is None or is_tilted(self.rules.blocks[block_id]):
+            return 0
+        return (near.x if axis is Axis.X else near.y) % self.grid
 
     def _wide_mat_of(self, block_id: str) -> str | None:
         for matting in self.rules.relations.mattings:
@@ -370,8 +384,10 @@ class FitModel:
             self.literals[demand] = self.cp.new_bool_var(f"demand {len(self.literals)}")
         return self.literals[demand]
 
-    def require(self, left: Expr, right: Expr, demand: Demand | None) -> None:
-        """Require ``left <= right`` in the name of a demand, or always."""
+    def require(
+        self, left: Expr, right: Expr, demand: Demand | None, choice: cp_model.IntVar | None = None
+    ) -> None:  # fmt: skip
+        """Require ``left <= right`` in the name of a demand, or always; with ``choice`` only where that is chosen."""
         difference = right - left
         if isinstance(difference, int):
             if difference >= 0:
@@ -379,8 +395,11 @@ class FitModel:
             constraint = self.cp.add_bool_or([])  # an empty choice never holds
         else:
             constraint = self.cp.add(difference >= 0)
+        terms = [] if choice is None else [choice]
         if self.explain and demand is not None:
-            constraint.only_enforce_if(self.literal(demand))
+            terms.append(self.literal(demand))
+        if terms:
+            constraint.only_enforce_if(*terms)
 
     def _post_difference(self, difference: Difference) -> None:
         before, after = self.edge(difference.before), self.edge(difference.after)
@@ -414,7 +433,17 @@ class FitModel:
                 self.require(x, right, reason)
                 self.require(y, bottom, reason)
 
-    def _post_share(self, share: Share) -> None:
+    def _post_covering(self, covering: Covering) -> None:
+        """One of several pairs of shares holds, each of which covers as much area as the drawn ones: no products."""
+        choices = [self.cp.new_bool_var(f"covers {number}") for number in range(len(TRADES))]
+        self.cp.add_exactly_one(choices)
+        for choice, trade in zip(choices, TRADES, strict=True):
+            for share, times in ((covering.across, trade), (covering.down, 1 / trade)):
+                part = min(Fraction(share.covered, share.of) * times, Fraction(1))
+                covered, of = (part.numerator, part.denominator) if part.numerator else (0, 1)
+                self._post_share(replace(share, covered=covered, of=of), choice)
+
+    def _post_share(self, share: Share, choice: cp_model.IntVar | None = None) -> None:
         upper = self.edge(Edge(share.upper, share.axis, False)), self.edge(Edge(share.upper, share.axis, True))
         lower = self.edge(Edge(share.lower, share.axis, False)), self.edge(Edge(share.lower, share.axis, True))
         start = lower[0] if share.lie is Lie.OVER_LOW else upper[0]
@@ -423,7 +452,7 @@ class FitModel:
         covered = end.expr * (scale // end.scale) - start.expr * (scale // start.scale)
         whole = lower[1].expr * (scale // lower[1].scale) - lower[0].expr * (scale // lower[0].scale)
         slack = bounds.TURN_SLACK * scale * share.of if scale > 1 else 0
-        self.require(covered * share.of - slack, whole * share.covered, share.demand)
+        self.require(covered * share.of - slack, whole * share.covered, share.demand, choice)
 
     def _post_slanted(self, slanted: Slanted) -> None:
         beside = slanted.beside

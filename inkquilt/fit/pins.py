@@ -31,6 +31,7 @@ from inkquilt.sketch.relations import (
     overlap_of,
     separation,
 )
+from inkquilt.sketch.ties import order_key
 
 #: Pieces that push each other away instead of overlapping.
 MAKE_ROOM: Final = frozenset({Role.PHOTO, Role.TITLE, Role.JOURNALING})
@@ -77,7 +78,7 @@ def replanned(relations: Relations, blocks: Mapping[str, Block], request: FitReq
     put = {name: block for name, block in page_as_put(request, stacks).items() if name in blocks}
     moved = {name for name in put if stacks.root(name) in hands}
     boxes = {name: box(block) for name, block in put.items()}
-    pairs = _Replanner(relations, blocks, put, boxes, stacks, moved)
+    pairs = _Replanner(relations, blocks, put, boxes, stacks, moved, request.untied)
     pairs.run()
     patterns = relations.patterns
     return replace(
@@ -135,9 +136,10 @@ class _Replanner:
         boxes: Mapping[str, Box],
         stacks: Stacks,
         moved: set[str],
+        untied: frozenset[str],
     ) -> None:
         self.relations, self.blocks, self.put, self.boxes = relations, blocks, put, boxes
-        self.stacks, self.moved = stacks, moved
+        self.stacks, self.moved, self.untied = stacks, moved, untied
         self.aparts: list[Apart] = []
         self.overlaps: list[Overlap] = []
         self.besides: list[Beside] = []
@@ -157,6 +159,8 @@ class _Replanner:
 
     def pair(self, lower: str, upper: str, drawn: list[Apart]) -> None:
         hard = next((apart for apart in drawn if apart.hard), None)
+        if self.let_go(lower, upper):
+            return
         if self.makes_room(lower) and self.makes_room(upper):
             if hard is not None and self.in_order(hard):
                 self.aparts.extend(drawn)
@@ -166,6 +170,14 @@ class _Replanner:
                 self.as_put(lower, upper)
         else:
             self.as_put(lower, upper)
+
+    def let_go(self, lower: str, upper: str) -> bool:
+        """Tell whether a person let go what held these two: then each lies where it comes to lie."""
+        for low, up in ((lower, upper), (self.stacks.root(lower), self.stacks.root(upper))):
+            keys = {order_key(Apart(one, two, axis, True)) for one, two in ((low, up), (up, low)) for axis in Axis}
+            if not self.untied.isdisjoint(keys | {f"overlap {up} {low}"}):
+                return True
+        return False
 
     def makes_room(self, name: str) -> bool:
         """Tell whether a piece, or what lies on it, makes room for others."""

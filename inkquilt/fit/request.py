@@ -11,8 +11,9 @@ from inkquilt.design.marks import Missed
 from inkquilt.fit import bounds
 from inkquilt.lengths import Grains
 from inkquilt.page import Page
+from inkquilt.photos.trimming import FREE_TRIM, NO_TRIM, USUAL_TRIM, TrimLimits
 from inkquilt.sketch.geometry import Axis
-from inkquilt.sketch.model import Block, Size, Sketch
+from inkquilt.sketch.model import Block, Shape, Size, Sketch
 from inkquilt.sketch.relations import ONE_LINE
 from inkquilt.sketch.ties import AddedTie
 
@@ -71,21 +72,32 @@ class Switches:
 
     ``in_line`` straightens every tilt; ``by_eye`` takes edges within 1/8 in for one
     line; ``recount`` lets a row of repeated pieces have more or fewer of them
-    instead of wider or narrower ones.
+    instead of wider or narrower ones. ``from_shop`` says that prints come from a shop:
+    each photo is a listed size, trimmed by no more than the request's trims.
     """
 
     ends: Ends = Ends.AS_DRAWN
     in_line: bool = False
     by_eye: bool = False
     recount: bool = False
+    from_shop: bool = False
 
 
 @dataclass(frozen=True, slots=True)
-class TrimLimits:
-    """How far a print may be trimmed: ``side`` off its width and off its height, ``area`` of the whole."""
+class Die:
+    """A shape and size that a die or punch makes, whichever way it is held."""
 
-    side: Grains = bounds.TRIM_SIDE
-    area: Fraction = bounds.TRIM_AREA
+    shape: Shape
+    size: Size
+
+    def size_for(self, piece: Size) -> Size:
+        """Return the size it makes, lying the way a piece does.
+
+        >>> Die(Shape.RECT, Size(2, 3)).size_for(Size(8, 5))
+        Size(width=3, height=2)
+        """
+        lies = (piece.width > piece.height) == (self.size.width > self.size.height)
+        return self.size if lies or piece.width == piece.height else self.size.swapped()
 
 
 @dataclass(frozen=True, slots=True)
@@ -119,12 +131,14 @@ class PhotoTerm:
 
     Below ``least`` something that matters in it is lost, though it is never asked to
     be larger than its slot was drawn; ``print_size`` is a print that exists already
-    and can only be trimmed, then ``least`` holds as it is.
+    and can only be trimmed, then ``least`` holds as it is. ``proportions`` are the whole
+    photo's own, width over height: a slot rather comes nearer to them than away.
     """
 
     block: str
     least: Size | None = None
     print_size: Size | None = None
+    proportions: Fraction | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -145,15 +159,30 @@ class Shield:
     mirrored: bool = False
 
 
+class Rung(Enum):
+    """What a page that is too small for its design gives up, one after the other."""
+
+    OWN_SIZES = "own-sizes"
+    FINER = "finer"
+    SMALL_WORDS = "small-words"
+    STRAIGHT = "straight"
+    PAPERS_ASIDE = "papers-aside"
+    TAGS_ASIDE = "tags-aside"
+    STORY_ASIDE = "story-aside"
+    SLOTS_MERGED = "slots-merged"
+    PHOTO_ASIDE = "photo-aside"
+
+
 @dataclass(frozen=True, slots=True)
 class FitRequest:
     """A sketch, the page it shall go on, and the terms.
 
     ``grid`` in grains; ``any_orientation`` names photo blocks that may also lie
-    the other way than drawn; photos in ``never_trim`` keep the whole print, and
-    ``leads`` names the photo that keeps its size before all others. ``untied``
-    are keys of relations that are let go (see ``sketch.ties``), ``ties`` relations
-    that were added. ``photo_terms`` is what the photos ask for, ``shields`` keep
+    the other way than drawn; photos in ``never_trim`` keep the whole print, those in
+    ``trim_freely`` are trimmed as far as the page wants it, and ``leads`` names the photo
+    that keeps its size before all others. ``untied`` are keys of relations that are let go
+    (see ``sketch.ties``), ``ties`` relations that were added. ``dies`` make the pieces of
+    their shapes, and rungs in ``insist`` are not given up. ``photo_terms`` is what the photos ask for, ``shields`` keep
     pieces off what matters in them. ``near`` is a page that exists already: then as
     little of it is changed as possible.
     """
@@ -162,10 +191,13 @@ class FitRequest:
     page: Page
     grid: Grains
     print_sizes: tuple[Size, ...]
-    trim: TrimLimits = TrimLimits()
+    trim: TrimLimits = USUAL_TRIM
     any_orientation: frozenset[str] = frozenset()
     never_trim: frozenset[str] = frozenset()
+    trim_freely: frozenset[str] = frozenset()
     leads: str | None = None
+    dies: tuple[Die, ...] = ()
+    insist: frozenset[Rung] = frozenset()
     pins: tuple[Pin, ...] = ()
     untied: frozenset[str] = frozenset()
     ties: tuple[AddedTie, ...] = ()
@@ -189,25 +221,25 @@ class FitRequest:
         """How far edges may lie from each other that are meant as one line."""
         return bounds.BY_EYE if self.switches.by_eye else ONE_LINE
 
+    @property
+    def pictures(self) -> dict[str, Fraction]:
+        """The proportions of the photos that lie in slots already."""
+        return {term.block: term.proportions for term in self.photo_terms if term.proportions is not None}
+
     def held_by(self, way: Way) -> FitRequest:
         """Return the request with the shields that mean something in this way."""
         there = tuple(s for s in self.shields if (s.turn, s.mirrored) == (way.turn, way.mirrored))
         return replace(self, shields=there)
 
+    def trim_of(self, block_id: str) -> TrimLimits:
+        """Return how far the print in a slot may be trimmed."""
+        if block_id in self.never_trim:
+            return NO_TRIM
+        return FREE_TRIM if block_id in self.trim_freely else self.trim
+
     def photo_term(self, block_id: str) -> PhotoTerm:
         """Return what the photo in a slot asks for; nothing is an answer too."""
         return next((term for term in self.photo_terms if term.block == block_id), PhotoTerm(block_id))
-
-
-class Rung(Enum):
-    """What a page that is too small for its design gives up, one after the other."""
-
-    FINER = "finer"
-    SMALL_WORDS = "small-words"
-    STRAIGHT = "straight"
-    TAGS_ASIDE = "tags-aside"
-    STORY_ASIDE = "story-aside"
-    PHOTO_ASIDE = "photo-aside"
 
 
 class Status(Enum):
@@ -249,12 +281,31 @@ class Kept:
     broken: tuple[Broken, ...]
 
 
+class LiftKind(Enum):
+    """How a demand is given up: a tie let go, a pin taken out, another size, the margin used, a piece left out."""
+
+    LET_GO = "let-go"
+    SET_FREE = "set-free"
+    SIZE = "size"
+    NO_MARGIN = "no-margin"
+    LEAVE_OUT = "leave-out"
+
+
+@dataclass(frozen=True, slots=True)
+class Lift:
+    """What gives one demand up: ``name`` is the key of a tie, or a block."""
+
+    kind: LiftKind
+    name: str = ""
+
+
 @dataclass(frozen=True, slots=True)
 class Demand:
-    """One thing a page was asked for, in plain words, and the blocks it concerns."""
+    """One thing a page was asked for, in plain words, the blocks it concerns, and what gives it up, if anything."""
 
     demand: str
     blocks: tuple[str, ...]
+    lift: Lift | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -291,7 +342,8 @@ class Fit:
     file order; ``straightened`` are those whose tilt was
     given up (``sketch`` has them straight already). ``gap`` is (cost - bound) / max(1, cost).
     ``distance`` says how far the page is from its drawing, ``rungs`` and ``aside`` what a page
-    too small for its design gave up and left out, ``missed`` what it is no longer.
+    too small for its design gave up and left out, ``missed`` what it is no longer. ``refused`` is
+    what the checker found wrong with a result that was dropped for it.
     """
 
     way: Way
@@ -311,6 +363,7 @@ class Fit:
     aside: frozenset[str] = frozenset()
     rungs: tuple[Rung, ...] = ()
     missed: tuple[Missed, ...] = ()
+    refused: tuple[str, ...] = ()
 
     @property
     def found(self) -> bool:

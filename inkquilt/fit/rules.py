@@ -17,7 +17,7 @@ from typing import Final
 
 from inkquilt.fit import bounds
 from inkquilt.fit.pins import pins_of, replanned
-from inkquilt.fit.request import Demand, FitRequest, School
+from inkquilt.fit.request import Demand, FitRequest, Lift, LiftKind, School
 from inkquilt.fit.sizes import (
     FreeSize,
     PrintChoice,
@@ -44,7 +44,7 @@ from inkquilt.sketch.relations import (
     gap_between,
     read_relations,
 )
-from inkquilt.sketch.ties import tied, untied
+from inkquilt.sketch.ties import order_key, overlap_key, tied, untied
 
 #: Stands for the page in an ``Edge``.
 PAGE: Final = ""
@@ -86,6 +86,14 @@ class Share:
 
 
 @dataclass(frozen=True, slots=True)
+class Covering:
+    """The covered part of a lower piece's area is at most what these shares on both axes make together."""
+
+    across: Share
+    down: Share
+
+
+@dataclass(frozen=True, slots=True)
 class Slanted:
     """Two outlines stay apart along a slanting line."""
 
@@ -111,6 +119,7 @@ class Rules:
     clear_demands: dict[str, Demand]
     differences: tuple[Difference, ...]
     shares: tuple[Share, ...]
+    coverings: tuple[Covering, ...]
     slanted: tuple[Slanted, ...]
     wishes: tuple[Apart, ...]
 
@@ -163,6 +172,7 @@ def write_rules(sketch: Sketch, request: FitRequest, school: School) -> Rules:
         writer.clear_demands,
         tuple(writer.differences),
         tuple(writer.shares),
+        tuple(writer.coverings),
         tuple(writer.slanted),
         tuple(apart for apart in relations.aparts if not apart.hard and writer.is_outermost_pair(apart)),
     )
@@ -190,6 +200,7 @@ class _Writer:
         self.stacks, self.blocks, self.sizes = stacks, blocks, sizes
         self.differences: list[Difference] = []
         self.shares: list[Share] = []
+        self.coverings: list[Covering] = []
         self.slanted: list[Slanted] = []
         self.size_demands: dict[str, Demand] = {}
         self.reveals: dict[str, Reveals] = {}
@@ -234,7 +245,7 @@ class _Writer:
         clear = self.request.page.clear if block.role in KEPT_CLEAR else Margins()
         margins = Margins(**{side.value: 0 if side in runs else getattr(clear, side.value) for side in Side})
         self.margins[block.id] = margins
-        demand = Demand(f"{block.name} keeps clear of the page's margin", (block.id,))
+        demand = Demand(f"{block.name} keeps clear of the page's margin", (block.id,), _NO_MARGIN)
         self.clear_demands[block.id] = demand
         if not (is_tilted(block) and has_own_hull(block)):
             for side, (axis, high) in SIDE_ENDS.items():
@@ -264,12 +275,13 @@ class _Writer:
         if self.sketch.page.width == self.request.page.width and drawn.low < fold.end and drawn.high > fold.at:
             return  # on this very page it lies across the fold already
         middle = (drawn.low + drawn.high) * self.request.page.width
+        leave_out = Lift(LiftKind.LEAVE_OUT, inner.id)
         page, low, high = self.request.page.width, Edge(block.id, Axis.X, False), Edge(block.id, Axis.X, True)
         if middle < (fold.at + fold.end) * self.sketch.page.width:
-            demand = Demand(f"{block.name} stays on the left page, clear of the gap", (block.id,))
+            demand = Demand(f"{block.name} stays on the left page, clear of the gap", (block.id,), leave_out)
             self.add(high, Edge(PAGE, Axis.X, True), page - fold.at, demand, "gap and right page")
         else:
-            demand = Demand(f"{block.name} stays on the right page, clear of the gap", (block.id,))
+            demand = Demand(f"{block.name} stays on the right page, clear of the gap", (block.id,), leave_out)
             self.add(Edge(PAGE, Axis.X, False), low, fold.end, demand, "left page and gap")
 
     def fixed(self, before: Edge, after: Edge, distance: Grains, term: str = "") -> None:
@@ -283,13 +295,16 @@ class _Writer:
         match sizes:
             case PrintChoice():
                 words = f"{block.name} has one of the print sizes"
+                if any(near.id == block.id for near in self.request.near):
+                    words = f"{block.name} stays {self.length(sizes.wanted.width)} × {self.length(sizes.wanted.height)}"
+                    words += ", or is a print size"
                 if sizes.least is not None:
                     words += f", at least {self.length(sizes.least.width)} × {self.length(sizes.least.height)}"
             case SizeChoice():
                 words = f"{block.name} is near the size it exists at"
             case FreeSize():
                 words = self.free_size_words(block, sizes)
-        demand = Demand(words, (block.id,))
+        demand = Demand(words, (block.id,), Lift(LiftKind.SIZE, block.id))
         width, height = (Ends(*allowed) for allowed in sizes.ranges)
         self.size_demands[block.id] = demand
         for axis, ends in zip(Axis, reach_of_sizes(block, width, height), strict=True):
@@ -319,15 +334,16 @@ class _Writer:
             if pin.block not in self.blocks or is_tilted(self.blocks[pin.block]):
                 continue
             low, high = Edge(pin.block, axis, False), Edge(pin.block, axis, True)
+            free = Lift(LiftKind.SET_FREE, pin.block)
             if length is not None:
                 what = "wide" if axis is Axis.X else "high"
-                demand = Demand(f"{self.name(pin.block)} is pinned {self.length(length)} {what}", (pin.block,))
+                demand = Demand(f"{self.name(pin.block)} is pinned {self.length(length)} {what}", (pin.block,), free)
                 self.add(low, high, length, demand, self.name(pin.block))
                 self.add(high, low, -length, demand, self.name(pin.block))
             if start is not None:
                 root = self.stacks.root(pin.block)
                 side = "left" if axis is Axis.X else "top"
-                demand = Demand(f"{self.name(root)} is pinned {self.length(start)} from the {side}", (root,))
+                demand = Demand(f"{self.name(root)} is pinned {self.length(start)} from the {side}", (root,), free)
                 near, edge = Edge(PAGE, axis, False), Edge(root, axis, False)
                 self.add(near, edge, start, demand, f"{self.name(root)} pinned at")
                 far = Edge(PAGE, axis, True)
@@ -384,7 +400,9 @@ class _Writer:
                     pairs.append((apart.first, apart.second))
             words = "left of" if axis is Axis.X else "above"
             for first, second in without_detours(pairs):
-                demand = Demand(f"{self.name(first)} stays {words} {self.name(second)}", (first, second))
+                key = order_key(Apart(first, second, axis, True))
+                lift = Lift(LiftKind.LET_GO, key)
+                demand = Demand(f"{self.name(first)} stays {words} {self.name(second)}", (first, second), lift)
                 self.add(Edge(first, axis, True), Edge(second, axis, False), 0, demand)
 
     def is_outermost_pair(self, apart: Apart) -> bool:
@@ -395,20 +413,38 @@ class _Writer:
     def overlap_rules(self, overlap: Overlap) -> None:
         upper, lower = overlap.upper, overlap.lower
         words = f"{self.name(upper)} goes on lying over {self.name(lower)} as drawn"
-        demand = Demand(words, (upper, lower))
+        demand = Demand(words, (upper, lower), Lift(LiftKind.LET_GO, overlap_key(overlap)))
         if overlap.covers and self.blocks[upper].shape is Shape.FRAME and not is_tilted(self.blocks[upper]):
             self.frame_rules(overlap)
         for axis in Axis:
-            over, under = overlap.over.along(axis), overlap.under.along(axis)
             if not self.makes_way(overlap):
-                self.lie_rules(overlap, axis, over, under, demand)
-            if overlap.covers and overlap.along(axis) is not Lie.SPANNING:
+                self.lie_rules(overlap, axis, overlap.over.along(axis), overlap.under.along(axis), demand)
+        if overlap.covers:
+            self.cover_rules(overlap)
+
+    def cover_rules(self, overlap: Overlap) -> None:
+        """Cover no more of a piece's area than drawn; nothing of what is shielded, whatever the area.
+
+        A page that lies may trade one side for the other; one laid from nothing keeps to both, which
+        is proven sooner.
+        """
+        words = f"{self.name(overlap.upper)} covers no more of {self.name(overlap.lower)} than drawn"
+        demand = Demand(words, (overlap.upper, overlap.lower), Lift(LiftKind.LET_GO, overlap_key(overlap)))
+        shares = []
+        for axis in Axis:
+            over, under = overlap.over.along(axis), overlap.under.along(axis)
+            if overlap.along(axis) is not Lie.SPANNING:
                 covered = min(over.high, under.high) - max(over.low, under.low)
-                words = f"{self.name(upper)} covers no more of {self.name(lower)} than drawn"
-                share = Share(
-                    upper, lower, axis, overlap.along(axis), covered, under.length, Demand(words, (upper, lower))
+                shares.append(
+                    Share(overlap.upper, overlap.lower, axis, overlap.along(axis), covered, under.length, demand)
                 )
-                self.shares.append(self.shielded(share))
+        kept_off = [shielded for share in shares if (shielded := self.shielded(share)) != share]
+        self.shares += kept_off
+        tilted = any(is_tilted(self.blocks[name]) for name in (overlap.upper, overlap.lower))
+        if self.request.near and len(shares) == 2 and not tilted:
+            self.coverings.append(Covering(*shares))
+        else:
+            self.shares += [share for share in shares if share.axis not in {one.axis for one in kept_off}]
 
     def makes_way(self, overlap: Overlap) -> bool:
         """Tell whether an embellishment takes part on a page that lies: it makes way for what a hand moves."""
@@ -463,6 +499,7 @@ class _Writer:
                 self.add(lower_high, upper_high, by(over.high - under.high), demand, "overhang")
 
 
+_NO_MARGIN: Final = Lift(LiftKind.NO_MARGIN)
 _FAR: Final = {Axis.X: "right", Axis.Y: "foot"}
 
 

@@ -8,14 +8,15 @@ bounds on the grid (``FreeSize``).
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from fractions import Fraction
 from itertools import pairwise
 from typing import Final, NamedTuple, TypeAlias
 
 from inkquilt.fit import bounds
-from inkquilt.fit.request import FitRequest, PhotoTerm, School, TrimLimits
+from inkquilt.fit.request import FitRequest, PhotoTerm, School
 from inkquilt.lengths import INCH, MM, Grains, Unit
+from inkquilt.photos.trimming import TrimLimits, deepest_trims, may_be
 from inkquilt.sketch.model import Block, End, Role, Shape, Size, Sketch
 
 #: In keep-photos a photo off its drawn size costs this many steps before its size error counts.
@@ -211,8 +212,10 @@ def _print_choice(block: Block, sketch: Sketch, request: FitRequest, school: Sch
     stance = None if block.id in request.any_orientation else stance_of(block.size)
     if block.shape is Shape.CIRCLE:
         stance = 0
-    terms = trim_terms(block.id, request)
-    options = [PrintOption(size, tuple(_trim_bounds(size, terms))) for size in sorted(sizes, key=_by_area)]
+    limits = request.trim_of(block.id)
+    options = [
+        PrintOption(size, tuple(_trim_bounds(size, limits, request.grid))) for size in sorted(sizes, key=_by_area)
+    ]
     usable = tuple(option for option in options if stance is None or _can_stand(option, stance, request.grid))
     least = larger_of(block.min_size, least_as_held(term, block.size))
     return PrintChoice(usable, wanted, wanted if keeps else None, stance, request.grid, least)
@@ -236,14 +239,9 @@ def gives_photos_what_they_ask(sketch: Sketch, request: FitRequest, blocks: Iter
         least = least_as_held(term, drawn[block.id].size) if block.id in drawn else None
         if least and (block.width < least.width or block.height < least.height):
             return False
-        if term.print_size and block.size not in set(trims(term.print_size, trim_terms(block.id, request))):
+        if term.print_size and not may_be(term.print_size, block.size, request.trim_of(block.id), request.grid):
             return False
     return True
-
-
-def trim_terms(block_id: str, request: FitRequest) -> FitRequest:
-    """Return the request with the trims that a photo may have: none for one that is never trimmed."""
-    return replace(request, trim=TrimLimits(0, Fraction(0))) if block_id in request.never_trim else request
 
 
 def larger_of(one: Size | None, two: Size | None) -> Size | None:
@@ -267,27 +265,13 @@ def stance_of(size: Size) -> int:
     return (size.height > size.width) - (size.height < size.width)
 
 
-def deepest_trims(whole: Size, request: FitRequest) -> list[int]:
-    """Return, for each number of grid steps off the width, the most steps that may come off the height."""
-    most = floor_steps(request.trim.side, request.grid)
-    smallest_area = whole.width * whole.height * (1 - request.trim.area)
-    depths = []
-    for across in range(most + 1):
-        width = whole.width - across * request.grid
-        if width <= 0 or width * whole.height < smallest_area:
-            break
-        room = floor_steps(whole.height - smallest_area / width, request.grid)
-        depths.append(min(most, room))
-    return depths
-
-
-def _trim_bounds(whole: Size, request: FitRequest) -> Iterator[TrimBound]:
+def _trim_bounds(whole: Size, limits: TrimLimits, grid: Grains) -> Iterator[TrimBound]:
     """Yield the straight bounds of the allowed trims (their convex hull).
 
     (w - a)(h - b) >= area is a convex region, so the hull of its whole steps holds
     no step that is not allowed: the upper hull of (a, deepest b), Andrew 1979.
     """
-    depths = deepest_trims(whole, request)
+    depths = deepest_trims(whole, limits, grid)
     hull: list[tuple[int, int]] = []
     for across, down in enumerate(depths):
         while len(hull) > 1 and _turns_up(hull[-2], hull[-1], (across, down)):
@@ -316,13 +300,6 @@ def _can_stand(option: PrintOption, stance: int, grid: Grains) -> bool:
         return off % grid == 0 and all(bound.allows(across, down) for bound in option.bounds)
     # trimmed across its square: the sizes on the list are far from it, so a square print may serve
     return stance_of(size) == 0
-
-
-def trims(whole: Size, request: FitRequest) -> Iterator[Size]:
-    """Yield a print size and what can be trimmed from it by whole grid steps."""
-    for across, deepest in enumerate(deepest_trims(whole, request)):
-        for down in range(deepest + 1):
-            yield Size(whole.width - across * request.grid, whole.height - down * request.grid)
 
 
 # -- pieces that exist at a size -------------------------------------------------------

@@ -75,7 +75,10 @@ def write_clash(clash: Clash, unit: Unit) -> dict[str, Any]:
     A tilted piece reaches further than its sides by a length that is on no ruler.
     """
     return {
-        "demands": [{"demand": d.demand, "blocks": list(d.blocks)} for d in clash.demands],
+        "demands": [
+            {"demand": d.demand, "blocks": list(d.blocks), "lift": d.lift and [d.lift.kind.value, d.lift.name]}
+            for d in clash.demands
+        ],
         "sum": clash.sum,
         "short_by": None if clash.short_by is None else json_length(next_mark(clash.short_by, unit), unit),
     }

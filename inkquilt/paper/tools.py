@@ -7,21 +7,29 @@ practice, no source; every tool has its own figures, which its owner enters.
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
+from typing import Final
 
-from inkquilt.lengths import Grains, Unit, with_unit
-from inkquilt.sketch.model import Size
+from inkquilt.errors import BadInput, Fault
+from inkquilt.fit.request import Die
+from inkquilt.lengths import INCH, Grains, Unit, parse_length, with_unit
+from inkquilt.sketch.model import Shape, Size
+
+MOST_DIES: Final = 24
+LARGEST_DIE: Final[Grains] = 12 * INCH
 
 
 @dataclass(frozen=True, slots=True)
 class ShapingTool:
-    """One tool: the smallest and widest piece it takes, a blank it needs, and what it takes off an edge."""
+    """One tool: the smallest and widest piece it takes, a blank it needs, what it takes off an edge, what it makes."""
 
     name: str
     smallest: Grains = 0
     widest: Grains | None = None
     blank: Size | None = None
     depth: Grains = 0
+    makes: tuple[Die, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,6 +72,30 @@ class ToolUse:
                 f"this is {with_unit(narrow, unit)} by {with_unit(wide, unit)}: make it narrower, or use another tool."
             )
         return ""
+
+
+def read_dies(shape: Shape, text: str, unit: Unit) -> tuple[Die, ...]:
+    """Return the dies of a list as one types it: "1, 1 1/2, 2", or "2 x 3; 3" for pieces with two sides.
+
+    Raises ``BadInput`` for a size that is none, or larger than ``LARGEST_DIE``.
+    """
+    parts = [part.strip() for part in re.split(r"[;\n]|,(?!\d)", text) if part.strip()]
+    if len(parts) > MOST_DIES:
+        raise BadInput([Fault("makes", "too-many-dies", f"A set of dies has up to {MOST_DIES} sizes here.")])
+    return tuple(dict.fromkeys(_read_die(shape, part, unit) for part in parts))
+
+
+def _read_die(shape: Shape, text: str, unit: Unit) -> Die:
+    parts = text.lower().replace("×", "x").split("x")
+    if len(parts) > 2 or (shape is Shape.CIRCLE and len(parts) > 1):
+        wanted = "one number, its width" if shape is Shape.CIRCLE else "a width, or width × height"
+        raise BadInput([Fault("makes", "die-size", f"“{text[:40]}” is no size of such a die: {wanted} would do.")])
+    lengths = [parse_length(part, unit).grains for part in parts]
+    if not all(0 < length <= LARGEST_DIE for length in lengths):
+        raise BadInput(
+            [Fault("makes", "die-size", f"A die is more than nothing and at most {LARGEST_DIE // INCH} in.")]
+        )
+    return Die(shape, Size(lengths[0], lengths[-1]))
 
 
 def _within(piece: Size, blank: Size) -> bool:

@@ -13,7 +13,7 @@ weight. A photo turned to level its horizon has its window turned the other way.
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import lru_cache
 from math import cos, pi, sin
@@ -156,6 +156,14 @@ def crop_to_fill(
     Raises ``ValueError`` for a photo or slot without area.
     """
     return crop_of(Pixels(pixels_across, pixels_down), Slot.plain(slot), Framing(look_x, look_y))
+
+
+def in_print(framing: Framing, printed: Size | None, slot: Size) -> Framing:
+    """Return how a photo lies whose print exists already and can only be trimmed: it keeps its scale."""
+    if printed is None:
+        return framing
+    across, down = Fraction(printed.width, slot.width), Fraction(printed.height, slot.height)
+    return replace(framing, zoom=max(Fraction(1), min(across, down)))
 
 
 def crop_of(photo: Pixels, slot: Slot, framing: Framing = AS_IT_COMES, areas: Iterable[Area] = ()) -> Crop:

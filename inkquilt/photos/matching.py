@@ -23,7 +23,8 @@ from typing import Final
 
 from inkquilt.lengths import INCH, Grains
 from inkquilt.photos.areas import Area, that_matter
-from inkquilt.photos.crop import AS_IT_COMES, Pixels, Slot, crop_of, share_kept
+from inkquilt.photos.crop import AS_IT_COMES, Crop, Pixels, Slot, crop_of, in_print, share_kept
+from inkquilt.photos.trimming import USUAL_TRIM, TrimLimits, may_be
 from inkquilt.sketch.geometry import Box, box
 from inkquilt.sketch.model import Block, Size
 
@@ -39,8 +40,6 @@ LEFT_OUT: Final = 20_000
 LEFT_OUT_DEAR: Final = 5000
 #: Slots no further apart than this are side by side.
 SIDE_BY_SIDE: Final[Grains] = INCH
-#: A print may be trimmed by so much a side before another slot is better.
-TRIMMED: Final[Grains] = INCH // 2
 
 
 class Wish(Enum):
@@ -54,7 +53,7 @@ class Wish(Enum):
 @dataclass(frozen=True, slots=True)
 class Candidate:
     """A photo to be placed. ``taken`` orders photos in time, ``alike`` names a set that looks alike,
-    ``print_size`` is a print that can only be trimmed, ``whole`` one that cannot even be that."""
+    ``print_size`` is a print that can only be trimmed, within ``trim``."""
 
     key: int
     photo: Pixels
@@ -64,17 +63,27 @@ class Candidate:
     taken: float | None = None
     alike: int | None = None
     print_size: Size | None = None
-    whole: bool = False
+    trim: TrimLimits = USUAL_TRIM
+
+    def crop_in(self, block: Block) -> Crop:
+        """Return what of it shows in a slot at most; a print that exists keeps its scale."""
+        framing = in_print(AS_IT_COMES, self.print_size, block.size)
+        return crop_of(self.photo, Slot.of(block), framing, self.areas)
+
+    def fits(self, slot: Size, grid: Grains) -> bool:
+        """Tell whether its print, if there is one, may be trimmed to a slot by marks of a grid."""
+        return self.print_size is None or may_be(self.print_size, slot, self.trim, grid)
 
 
 @dataclass(frozen=True, slots=True)
 class Places:
-    """The photo slots of a page in reading order: row by row, left to right."""
+    """The photo slots of a page in reading order: row by row, left to right; prints are trimmed by its ``grid``."""
 
     blocks: tuple[Block, ...]
+    grid: Grains = 1
 
     @classmethod
-    def of(cls, blocks: Sequence[Block]) -> Places:
+    def of(cls, blocks: Sequence[Block], grid: Grains = 1) -> Places:
         """Return the slots in reading order; what begins above the middle of a row's first piece is in its row."""
         left = sorted(blocks, key=lambda block: (block.y, block.x))
         ordered: list[Block] = []
@@ -82,7 +91,7 @@ class Places:
             row = [block for block in left if block.y < left[0].y + left[0].height / 2]
             ordered += sorted(row, key=lambda block: block.x)
             left = [block for block in left if block not in row]
-        return cls(tuple(ordered))
+        return cls(tuple(ordered), grid)
 
     @property
     def largest(self) -> int:
@@ -103,10 +112,10 @@ def _side_by_side(a: Box, b: Box) -> bool:
     return (gap_x <= SIDE_BY_SIDE and gap_y < 0) or (gap_y <= SIDE_BY_SIDE and gap_x < 0)
 
 
-def cost_of(candidate: Candidate, block: Block, largest: int) -> int:
+def cost_of(candidate: Candidate, block: Block, largest: int, grid: Grains) -> int:
     """Return what a photo in a slot costs by itself."""
     part = Fraction(block.width * block.height, largest)
-    crop = crop_of(candidate.photo, Slot.of(block), AS_IT_COMES, candidate.areas)
+    crop = candidate.crop_in(block)
     cost = LOSS * (1 - crop.width * crop.height)
     matters = that_matter(candidate.areas)
     if matters:
@@ -117,16 +126,9 @@ def cost_of(candidate: Candidate, block: Block, largest: int) -> int:
         cost += WISH * (1 - part if candidate.wish is Wish.BIG else part)
     if candidate.alike is not None:
         cost += LOOK * part
-    if candidate.print_size is not None and not _print_fits(candidate, block.size):
+    if not candidate.fits(block.size, grid):
         cost += PAPER
     return round(cost)
-
-
-def _print_fits(candidate: Candidate, slot: Size) -> bool:
-    assert candidate.print_size is not None
-    off = candidate.print_size.width - slot.width, candidate.print_size.height - slot.height
-    most = 0 if candidate.whole else TRIMMED
-    return all(0 <= part <= most for part in off)
 
 
 def left_out_cost(candidate: Candidate) -> int:
@@ -184,7 +186,7 @@ def table_of(
         if candidate.group and candidate.group == candidates[two].group
     ]
     return Table(
-        tuple(tuple(cost_of(c, block, places.largest) for block in places.blocks) for c in candidates),
+        tuple(tuple(cost_of(c, block, places.largest, places.grid) for block in places.blocks) for c in candidates),
         tuple(left_out_cost(candidate) for candidate in candidates),
         tuple(pairs) if in_time else (),
         tuple(together),
@@ -232,7 +234,7 @@ def _why(
     slot = slots[photo]
     assert slot is not None
     candidate, block = candidates[photo], places.blocks[slot]
-    crop = crop_of(candidate.photo, Slot.of(block), AS_IT_COMES, candidate.areas)
+    crop = candidate.crop_in(block)
     cut = round(100 * (1 - crop.width * crop.height))
     yield "nothing of it is cut off" if cut == 0 else f"{cut} % of it is cut off"
     matters = that_matter(candidate.areas)
@@ -247,7 +249,7 @@ def _why(
     if any(photo == stays for stays, _ in table.locked):
         yield "it stays where you put it"
     if candidate.print_size is not None:
-        yield "the print fits" if _print_fits(candidate, block.size) else "the print does not fit this slot"
+        yield "the print fits" if candidate.fits(block.size, places.grid) else "the print does not fit this slot"
     for one, two in table.together:
         other = two if one == photo else one if two == photo else None
         there = None if other is None else slots[other]

@@ -7,7 +7,7 @@ no source.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
@@ -15,10 +15,11 @@ from inkquilt.errors import BadInput, Fault
 from inkquilt.lengths import INCH, MM, Grains, Unit
 from inkquilt.sketch.geometry import Axis, box
 from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
+from inkquilt.sketch.photo_list import MOST_PHOTOS
+from inkquilt.sketch.relaid import with_photos_of
 from inkquilt.sketch.rework import split, splittable
 from inkquilt.sketch.transform import mirrored, turned
 
-MOST_PHOTOS: Final = 16
 _SHAPES: Final = (Role.PAPER, Role.STRIP, Role.BORDER)
 #: A piece that covers this part of the page or more is ground, not a shape on it.
 _GROUND: Final = 0.8
@@ -28,11 +29,15 @@ _LINE: Final[dict[Unit, Grains]] = {Unit.IN: INCH // 4, Unit.MM: 6 * MM}
 
 @dataclass(frozen=True, slots=True)
 class Companion:
-    """A proposal: the sketch for the second page, and what it repeats and changes, in words."""
+    """A proposal: the sketch for the second page, and what it repeats and changes, in words.
+
+    ``slots`` are the blocks of the photos in the order asked, None for one that found no room.
+    """
 
     key: str
     sketch: Sketch
     words: tuple[str, ...]
+    slots: tuple[str | None, ...] = ()
 
 
 def strong_shape(sketch: Sketch) -> Block | None:
@@ -49,22 +54,45 @@ def companions(sketch: Sketch, photos: int) -> tuple[Companion, ...]:
     """
     if not 1 <= photos <= MOST_PHOTOS:
         raise BadInput([Fault("photos", "photo-count", f"A page takes 1 to {MOST_PHOTOS} photos, not {photos}.")])
-    return tuple(_proposals(sketch, photos))
+
+    def with_slots(moved: Sketch) -> tuple[Sketch, list[str], tuple[str, ...]]:
+        counted, words = _with_photos(moved, photos)
+        return counted, words, tuple(block.id for block in _slots(counted))
+
+    return tuple(_proposals(sketch, with_slots))
 
 
-def _proposals(sketch: Sketch, photos: int) -> Iterator[Companion]:
+def companions_for(sketch: Sketch, sizes: Sequence[Size]) -> tuple[Companion, ...]:
+    """Return proposals for a page facing ``sketch`` with photos of these very sizes.
+
+    Raises ``BadInput`` for more photos than a page takes, and for one that is larger than the page.
+    """
+    if not 1 <= len(sizes) <= MOST_PHOTOS:
+        raise BadInput([Fault("sizes", "photo-count", f"A page takes 1 to {MOST_PHOTOS} photos, not {len(sizes)}.")])
+
+    def with_sizes(moved: Sketch) -> tuple[Sketch, list[str], tuple[str | None, ...]]:
+        relaid = with_photos_of(moved, sizes)
+        return relaid.sketch, list(relaid.words), relaid.slots
+
+    return tuple(_proposals(sketch, with_sizes))
+
+
+Fill = Callable[[Sketch], tuple[Sketch, list[str], tuple[str | None, ...]]]
+
+
+def _proposals(sketch: Sketch, fill: Fill) -> Iterator[Companion]:
     strong = strong_shape(sketch)
     seen: set[tuple[Block, ...]] = {sketch.blocks}
     for key, move in _moves(sketch, strong):
         moved = _untitled(move(sketch))
-        counted, words = _with_photos(moved, photos)
+        counted, words, slots = fill(moved)
         complete, lines = _with_all_papers(counted, sketch)
         told = tuple(_told(strong, complete))
         if complete.blocks in seen or (strong is not None and not told):
             continue  # the strong shape would stay where it is: no more than a mirror image
         seen.add(complete.blocks)
         name = f"{sketch.name[:100]}, facing page"
-        yield Companion(key, replace(complete, name=name), (*told, *words, *lines))
+        yield Companion(key, replace(complete, name=name), (*told, *words, *lines), slots)
 
 
 Move = Callable[[Sketch], Sketch]

@@ -1,6 +1,7 @@
 """One shape for everything that goes wrong: ``{code, detail, faults}``, never a stack trace."""
 
 import logging
+from collections.abc import Sequence
 from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
@@ -9,8 +10,8 @@ from rest_framework import exceptions, status
 from rest_framework.response import Response
 from rest_framework.views import exception_handler
 
-from inkquilt.errors import BadInput, CoreError, FitNotSound
-from server.solving.pool import Replaced
+from inkquilt.errors import BadInput, CoreError, Fault, FitNotSound
+from server.solving.pool import Replaced, Stopped
 
 log = logging.getLogger(__name__)
 
@@ -26,18 +27,29 @@ class ApiError(exceptions.APIException):
         self.extra = extra or {}
 
 
+class ToldMore(BadInput):
+    """Bad input of which more can be told than faults: ``extra`` goes into the answer."""
+
+    def __init__(self, faults: Sequence[Fault], extra: dict[str, Any]) -> None:
+        super().__init__(faults)
+        self.extra = extra
+
+
 def answer_error(error: Exception, context: dict[str, Any]) -> Response | None:
     """Turn any error into the one shape. Unknown ones are logged and told without detail."""
     if isinstance(error, ApiError):
         return Response({"code": error.detail.code, "detail": str(error.detail), **error.extra}, error.status_code)
     if isinstance(error, Replaced):
         return Response({"code": error.code, "detail": "A newer move of this page took over."}, 409)
+    if isinstance(error, Stopped):
+        return Response({"code": error.code, "detail": "Ink Quilt is being stopped. Nothing was changed."}, 503)
     if isinstance(error, FitNotSound):
         log.error("a fit did not pass its check: %s", error.faults)
         return Response({"code": error.code, "detail": "This page could not be worked out safely."}, 500)
     if isinstance(error, BadInput):
         faults = [{"block": f.block, "code": f.code, "message": f.message} for f in error.faults]
-        return Response({"code": error.code, "detail": str(error), "faults": faults}, 400)
+        more = error.extra if isinstance(error, ToldMore) else {}
+        return Response({"code": error.code, "detail": str(error), "faults": faults, **more}, 400)
     if isinstance(error, CoreError):
         return Response({"code": error.code, "detail": str(error)}, 400)
     if isinstance(error, RequestDataTooBig):

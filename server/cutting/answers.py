@@ -11,6 +11,7 @@ from inkquilt.cutting.plan import piece_of_middle
 from inkquilt.cutting.steps import Outcome, Step, steps_of
 from inkquilt.cutting.terms import WindowTerm, may_have
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
+from inkquilt.fit.request import Die
 from inkquilt.lengths import Unit, format_length, format_nearest, with_unit
 from inkquilt.paper.kinds import PaperSide, SideName
 from inkquilt.paper.pieces import paper_of
@@ -18,7 +19,7 @@ from inkquilt.paper.regions import Hold, Region
 from inkquilt.paper.repeats import Repeat, per_sheet
 from inkquilt.paper.saving import saving_words
 from inkquilt.paper.tools import ToolUse
-from inkquilt.sketch.model import Size
+from inkquilt.sketch.model import Shape, Size
 from inkquilt_io.cut_book import CutBook
 from inkquilt_io.look import tints_of
 from server.cutting.models import ShapingTool, Trimmer
@@ -128,8 +129,17 @@ def tool_answer(row: ShapingTool) -> dict[str, Any]:
         "widest": format_length(tool.widest, unit) if tool.widest else "",
         "blank": size_words(tool.blank, unit) if tool.blank else "",
         "depth": format_length(tool.depth, unit) if tool.depth else "",
+        "makes": _makes_words(tool.makes, unit),
         "unit": unit.value,
     }
+
+
+def _makes_words(makes: tuple[Die, ...], unit: Unit) -> str:
+    if not makes:
+        return ""
+    if makes[0].shape is Shape.CIRCLE:
+        return "round " + ", ".join(format_nearest(die.size.width, unit) for die in makes)
+    return ", ".join(size_words(die.size, unit) for die in makes)
 
 
 def size_words(size: Size, unit: Unit) -> str:

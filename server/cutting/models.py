@@ -1,14 +1,28 @@
 """The trimmers and shaping tools people own, and pages that are being cut."""
 
+from typing import Any
+
+from django.core.exceptions import ValidationError
 from django.db import models
 
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
+from inkquilt.fit.request import Die
 from inkquilt.lengths import Unit
+from inkquilt.paper.tools import LARGEST_DIE
 from inkquilt.paper.tools import ShapingTool as CoreTool
-from inkquilt.sketch.model import Size
+from inkquilt.sketch.model import Shape, Size
 from server.common.owned import Owned
 
 UNIT_CHOICES = [(unit.value, unit.value) for unit in Unit]
+
+
+def sizes_of_dies(value: Any) -> None:
+    """Refuse what is no list of widths and heights in grains."""
+    rows = value if isinstance(value, list) else [None]
+    for row in rows:
+        pair = row if isinstance(row, list) and len(row) == 2 else [None]
+        if not all(type(length) is int and 0 < length <= LARGEST_DIE for length in pair):
+            raise ValidationError("What a die makes is a list of widths and heights.")
 
 
 class Trimmer(Owned):
@@ -50,6 +64,10 @@ class ShapingTool(Owned):
     blank_width = models.PositiveIntegerField(null=True, blank=True)
     blank_height = models.PositiveIntegerField(null=True, blank=True)
     depth = models.PositiveIntegerField(default=0, help_text="what it takes off an edge")
+    makes_shape = models.CharField(max_length=12, default=Shape.CIRCLE.value, help_text="of the pieces in ``makes``")
+    makes = models.JSONField(
+        default=list, blank=True, validators=[sizes_of_dies], help_text="width and height of each piece it makes"
+    )
     unit = models.CharField(max_length=2, choices=UNIT_CHOICES, default=Unit.IN.value)
 
     class Meta:
@@ -69,7 +87,8 @@ class ShapingTool(Owned):
     def core(self) -> CoreTool:
         """For the core."""
         blank = Size(self.blank_width, self.blank_height) if self.blank_width and self.blank_height else None
-        return CoreTool(self.name, self.smallest, self.widest, blank, self.depth)
+        makes = tuple(Die(Shape(self.makes_shape), Size(*size)) for size in self.makes)
+        return CoreTool(self.name, self.smallest, self.widest, blank, self.depth, makes)
 
 
 class CutRun(models.Model):

@@ -23,8 +23,8 @@ from server.common.errors import ApiError
 from server.cutting.answers import table_answer
 from server.cutting.models import CutDeed, CutRun
 from server.cutting.services import ASSUMED, PagePlan, StockChange, plan_of
+from server.pages.known import document_of
 from server.pages.models import Page
-from server.pages.services import document_of
 from server.stash.models import Paper
 from server.stash.services import change_stock
 

@@ -8,6 +8,7 @@ from inkquilt.cutting.terms import Wish
 from inkquilt.lengths import Unit
 from inkquilt.paper.kinds import Lie, SideName
 from inkquilt.paper.saving import SavingKind
+from inkquilt.sketch import Shape
 from inkquilt_io.lettering import FONTS
 from server.common import fields
 from server.common.drawing import BoxSerializer, LookSerializer
@@ -346,6 +347,7 @@ class ShapingToolSerializer(serializers.Serializer):
     widest = serializers.CharField(allow_blank=True)
     blank = serializers.CharField(allow_blank=True)
     depth = serializers.CharField(allow_blank=True)
+    makes = serializers.CharField(allow_blank=True, help_text="the sizes it makes")
     unit = serializers.ChoiceField(fields.UNIT_CHOICES)
 
 
@@ -358,4 +360,6 @@ class ShapingToolAskedSerializer(serializers.Serializer):
     blank_width = serializers.CharField(max_length=60, allow_blank=True, default="")
     blank_height = serializers.CharField(max_length=60, allow_blank=True, default="")
     depth = serializers.CharField(max_length=60, allow_blank=True, default="")
+    makes = serializers.CharField(max_length=300, allow_blank=True, default="", help_text="such as 1, 1 1/2, 2")
+    makes_shape = serializers.ChoiceField(fields.DIE_CHOICES, default=Shape.CIRCLE.value)
     unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)

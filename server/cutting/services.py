@@ -16,7 +16,7 @@ from inkquilt.paper import Piece, PieceList, pieces_of
 from inkquilt.paper.kinds import SideName
 from inkquilt.paper.saving import Saving, SavingKind
 from inkquilt.paper.tools import ShapingTool as CoreTool
-from inkquilt.sketch.model import Size
+from inkquilt.sketch.model import Shape, Size
 from inkquilt_io.lettering import letter_shapes
 from server.cutting.models import ShapingTool, Trimmer
 from server.pages.document import PageDocument
@@ -233,5 +233,7 @@ def keep_tool(*, owner: Any, tool: CoreTool, unit: Unit) -> ShapingTool:
         blank_width=blank and blank.width,
         blank_height=blank and blank.height,
         depth=tool.depth,
+        makes_shape=(tool.makes[0].shape if tool.makes else Shape.CIRCLE).value,
+        makes=[[die.size.width, die.size.height] for die in tool.makes],
         unit=unit.value,
     )

@@ -9,7 +9,8 @@ from rest_framework.views import APIView
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
 from inkquilt.lengths import INCH, Unit
 from inkquilt.paper.tools import ShapingTool as CoreTool
-from inkquilt.sketch.model import Size
+from inkquilt.paper.tools import read_dies
+from inkquilt.sketch.model import Shape, Size
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import ErrorSerializer
 from server.cutting import services
@@ -143,4 +144,5 @@ def _asked_tool(request: Request) -> tuple[CoreTool, Unit]:
     if widest and widest < smallest:
         raise refuse("tool-limits", "The widest piece is wider than the narrowest one.", "widest")
     name = asked["name"].strip()
-    return CoreTool(name, smallest, widest or None, blank if blank.width else None, depth), unit
+    makes = read_dies(Shape(asked["makes_shape"]), asked["makes"], unit)
+    return CoreTool(name, smallest, widest or None, blank if blank.width else None, depth, makes), unit

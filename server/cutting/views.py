@@ -28,8 +28,9 @@ from server.cutting.serializers import (
     TakeStockSerializer,
     TickSerializer,
 )
+from server.pages.known import document_of
 from server.pages.models import Page
-from server.pages.services import document_of, laid_page
+from server.pages.services import laid_page
 
 
 class TableView(APIView):

@@ -25,8 +25,9 @@ from server.cutting.services import keep_tool, keep_trimmer
 from server.embellishments.answers import plan_answer
 from server.embellishments.models import Embellishment
 from server.embellishments.services import cluster_plans
+from server.pages.known import document_of
 from server.pages.models import Page
-from server.pages.services import change_page, document_of, make_page
+from server.pages.services import change_page, make_page
 from server.photos.models import Photo
 from server.photos.services import add_photo, add_print, describe, keep_areas
 from server.sketches.models import Sketch

@@ -4,7 +4,8 @@ from rest_framework import serializers
 
 from inkquilt.lengths import Unit
 from server.common import fields
-from server.pages.serializers import AccentSerializer, ChangeSerializer
+from server.pages.change_serializers import ChangeSerializer
+from server.pages.serializers import AccentSerializer
 
 
 class EmbellishmentSerializer(serializers.Serializer):

@@ -13,8 +13,8 @@ from server.common import fields
 from server.common.serializers import ErrorSerializer
 from server.exchange.file_views import counted_from
 from server.exchange.services import measures_of_page, measures_of_sketch, reckoning_of
+from server.pages.known import document_of
 from server.pages.models import Page
-from server.pages.services import document_of
 from server.sketches.models import Sketch
 
 COUNTED = OpenApiParameter("counted", str, description="left-top, nearest or centre")

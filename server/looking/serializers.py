@@ -3,7 +3,8 @@
 from rest_framework import serializers
 
 from server.common import fields
-from server.pages.serializers import AccentSerializer, ChangeSerializer, PageCardSerializer
+from server.pages.change_serializers import ChangeSerializer
+from server.pages.serializers import AccentSerializer, PageCardSerializer
 
 
 class ObservationSerializer(serializers.Serializer):

@@ -20,9 +20,9 @@ from server.pages.answers import pictures_of
 from server.pages.changes.accents import pinned_at
 from server.pages.document import PageDocument
 from server.pages.fits import refitted
+from server.pages.known import document_of
 from server.pages.layouts import layout_of
 from server.pages.models import Page, Revision
-from server.pages.services import document_of
 from server.stash.services import plain_colours
 
 MOST_SNAPSHOTS: Final = 30

@@ -8,18 +8,21 @@ from typing import Any, Final
 from django.db.models import QuerySet
 
 from inkquilt.cutting.pieces import CutWishes
+from inkquilt.fit.explain import RUNG_SAID
+from inkquilt.fit.request import Die, Lift, LiftKind, Rung
 from inkquilt.fit.rules import relations_for
 from inkquilt.fit.ways import drawn_for
 from inkquilt.lengths import Unit, format_length, format_nearest, with_unit
 from inkquilt.page import Side
 from inkquilt.sketch import Role
-from inkquilt.sketch.model import Size
+from inkquilt.sketch.model import Shape, Size
 from inkquilt.sketch.relations import cut_to_page
 from inkquilt.sketch.ties import added_words, ties_of
 from inkquilt.sketch.transform import oriented
 from server.common.drawing import Looks, PaperLook, PictureLook, board
 from server.pages.accents import accent_answer
 from server.pages.cut_terms import PaperChoice
+from server.pages.demands import lifted
 from server.pages.document import PageDocument, read_blocks, written_way
 from server.pages.journaling import stories_answer
 from server.pages.matching import Match
@@ -52,6 +55,7 @@ def page_answer(page: Page, document: PageDocument) -> dict[str, Any]:
         "titles": titles_answer(document),
         "stories": stories_answer(document.stories, document.blocks, document.unit),
         "accents": [accent_answer(accent, document.page, document.blocks) for accent in document.accents],
+        "put_back": [accent.what.name for accent in document.put_back],
         "school": document.school,
         "left_out": [
             {"block": block.id, "name": block.name} for block in document.sketch.blocks if block.id in document.left_out
@@ -69,8 +73,12 @@ def page_answer(page: Page, document: PageDocument) -> dict[str, Any]:
             "in_line": document.switches.in_line,
             "by_eye": document.switches.by_eye,
             "recount": document.switches.recount,
+            "from_shop": document.switches.from_shop,
         },
         "never_trim": sorted(document.never_trim),
+        "trim_freely": sorted(document.trim_freely),
+        "dies": [_die_words(die, document.unit) for die in document.dies],
+        "insist": [_rung_answer(rung) for rung in Rung if rung in document.insist],
         "leads": document.leads,
         "step": document.grid / document.unit.grains,
     }
@@ -172,9 +180,14 @@ def fit_answer(written: dict[str, Any], document: PageDocument) -> dict[str, Any
     clash = written["clash"]
     if clash and clash["short_by"] is not None:
         clash = {**clash, "short_by": str(clash["short_by"])}
+    if clash:
+        clash = {**clash, "demands": [_demand_answer(row, document) for row in clash["demands"]]}
     drawn = board(Size(page.width, page.height), page.unit, blocks, page.fold, looks_of(document))
     note = written.get("note", "")
-    laid_aside = {"given_up": written.get("given_up", []), "aside": names_of(written.get("aside", []), document)}
+    laid_aside = {
+        "given_up": [_rung_answer(Rung(name)) for name in written.get("given_up", [])],
+        "aside": names_of(written.get("aside", []), document),
+    }
     return {
         "way": way,
         "note": note,
@@ -183,6 +196,22 @@ def fit_answer(written: dict[str, Any], document: PageDocument) -> dict[str, Any
         "clash": clash,
         "board": drawn,
     }
+
+
+def _rung_answer(rung: Rung) -> dict[str, str]:
+    return {"rung": rung.value, "goes": RUNG_SAID[rung].goes, "stays": RUNG_SAID[rung].stays}
+
+
+def _die_words(die: Die, unit: Unit) -> str:
+    if die.shape is Shape.CIRCLE:
+        return f"round {with_unit(die.size.width, unit)}"
+    return f"{die.shape.value} {format_nearest(die.size.width, unit)} × {with_unit(die.size.height, unit)}"
+
+
+def _demand_answer(row: dict[str, Any], document: PageDocument) -> dict[str, Any]:
+    told = row.get("lift")
+    lift = Lift(LiftKind(told[0]), told[1]) if told else None
+    return {"demand": row["demand"], "blocks": row["blocks"], **lifted(lift, document, None)}
 
 
 def names_of(blocks: list[str], document: PageDocument) -> list[str]:
@@ -238,7 +267,7 @@ def slots_answer(
 
 
 #: What is told of a slot without a photo.
-NO_PHOTO: Final[dict[str, Any]] = {"crop": None, "zoom": 1.0, "closest": None, "turn": 0.0, "trims": [],
+NO_PHOTO: Final[dict[str, Any]] = {"crop": None, "zoom": 1.0, "closest": None, "turn": 0.0, "trims": [], "cut_off": "",
                                   "irreplaceable": False, "safe": ""}  # fmt: skip
 
 

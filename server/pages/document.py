@@ -10,16 +10,29 @@ from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from typing import Any, Self
 
+from inkquilt.along import Laid
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.embellishments import Accent
 from inkquilt.fit import bounds
-from inkquilt.fit.request import Ends, FitRequest, PhotoTerm, Pin, School, Shield, Switches, Variant, Way
+from inkquilt.fit.request import (
+    Die,
+    Ends,
+    FitRequest,
+    PhotoTerm,
+    Pin,
+    Rung,
+    School,
+    Shield,
+    Switches,
+    Variant,
+    Way,
+)
 from inkquilt.lengths import Grains, Unit, json_length, read_number
 from inkquilt.page import Fold, Margins, Page, Side
 from inkquilt.photos import Framing
 from inkquilt.sketch import Block, Sketch
 from inkquilt.sketch.geometry import Axis
-from inkquilt.sketch.model import Size
+from inkquilt.sketch.model import Shape, Size
 from inkquilt.sketch.reading import read_sketch
 from inkquilt.sketch.ties import AddedTie, TieKind
 from inkquilt.sketch.writing import write_sketch
@@ -31,6 +44,7 @@ from server.pages.title_lettering import TitleLettering
 VERSION = 1
 #: What a pin may settle.
 PINNED = ("x", "y", "width", "height")
+_RUNGS = frozenset(rung.value for rung in Rung)
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,14 +72,24 @@ class SlotPhoto:
 SLOT_FACTS = ("photo", "look_x", "look_y", "zoom", "turn", "locked")
 #: What the ways to fit depend on.
 TERMS = (
-    "sketch", "page", "grid", "print_sizes", "left_out", "switches", "untied", "ties", "never_trim", "leads",
-    "photo_terms", "whole_photos", "shields",
+    "sketch", "page", "grid", "print_sizes", "left_out", "switches", "untied", "ties", "never_trim",
+    "trim_freely", "leads", "dies", "insist", "photo_terms", "whole_photos", "shields",
 )  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
+class AccentsHome:
+    """Embellishments as a hand laid them, and the page they were laid on: from there they go along, however often
+    the page is fitted anew."""
+
+    accents: tuple[Accent, ...]
+    laid: Laid
+
+
+@dataclass(frozen=True, slots=True)
 class PageDocument:
-    """One state of a page. ``fit`` is the chosen fit as written by the core, or one without blocks.
+    """One state of a page. ``home`` is where its embellishments come from once the page was fitted anew.
+    ``fit`` is the chosen fit as written by the core, or one without blocks.
 
     ``photo_terms`` is what the photos on it ask for, ``whole_photos`` the slots of those
     that are never trimmed: taken from the photos whenever the page is changed.
@@ -87,6 +111,7 @@ class PageDocument:
     lettering: dict[str, TitleLettering] = field(default_factory=dict)
     stories: dict[str, Story] = field(default_factory=dict)
     accents: tuple[Accent, ...] = ()
+    home: AccentsHome | None = None
     school: str = BalanceSchool.TRIANGLE.value
     sheets: dict[str, Size] = field(default_factory=dict)
     cuts: CutTerms = field(default_factory=CutTerms)
@@ -94,6 +119,9 @@ class PageDocument:
     untied: frozenset[str] = frozenset()
     ties: tuple[AddedTie, ...] = ()
     never_trim: frozenset[str] = frozenset()
+    trim_freely: frozenset[str] = frozenset()
+    dies: tuple[Die, ...] = ()
+    insist: frozenset[Rung] = frozenset()
     leads: str | None = None
     pins: tuple[Pin, ...] = ()
     fit: dict[str, Any] | None = None
@@ -112,6 +140,9 @@ class PageDocument:
             self.grid,
             self.print_sizes,
             never_trim=self.never_trim | self.whole_photos,
+            trim_freely=self.trim_freely - self.whole_photos,
+            dies=self.dies,
+            insist=self.insist,
             leads=self.leads,
             untied=self.untied,
             ties=self.ties,
@@ -121,9 +152,22 @@ class PageDocument:
         )
 
     @property
+    def put_back(self) -> tuple[Accent, ...]:
+        """Embellishments that went back to the tray when the page was fitted anew."""
+        here = {accent.key for accent in self.accents}
+        return tuple(accent for accent in self.home.accents if accent.key not in here) if self.home else ()
+
+    @property
+    def laid(self) -> Laid:
+        """The page as embellishments see it."""
+        return Laid(self.blocks, Size(self.page.width, self.page.height))
+
+    @property
     def refit_request(self) -> FitRequest:
         """What the core is asked for the page as it lies: to keep to the pins and change as little as possible."""
-        return replace(self.request, pins=self.pins, near=self.blocks)
+        request = self.request
+        gone = {block.id for block in self.sketch.blocks} - {block.id for block in request.sketch.blocks}
+        return replace(request, pins=self.pins, near=tuple(b for b in self.blocks if b.id not in gone))
 
     @property
     def terms(self) -> str:
@@ -186,6 +230,7 @@ class PageDocument:
                 "in_line": self.switches.in_line,
                 "by_eye": self.switches.by_eye,
                 "recount": self.switches.recount,
+                "from_shop": self.switches.from_shop,
             },
             "untied": sorted(self.untied),
             "ties": [
@@ -193,6 +238,9 @@ class PageDocument:
                 for tie in self.ties
             ],
             "never_trim": sorted(self.never_trim),
+            "trim_freely": sorted(self.trim_freely),
+            "dies": [{"shape": die.shape.value, "size": size(die.size)} for die in self.dies],
+            "insist": sorted(rung.value for rung in self.insist),
             "leads": self.leads,
             "pins": [
                 {"block": pin.block, **{name: length(getattr(pin, name)) for name in PINNED}} for pin in self.pins
@@ -205,6 +253,7 @@ class PageDocument:
                     "block": term.block,
                     "least": term.least and size(term.least),
                     "print_size": term.print_size and size(term.print_size),
+                    "proportions": term.proportions and list(term.proportions.as_integer_ratio()),
                 }
                 for term in self.photo_terms
             ],
@@ -220,6 +269,7 @@ class PageDocument:
             "lettering": {block: set_.written(unit) for block, set_ in self.lettering.items()},
             "stories": {name: story.written(unit) for name, story in self.stories.items()},
             "accents": [written_accent(accent, unit) for accent in self.accents],
+            "home": self.home and written_home(self.home, unit),
             "school": self.school,
             "sheets": {paper: size(value) for paper, value in self.sheets.items()},
             "cuts": self.cuts.written(unit),
@@ -255,6 +305,9 @@ class PageDocument:
                 for row in data.get("ties") or ()
             ),
             never_trim=frozenset(data.get("never_trim") or ()),
+            trim_freely=frozenset(data.get("trim_freely") or ()),
+            dies=tuple(Die(Shape(row["shape"]), size(row["size"])) for row in data.get("dies") or ()),
+            insist=frozenset(Rung(name) for name in data.get("insist") or () if name in _RUNGS),
             leads=data.get("leads"),
             pins=tuple(
                 Pin(row["block"], **{n: None if row[n] is None else length(row[n]) for n in PINNED})
@@ -267,6 +320,7 @@ class PageDocument:
                     row["block"],
                     row["least"] and size(row["least"]),
                     row["print_size"] and size(row["print_size"]),
+                    Fraction(*row["proportions"]) if row.get("proportions") else None,
                 )
                 for row in data.get("photo_terms") or ()
             ),
@@ -276,11 +330,26 @@ class PageDocument:
             lettering={block: TitleLettering.read(row, unit) for block, row in (data.get("lettering") or {}).items()},
             stories={name: Story.read(row, unit) for name, row in (data.get("stories") or {}).items()},
             accents=tuple(read_accent(row, unit) for row in data.get("accents") or ()),
+            home=read_home(data["home"]) if data.get("home") else None,
             school=str(data.get("school") or BalanceSchool.TRIANGLE.value),
             sheets={paper: size(row) for paper, row in data["sheets"].items()},
             cuts=CutTerms.read(data.get("cuts") or {}, unit),
             fit=data["fit"],
         )
+
+
+def written_home(home: AccentsHome, unit: Unit) -> dict[str, Any]:
+    """Return where embellishments come from as JSON data, in the unit of the page they were laid on."""
+    page = home.laid.page
+    sketch = Sketch("page", unit, page, home.laid.blocks)
+    return {"page": write_sketch(sketch), "accents": [written_accent(accent, unit) for accent in home.accents]}
+
+
+def read_home(data: dict[str, Any]) -> AccentsHome:
+    """Read where embellishments come from."""
+    sketch = read_sketch(data["page"]).sketch
+    accents = tuple(read_accent(row, sketch.unit) for row in data["accents"])
+    return AccentsHome(accents, Laid(sketch.blocks, sketch.page))
 
 
 def written_way(way: Way) -> dict[str, Any]:
@@ -311,7 +380,7 @@ def read_way(data: dict[str, Any]) -> Way:
 def read_switches(data: dict[str, Any]) -> Switches:
     """Read switches; what is not said is as drawn."""
     ends = Ends(data.get("ends") or Ends.AS_DRAWN.value)
-    return Switches(ends, *(bool(data.get(name)) for name in ("in_line", "by_eye", "recount")))
+    return Switches(ends, *(bool(data.get(name)) for name in ("in_line", "by_eye", "recount", "from_shop")))
 
 
 def page_as_sketch(rows: list[dict[str, Any]], page: Page, name: str) -> dict[str, Any]:

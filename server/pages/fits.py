@@ -1,26 +1,33 @@
 """Working out fits for pages, and remembering them. Every solve happens in a process of its own."""
 
 import hashlib
+import logging
 from contextlib import suppress
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from typing import Any
 
 from django.db import IntegrityError, transaction
 
-from inkquilt.errors import BadInput, Fault
+from inkquilt.errors import Fault
 from inkquilt.fit import Fit, Status, Way
-from inkquilt.fit.explain import gist_of
+from inkquilt.fit.explain import gist_of, size_text_of
 from inkquilt.fit.request import Budget
 from inkquilt.fit.writing import write_fit
+from inkquilt.lengths import format_length, with_unit
+from inkquilt.sketch.model import Size
+from server.common.drawing import board
+from server.common.errors import ToldMore
+from server.pages.demands import clash_answers
 from server.pages.document import PageDocument
 from server.pages.models import Page, WorkedOutFit
 from server.solving.pool import solvers
 
+log = logging.getLogger(__name__)
 #: While a hand waits: about 0.3 s of solving on a small machine. What is not proven by then is shown as it is.
 LIVE_BUDGET = Budget(deterministic_time=0.06)
 
 
-class PinsClash(BadInput):
+class PinsClash(ToldMore):
     """What was pinned cannot hold together with the rest; the page stays as it is."""
 
     code = "pins-clash"
@@ -64,43 +71,76 @@ def fit_of(page: Page, document: PageDocument, way: Way, reasons: bool = False) 
 
 def ways_of(page: Page, document: PageDocument) -> list[dict[str, Any]]:
     """Return the ways to fit a page, from memory or worked out now: for the way its sketch is held, the best first."""
-    turn, mirrored = document.way.turn, document.way.mirrored
-    if document.way.plan and turn % 180:  # chosen among the ways of the upright sketch
-        turn = (turn - 90) % 360
-    terms, key = document.terms, f"ways/{turn}/{'mirrored' if mirrored else 'plain'}"
-    known = WorkedOutFit.objects.filter(page=page, terms=terms, way=key).first()
+    turn, mirrored = _held(document)
+    known = WorkedOutFit.objects.filter(page=page, terms=document.terms, way=_ways_key(document)).first()
     if known is not None:
         return list(known.document["ways"])
     found = solvers().run("all_ways", document.request, turn, mirrored)
+    return remember_ways(page, document, tuple(found))
+
+
+def remember_ways(page: Page, document: PageDocument, found: tuple[Fit, ...]) -> list[dict[str, Any]]:
+    """Keep the ways that were worked out for a page, so that looking at them costs nothing; returns them as kept."""
     ways = [written_fit(result, document) for result in found]
     with suppress(IntegrityError), transaction.atomic():
-        WorkedOutFit.objects.get_or_create(page=page, terms=terms, way=key, defaults={"document": {"ways": ways}})
+        WorkedOutFit.objects.get_or_create(
+            page=page, terms=document.terms, way=_ways_key(document), defaults={"document": {"ways": ways}}
+        )
     return ways
 
 
-def first_that_fits(document: PageDocument) -> tuple[Way, dict[str, Any]]:
-    """Return the document's own way if it is still the design, else the nearest that is, else its own."""
-    own: Fit = solvers().run("fit", document.request, document.way)
-    if own.found and not own.missed and not own.aside:
-        return own.way, written_fit(own, document)
-    found = solvers().run("all_ways", document.request, document.way.turn, document.way.mirrored)
-    best = next((result for result in found if not result.missed), own if own.found else next(iter(found), own))
-    return best.way, written_fit(best, document)
+def _held(document: PageDocument) -> tuple[int, bool]:
+    """Return how the sketch is held for the ways of a page."""
+    turn, mirrored = document.way.turn, document.way.mirrored
+    if document.way.plan and turn % 180:  # chosen among the ways of the upright sketch
+        turn = (turn - 90) % 360
+    return turn, mirrored
 
 
-def refitted(page: Page, document: PageDocument, budget: Budget = LIVE_BUDGET) -> dict[str, Any]:
+def _ways_key(document: PageDocument) -> str:
+    turn, mirrored = _held(document)
+    return f"ways/{turn}/{'mirrored' if mirrored else 'plain'}"
+
+
+@dataclass(frozen=True, slots=True)
+class FirstFit:
+    """The page that is shown first, and all ways where they had to be worked out for it."""
+
+    document: PageDocument
+    ways: tuple[Fit, ...] = ()
+
+    def remember(self, page: Page) -> None:
+        """Keep the ways that were worked out along with it."""
+        if self.ways:
+            remember_ways(page, self.document, self.ways)
+
+
+def first_that_fits(document: PageDocument) -> FirstFit:
+    """Return the document in its own way if that is still the design, else in the nearest that is, else in its own."""
+    best, found = solvers().run("first_ways", document.request, document.way)
+    in_it = replace(document, way=best.way, fit=written_fit(best, document))
+    same = _ways_key(in_it) == _ways_key(document)
+    return FirstFit(in_it, found if same else ())
+
+
+def refitted(
+    page: Page, document: PageDocument, budget: Budget = LIVE_BUDGET, change: dict[str, Any] | None = None
+) -> dict[str, Any]:  # fmt: skip
     """Return the page as it lies, fitted again round its pins with as little change as possible.
 
     The newest solve of a page replaces an older one (``Replaced``). Raises
-    ``PinsClash`` with the sum when the pins cannot hold.
+    ``PinsClash`` with the sum when the pins cannot hold; ``change`` is what was asked,
+    so that each demand can be given up for it.
     """
     request = replace(document.refit_request, budget=budget)
     result: Fit = solvers().run("fit", request, document.way, live=page.pk)
+    if result.refused:
+        log.error("a page was dropped by its check: %s", "; ".join(result.refused))
     if result.status is Status.UNKNOWN:
         request = document.refit_request
         result = solvers().run("fit", request, document.way, live=page.pk)
     if not result.found:
-        raise PinsClash(_why_not(result))
+        raise PinsClash(_why_not(result), {"demands": clash_answers(result.clash, document, change)})
     return written_fit(result, document)
 
 
@@ -111,6 +151,30 @@ def _why_not(result: Fit) -> list[Fault]:
     said = clash.sum[:1].upper() + clash.sum[1:] if clash.sum else "These cannot all hold together"
     faults = [Fault(None, "pins-clash", f"{said}.")]
     return faults + [Fault(demand.blocks[0], "demand", demand.demand) for demand in clash.demands]
+
+
+def nearest_answer(document: PageDocument, before: PageDocument, block_id: str) -> dict[str, Any] | None:
+    """Return how near a piece can come to where it was wanted: the page, and the change that does it; or None."""
+    request = replace(document.refit_request, budget=LIVE_BUDGET)
+    found: Fit | None = solvers().run("nearest", request, document.way, before.pins)
+    if found is None:
+        return None
+    unit, page = document.unit, document.page
+    now = next(block for block in found.blocks if block.id == block_id)
+    was = next(block for block in before.blocks if block.id == block_id)
+    sides = {"left": (now.x, was.x), "top": (now.y, was.y)}
+    lengths = {"width": (now.width, was.width), "height": (now.height, was.height)}
+    changed = {name: format_length(here, unit) for name, (here, there) in (sides | lengths).items() if here != there}
+    words = [f"{with_unit(now.x, unit)} from the left"] * ("left" in changed)
+    words += [f"{with_unit(now.y, unit)} from the top"] * ("top" in changed)
+    words += [f"{size_text_of(now.size, unit)} {unit.value}"] * (now.size != was.size)
+    if now.size != was.size:
+        changed |= {name: format_length(here, unit) for name, (here, _) in lengths.items()}
+    return {
+        "words": ", ".join(words),
+        "board": board(Size(page.width, page.height), unit, found.blocks, page.fold),
+        "change": {"kind": "pin", "block": block_id, **changed},
+    }
 
 
 def way_out_list(document: PageDocument) -> list[Any]:

@@ -5,6 +5,7 @@ from typing import Any
 
 from inkquilt.photos.assign import Choice
 from inkquilt.photos.matching import Candidate, Places, Wish, alike_sets, reasons, table_of
+from inkquilt.photos.trimming import NO_TRIM, USUAL_TRIM
 from inkquilt.sketch import Block, Role
 from server.pages.document import PageDocument
 from server.photos.models import Photo, areas_of
@@ -41,7 +42,7 @@ def candidates_of(photos: list[Photo]) -> list[Candidate]:
             photo.taken.timestamp() if photo.taken else None,
             look,
             photo.existing_print,
-            photo.kind == Photo.Kind.DOCUMENT,
+            NO_TRIM if photo.kind == Photo.Kind.DOCUMENT else USUAL_TRIM,
         )
         for photo, look in zip(photos, alike, strict=True)
     ]

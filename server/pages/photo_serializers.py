@@ -3,7 +3,7 @@
 from rest_framework import serializers
 
 from inkquilt.photos.mats import Shade
-from server.pages.serializers import ChangeSerializer, PlacedSerializer
+from server.pages.change_serializers import ChangeSerializer, PlacedSerializer
 
 
 class WayToShowSerializer(serializers.Serializer):

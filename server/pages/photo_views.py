@@ -7,8 +7,8 @@ from rest_framework.views import APIView
 
 from server.common.asked import asked_for
 from server.common.serializers import ErrorSerializer
-from server.pages import services
 from server.pages.answers import match_answer, pictures_of
+from server.pages.known import document_of
 from server.pages.matching import match_on_page
 from server.pages.models import Page
 from server.pages.photo_serializers import (
@@ -32,7 +32,7 @@ class ShowsView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         """Try, and list what works, in the order people try it."""
         page = Page.objects.visible_to(request.user).one(pk)
-        document = services.document_of(page)
+        document = document_of(page)
         found = ways_to_show(document, pictures_of(page, document), request.query_params.get("slot", ""))
         return Response([{"words": way.words, "change": way.change} for way in found])
 
@@ -48,7 +48,7 @@ class MatColourView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         """Propose one, by the photo's edges and colours."""
         page = Page.objects.visible_to(request.user).one(pk)
-        document = services.document_of(page)
+        document = document_of(page)
         return Response(mat_answer(document, pictures_of(page, document), request.query_params.get("slot", "")))
 
 
@@ -65,5 +65,5 @@ class MatchView(APIView):
         page = Page.objects.visible_to(request.user).one(pk)
         given = asked_for(MatchQuerySerializer, request.data)
         photos = asked_photos(request.user, given["photos"])
-        found = match_on_page(services.document_of(page), photos, given["in_time"])
+        found = match_on_page(document_of(page), photos, given["in_time"])
         return Response(match_answer(found))

@@ -3,38 +3,33 @@
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from fractions import Fraction
-from typing import Any
+from typing import Any, Final
 
+from inkquilt.design.distance import lies_across
 from inkquilt.fit.hand import Grip, pinned
 from inkquilt.fit.request import FitRequest, PhotoTerm, Shield
 from inkquilt.fit.sizes import gives_photos_what_they_ask
 from inkquilt.fit.ways import drawn_for
 from inkquilt.lengths import with_unit
 from inkquilt.photos.cover import Cover, PlacedPhoto, corners_on_page, covers, lost_words
-from inkquilt.photos.crop import Crop, Slot, closest, crop_of
+from inkquilt.photos.crop import AS_IT_COMES, Crop, Slot, closest, crop_of, in_print
 from inkquilt.photos.mats import SHEET, Tones, mat_colour, two_of_a_sheet
 from inkquilt.photos.safe import safe_size, trims_of
 from inkquilt.photos.uncover import Nudge, OnPage, clearances, nudges, other_slots, shift
 from inkquilt.sketch import Block, Role
-from inkquilt.sketch.model import Size
 from server.common.asked import refuse
 from server.pages.document import PageDocument, SlotPhoto
 from server.photos.models import Photo, areas_of
 from server.solving.pool import solvers
 
+#: A part of a photo that is told when it is cut off.
+MUCH: Final = 0.2
+
 
 def crop_in(photo: Photo, block: Block, placed: SlotPhoto) -> Crop:
     """Return what of a photo shows in a slot; a print that exists keeps its scale."""
-    slot, framing = Slot.of(block), placed.framing
-    if photo.existing_print is not None:
-        framing = replace(framing, zoom=_scale(photo.existing_print, block.size))
-    return crop_of(photo.pixels, slot, framing, areas_of(photo))
-
-
-def _scale(print_size: Size, slot: Size) -> Fraction:
-    """Return how far in a print that is only trimmed is seen."""
-    across, down = Fraction(print_size.width, slot.width), Fraction(print_size.height, slot.height)
-    return max(Fraction(1), min(across, down))
+    framing = in_print(placed.framing, photo.existing_print, block.size)
+    return crop_of(photo.pixels, Slot.of(block), framing, areas_of(photo))
 
 
 def on_page(document: PageDocument, pictures: dict[int, Photo], blocks: tuple[Block, ...] | None = None) -> OnPage:
@@ -68,8 +63,7 @@ def with_photo_terms(document: PageDocument, pictures: dict[int, Photo]) -> Page
         if photo.kind == Photo.Kind.DOCUMENT:
             whole.add(slot)
         least = safe_size(photo.pixels, areas_of(photo), block.size, document.grid, exists)
-        if least or exists:
-            terms.append(PhotoTerm(slot, least, exists))
+        terms.append(PhotoTerm(slot, least, exists, Fraction(photo.pixels.across, photo.pixels.down)))
     return replace(document, photo_terms=tuple(terms), whole_photos=frozenset(whole))
 
 
@@ -98,10 +92,22 @@ def slot_facts(document: PageDocument, block: Block, photo: Photo, on: SlotPhoto
         "zoom": on.zoom,
         "closest": float(closest(photo.pixels, Slot.of(block), areas)) if any(a.matters for a in areas) else None,
         "turn": on.turn / 100,
+        "cut_off": _cut_off(photo, block),
         "trims": trims,
         "irreplaceable": photo.irreplaceable,
         "safe": _safe(document, block.id),
     }
+
+
+def _cut_off(photo: Photo, block: Block) -> str:
+    """Say how much of a photo its slot cannot show, where that is much."""
+    whole = crop_of(photo.pixels, Slot.of(block), in_print(AS_IT_COMES, photo.existing_print, block.size), ())
+    part = 1 - whole.width * whole.height
+    if part < MUCH:
+        return ""
+    proportions = Fraction(photo.pixels.across, photo.pixels.down)
+    across = ", for the slot lies the other way than the photo" if lies_across(proportions, block.size) else ""
+    return f"{round(100 * part)} % of “{photo.name}” is cut off{across}"
 
 
 def _safe(document: PageDocument, slot: str) -> str:

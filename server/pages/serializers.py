@@ -1,19 +1,14 @@
-"""The shapes of pages, fits and changes in the API."""
+"""The shapes of pages and fits in the API."""
 
-from typing import Any, Final
+from typing import Any
 
 from rest_framework import serializers
 
-from inkquilt.lengths import LONGEST
-from inkquilt.photos.crop import CLOSEST, MOST_TURN
-from inkquilt.words.flow import LONGEST_TEXT
+from inkquilt.sketch.photo_list import MOST_PHOTOS
 from server.common import fields
 from server.common.drawing import BoardSerializer
-from server.common.serializers import FormatRequestSerializer
-from server.pages.changes import KIND_CHOICES
-
-#: A plan names every stack of a sketch once.
-LONGEST_PLAN: Final = 8000
+from server.common.serializers import ErrorSerializer, FormatRequestSerializer
+from server.pages.change_serializers import LONGEST_PLAN, ChangeSerializer, PlacedSerializer, VersionSerializer
 
 
 class WaySerializer(serializers.Serializer):
@@ -64,10 +59,18 @@ class RelationsSerializer(serializers.Serializer):
 
 
 class DemandSerializer(serializers.Serializer):
-    """One demand in words, and its blocks."""
+    """One demand in words, its blocks, and the change that gives it up: named, or with a size still to be typed."""
 
     demand = serializers.CharField()
     blocks = serializers.ListField(child=serializers.CharField())
+    words = serializers.CharField(allow_blank=True)
+    change = ChangeSerializer(allow_null=True)
+
+
+class PinsClashSerializer(ErrorSerializer):
+    """What was asked by hand cannot be: the demands that clash."""
+
+    demands = DemandSerializer(many=True, required=False)
 
 
 class ClashSerializer(serializers.Serializer):
@@ -78,6 +81,14 @@ class ClashSerializer(serializers.Serializer):
     short_by = serializers.CharField(allow_null=True)
 
 
+class GivenUpSerializer(serializers.Serializer):
+    """Something that a small page gave up, in a sentence; ``stays`` says what is done when it must not."""
+
+    rung = serializers.ChoiceField(fields.RUNG_CHOICES)
+    goes = serializers.CharField()
+    stays = serializers.CharField()
+
+
 class FitSerializer(serializers.Serializer):
     """One way to fit: named by what it gains and gives up, drawn, with its reasons."""
 
@@ -86,9 +97,7 @@ class FitSerializer(serializers.Serializer):
     title = serializers.CharField()
     gist = serializers.CharField()
     note = serializers.CharField(allow_blank=True)
-    given_up = serializers.ListField(
-        child=serializers.ChoiceField(fields.RUNG_CHOICES), help_text="what a small page gave up, the gentlest first"
-    )
+    given_up = GivenUpSerializer(many=True)
     aside = serializers.ListField(child=serializers.CharField(), help_text="names of pieces laid aside")
     seconds = serializers.FloatField()
     changes = BlockChangeSerializer(many=True)
@@ -134,6 +143,7 @@ class SlotSerializer(serializers.Serializer):
     zoom = serializers.FloatField(help_text="how far in: 1 is the largest part that fills the slot")
     closest = serializers.FloatField(allow_null=True, help_text="how far in what is marked still shows whole")
     turn = serializers.FloatField(help_text="degrees by which the photo is levelled")
+    cut_off = serializers.CharField(allow_blank=True, help_text="what of the photo its slot cannot show, in words")
     trims = serializers.ListField(child=serializers.CharField(), help_text="what comes off a print that exists")
     safe = serializers.CharField(allow_blank=True, help_text="below this something that matters is lost")
     irreplaceable = serializers.BooleanField(help_text="copy it before it is cut")
@@ -293,6 +303,7 @@ class SwitchesSerializer(serializers.Serializer):
     in_line = serializers.BooleanField()
     by_eye = serializers.BooleanField()
     recount = serializers.BooleanField()
+    from_shop = serializers.BooleanField()
 
 
 class PageSerializer(serializers.Serializer):
@@ -315,11 +326,17 @@ class PageSerializer(serializers.Serializer):
     titles = TitleSerializer(many=True)
     stories = StorySerializer(many=True)
     accents = AccentSerializer(many=True)
+    put_back = serializers.ListField(
+        child=serializers.CharField(), help_text="embellishments that found no room when the page was fitted anew"
+    )
     school = serializers.ChoiceField(fields.BALANCE_SCHOOL_CHOICES)
     left_out = LeftOutSerializer(many=True)
     pins = PinSerializer(many=True)
     switches = SwitchesSerializer()
     never_trim = serializers.ListField(child=serializers.CharField())
+    trim_freely = serializers.ListField(child=serializers.CharField())
+    dies = serializers.ListField(child=serializers.CharField(), help_text="what pieces are held to, in words")
+    insist = GivenUpSerializer(many=True)
     leads = serializers.CharField(allow_null=True)
     step = serializers.FloatField(help_text="the grid's step in the page's unit")
 
@@ -337,31 +354,6 @@ class PageCardSerializer(serializers.Serializer):
     accents = AccentSerializer(many=True)
 
 
-class ShieldSerializer(serializers.Serializer):
-    """A piece that may cover so much of a photo along an axis: ``covered`` in ``of``, both whole numbers."""
-
-    upper = serializers.CharField(max_length=60)
-    axis = serializers.ChoiceField(["x", "y"])
-    covered = serializers.IntegerField(min_value=0, max_value=LONGEST)
-    of = serializers.IntegerField(min_value=1, max_value=LONGEST)
-
-
-class PlacedSerializer(serializers.Serializer):
-    """A photo for a slot."""
-
-    block = serializers.CharField(max_length=60)
-    photo = serializers.IntegerField()
-
-
-class MatAskedSerializer(serializers.Serializer):
-    """How far a mat shows on each side, as typed."""
-
-    left = serializers.CharField(max_length=60)
-    top = serializers.CharField(max_length=60)
-    right = serializers.CharField(max_length=60)
-    bottom = serializers.CharField(max_length=60)
-
-
 class NewPageSerializer(FormatRequestSerializer):
     """A new page from a sketch."""
 
@@ -371,144 +363,6 @@ class NewPageSerializer(FormatRequestSerializer):
     school = serializers.ChoiceField(fields.SCHOOL_CHOICES, required=False)
     placed = PlacedSerializer(many=True, required=False, max_length=60)
     name = serializers.CharField(required=False, allow_blank=True, max_length=120)
-
-
-class CutPieceSerializer(serializers.Serializer):
-    """A piece cut from paper that serves as an embellishment, in the page's unit."""
-
-    name = serializers.CharField(max_length=60)
-    form = serializers.ChoiceField(fields.FORM_CHOICES)
-    width = serializers.FloatField(min_value=0, max_value=10_000)
-    height = serializers.FloatField(min_value=0, max_value=10_000)
-    colour = serializers.RegexField(r"^#[0-9a-f]{6}$")
-    second = serializers.RegexField(r"^#[0-9a-f]{6}$", required=False)
-    text = serializers.CharField(max_length=40, required=False, allow_blank=True)
-
-
-class ShownSerializer(serializers.Serializer):
-    """How much of a phrase is laid when it was cut: its words, and its width in the page's unit."""
-
-    text = serializers.CharField(max_length=40)
-    width = serializers.FloatField(min_value=0, max_value=10_000)
-
-
-class PutSerializer(serializers.Serializer):
-    """An embellishment to lay: of the stash by its key, or ``cut``; a ``key`` that is known is put anew."""
-
-    key = serializers.CharField(required=False, allow_null=True, max_length=60)
-    embellishment = serializers.CharField(required=False, allow_blank=True, max_length=30)
-    cut = CutPieceSerializer(required=False, allow_null=True)
-    shown = ShownSerializer(required=False, allow_null=True)
-    x = serializers.FloatField(min_value=-10_000, max_value=10_000)
-    y = serializers.FloatField(min_value=-10_000, max_value=10_000)
-    turn = serializers.FloatField(default=0, min_value=-360, max_value=360)
-    under = serializers.CharField(required=False, allow_null=True, max_length=60)
-    group = serializers.CharField(required=False, allow_blank=True, max_length=30)
-    foam = serializers.BooleanField(default=False)
-
-
-class MoveSerializer(serializers.Serializer):
-    """A block to pin at another place, in the page's unit."""
-
-    block = serializers.CharField(max_length=60)
-    x = serializers.FloatField(min_value=-10_000, max_value=10_000)
-    y = serializers.FloatField(min_value=-10_000, max_value=10_000)
-
-
-class ChangeSerializer(FormatRequestSerializer):
-    """One change to a page; ``kind`` says which of the fields count."""
-
-    kind = serializers.ChoiceField(KIND_CHOICES)
-    school = serializers.ChoiceField(fields.SCHOOL_CHOICES, required=False)
-    turn = serializers.ChoiceField([0, 90, 180, 270], required=False)
-    mirrored = serializers.BooleanField(required=False)
-    variant = serializers.ChoiceField(fields.VARIANT_CHOICES, required=False, allow_blank=True)
-    plan = serializers.CharField(max_length=LONGEST_PLAN, required=False, allow_blank=True)
-    left = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    top = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    right = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    bottom = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    at_x = serializers.FloatField(required=False, min_value=-10_000, max_value=10_000)
-    at_y = serializers.FloatField(required=False, min_value=-10_000, max_value=10_000)
-    wide = serializers.FloatField(required=False, min_value=0, max_value=10_000)
-    high = serializers.FloatField(required=False, min_value=0, max_value=10_000)
-    step_x = serializers.IntegerField(required=False, min_value=-200, max_value=200)
-    step_y = serializers.IntegerField(required=False, min_value=-200, max_value=200)
-    tie = serializers.CharField(required=False, max_length=20_000)
-    again = serializers.BooleanField(required=False)
-    tie_kind = serializers.ChoiceField(fields.TIE_CHOICES, required=False)
-    blocks = serializers.ListField(child=serializers.CharField(max_length=60), required=False, max_length=200)
-    axis = serializers.ChoiceField(["x", "y"], required=False)
-    highs = serializers.ListField(child=serializers.BooleanField(), required=False, max_length=200)
-    ends = serializers.ChoiceField(fields.ENDS_CHOICES, required=False)
-    in_line = serializers.BooleanField(required=False)
-    by_eye = serializers.BooleanField(required=False)
-    recount = serializers.BooleanField(required=False)
-    grid = serializers.CharField(required=False, max_length=60)
-    rework = serializers.ChoiceField(fields.REWORK_CHOICES, required=False)
-    role = serializers.ChoiceField(fields.ROLE_CHOICES, required=False)
-    block = serializers.CharField(required=False, max_length=60)
-    photo = serializers.IntegerField(required=False, allow_null=True)
-    look_x = serializers.FloatField(required=False, min_value=0, max_value=1)
-    look_y = serializers.FloatField(required=False, min_value=0, max_value=1)
-    zoom = serializers.FloatField(required=False, min_value=1, max_value=float(CLOSEST))
-    level = serializers.FloatField(required=False, min_value=-MOST_TURN / 100, max_value=MOST_TURN / 100)
-    locked = serializers.BooleanField(required=False)
-    as_it_comes = serializers.BooleanField(required=False)
-    shields = ShieldSerializer(many=True, required=False, max_length=20)
-    placed = PlacedSerializer(many=True, required=False, max_length=60)
-    mats = MatAskedSerializer(many=True, required=False, max_length=4)
-    text = serializers.CharField(required=False, allow_blank=True, max_length=LONGEST_TEXT)
-    paper = serializers.CharField(required=False, max_length=20)
-    stash_paper = serializers.IntegerField(required=False, allow_null=True)
-    side = serializers.ChoiceField(["A", "B"], required=False)
-    on = serializers.BooleanField(required=False)
-    count = serializers.IntegerField(required=False, min_value=0, max_value=60)
-    lip = serializers.CharField(required=False, max_length=60)
-    backing = serializers.CharField(required=False, allow_null=True, max_length=20, help_text="paper behind a window")
-    each = serializers.CharField(required=False, allow_blank=True, max_length=60, help_text="width of each of a row")
-    tuck = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    heights = serializers.CharField(required=False, allow_blank=True, max_length=300)
-    papers = serializers.ListField(child=serializers.CharField(max_length=20), required=False, max_length=12)
-    across = serializers.ChoiceField(fields.HOLD_CHOICES, required=False, allow_null=True)
-    down = serializers.ChoiceField(fields.HOLD_CHOICES, required=False, allow_null=True)
-    flags = serializers.BooleanField(required=False)
-    lines = serializers.ListField(child=serializers.CharField(max_length=80), required=False, max_length=12)
-    alphabets = serializers.ListField(child=serializers.CharField(max_length=30), required=False, max_length=12)
-    title_way = serializers.ChoiceField(fields.TITLE_WAY_CHOICES, required=False)
-    accent = serializers.CharField(required=False, max_length=60)
-    turn_by = serializers.FloatField(required=False, min_value=-360, max_value=360)
-    alone = serializers.BooleanField(required=False)
-    put = PutSerializer(many=True, required=False, max_length=300)
-    take = serializers.ListField(child=serializers.CharField(max_length=60), required=False, max_length=300)
-    moves = MoveSerializer(many=True, required=False, max_length=60)
-    words = serializers.CharField(required=False, allow_blank=True, max_length=400)
-    balance_school = serializers.ChoiceField(fields.BALANCE_SCHOOL_CHOICES, required=False)
-    story = serializers.CharField(required=False, allow_null=True, max_length=20)
-    journal_way = serializers.ChoiceField(fields.JOURNAL_WAY_CHOICES, required=False)
-    where = serializers.CharField(required=False, max_length=300)
-    script = serializers.CharField(required=False, max_length=30)
-    half_points = serializers.IntegerField(required=False, allow_null=True)
-    slant = serializers.ChoiceField(fields.SLANT_CHOICES, required=False, allow_null=True)
-    tool = serializers.IntegerField(required=False, allow_null=True)
-    fold = serializers.ChoiceField(fields.FOLD_CHOICES, required=False, allow_null=True)
-    step = serializers.IntegerField(required=False, min_value=1)
-    snapshot = serializers.IntegerField(required=False, min_value=1)
-    leave_out = serializers.ListField(child=serializers.CharField(max_length=60), required=False, max_length=200)
-    smaller_prints = serializers.BooleanField(required=False)
-    no_margin = serializers.BooleanField(required=False)
-
-
-class VersionSerializer(serializers.Serializer):
-    """The version of the page a write is based on."""
-
-    version = serializers.IntegerField(min_value=1)
-
-
-class WriteSerializer(VersionSerializer):
-    """A change and the version it is based on."""
-
-    change = ChangeSerializer()
 
 
 class RenameSerializer(VersionSerializer):
@@ -533,6 +387,20 @@ class WayOutSerializer(serializers.Serializer):
     change = ChangeSerializer()
 
 
+class NearPlaceSerializer(serializers.Serializer):
+    """Where a piece can go at the nearest, drawn, and the change that does it."""
+
+    words = serializers.CharField()
+    board = BoardSerializer()
+    change = ChangeSerializer()
+
+
+class NearestSerializer(serializers.Serializer):
+    """The nearest place, or none."""
+
+    nearest = NearPlaceSerializer(allow_null=True)
+
+
 class ProposalSerializer(serializers.Serializer):
     """Something that could be done to the slots: its words and gain, the page it gives, and the change."""
 
@@ -543,9 +411,11 @@ class ProposalSerializer(serializers.Serializer):
 
 
 class CompanionQuerySerializer(serializers.Serializer):
-    """For how many photos."""
+    """For how many photos, for a list of their sizes, or for these photos."""
 
     photos = serializers.IntegerField(required=False)
+    sizes = serializers.CharField(required=False, allow_blank=True, max_length=300)
+    picked = serializers.ListField(child=serializers.IntegerField(), required=False, max_length=MOST_PHOTOS)
 
 
 class NewCompanionSerializer(CompanionQuerySerializer):

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from typing import Any, Final
 
-from drf_spectacular.utils import OpenApiParameter, extend_schema
+from drf_spectacular.utils import extend_schema
 from rest_framework import serializers, status
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -16,15 +16,18 @@ from inkquilt.page import FORMATS, Side
 from inkquilt.sketch import Role
 from inkquilt.sketch.model import Size
 from server.common import fields
-from server.common.asked import asked_for, asked_page
+from server.common.asked import asked_for, asked_page, refuse
 from server.common.drawing import board
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
 from server.pages import services
 from server.pages.answers import card_answer, fit_answer, page_answer, ties_answer
+from server.pages.change_serializers import VersionSerializer, WriteSerializer
 from server.pages.changes import asked_way
 from server.pages.document import written_way
+from server.pages.facing import ForPhotos, companion_list, make_companion
 from server.pages.fits import fit_of, proposal_list, way_out_list, ways_of
+from server.pages.known import document_of, documents_of
 from server.pages.models import Page
 from server.pages.serializers import (
     CompanionQuerySerializer,
@@ -33,17 +36,17 @@ from server.pages.serializers import (
     FitSerializer,
     KeepSketchSerializer,
     KeptAsSketchSerializer,
+    NearestSerializer,
     NewCompanionSerializer,
     NewPageSerializer,
     PageCardSerializer,
     PageSerializer,
+    PinsClashSerializer,
     ProposalSerializer,
     RenameSerializer,
     StaleSerializer,
     TieSerializer,
-    VersionSerializer,
     WayOutSerializer,
-    WriteSerializer,
 )
 from server.photos.models import Photo
 from server.sketches.models import Sketch
@@ -84,7 +87,7 @@ class FormatsView(APIView):
 
 def answer(page: Page, http_status: int = 200) -> Response:
     """Answer with the whole bench of a page."""
-    return Response(page_answer(page, services.document_of(page)), status=http_status)
+    return Response(page_answer(page, document_of(page)), status=http_status)
 
 
 def stale(error: services.StalePage, yours: Any) -> Response:
@@ -94,7 +97,7 @@ def stale(error: services.StalePage, yours: Any) -> Response:
             "code": "stale",
             "detail": "This page was changed in another window. Nothing of yours was written.",
             "yours": yours,
-            "current": page_answer(error.page, services.document_of(error.page)),
+            "current": page_answer(error.page, document_of(error.page)),
         },
         status=status.HTTP_409_CONFLICT,
     )
@@ -110,7 +113,7 @@ class PagesView(APIView):
         """List them, newest first."""
         paging = ListPaging()
         rows = paging.paginate_queryset(Page.objects.visible_to(request.user), request, self)
-        documents = services.documents_of(rows)
+        documents = documents_of(rows)
         placed = {slot.photo for document in documents.values() for slot in document.photos.values()}
         pictures = Photo.objects.visible_to(request.user).prefetch_related("areas").in_bulk(placed)
         return paging.get_paginated_response([card_answer(row, documents[row.pk], pictures) for row in rows])
@@ -173,7 +176,7 @@ class ChangesView(APIView):
     @extend_schema(
         operation_id="change_page",
         request=WriteSerializer,
-        responses={200: PageSerializer, 400: ErrorSerializer, 404: ErrorSerializer, 409: StaleSerializer},
+        responses={200: PageSerializer, 400: PinsClashSerializer, 404: ErrorSerializer, 409: StaleSerializer},
     )
     def post(self, request: Request, pk: int) -> Response:
         """Make one change; it can be undone."""
@@ -197,6 +200,24 @@ def take_step(request: Request, pk: int, step: Callable[..., Page]) -> Response:
 
 
 STEP_ANSWERS: Final = {200: PageSerializer, 404: ErrorSerializer, 409: StaleSerializer}
+
+
+class NearestView(APIView):
+    """How near a piece can come to where it cannot go."""
+
+    @extend_schema(
+        operation_id="nearest",
+        request=WriteSerializer,
+        responses={200: NearestSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Try; nothing is written."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        given = asked_for(WriteSerializer, request.data)
+        change = dict(given["change"])
+        if change["kind"] != "pin":
+            raise refuse("no-place", "Only a piece that is moved or sized has a nearest place.", "kind")
+        return Response({"nearest": services.nearest_to(page=page, change=change)})
 
 
 class UndoView(APIView):
@@ -233,7 +254,7 @@ class TiesView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         """List them in words."""
         page = Page.objects.visible_to(request.user).one(pk)
-        return Response(ties_answer(services.document_of(page)))
+        return Response(ties_answer(document_of(page)))
 
 
 class ProposalsView(APIView):
@@ -243,7 +264,7 @@ class ProposalsView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         """Try, and list what gains something."""
         page = Page.objects.visible_to(request.user).one(pk)
-        document = services.document_of(page)
+        document = document_of(page)
         size = Size(document.page.width, document.page.height)
         return Response(
             [
@@ -271,7 +292,7 @@ class FitView(APIView):
         page = Page.objects.visible_to(request.user).one(pk)
         given = asked_for(FitQuerySerializer, request.query_params)
         way, reasons = asked_way(given), given["reasons"]
-        document = services.document_of(page)
+        document = document_of(page)
         return Response(fit_answer(fit_of(page, document, way, reasons), document))
 
 
@@ -282,7 +303,7 @@ class WaysView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         """Work them out, or remember them: at most six, the nearest to the drawing first."""
         page = Page.objects.visible_to(request.user).one(pk)
-        document = services.document_of(page)
+        document = document_of(page)
         return Response([fit_answer(written, document) for written in ways_of(page, document)])
 
 
@@ -293,7 +314,7 @@ class WaysOutView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         """Try, and list what works."""
         page = Page.objects.visible_to(request.user).one(pk)
-        found = way_out_list(services.document_of(page))
+        found = way_out_list(document_of(page))
         return Response([{"words": way_out.words, "change": _change(way_out)} for way_out in found])
 
 
@@ -304,12 +325,17 @@ def _change(way_out: WayOut) -> dict[str, Any]:
     return change | {"smaller_prints": way_out.smaller_prints, "no_margin": way_out.no_margin}
 
 
+def _for_photos(asked: dict[str, Any]) -> ForPhotos:
+    picked = tuple(asked.get("picked") or ())
+    return ForPhotos(asked.get("photos"), asked.get("sizes") or "", picked)
+
+
 class CompanionsView(APIView):
     """Proposals for a page to face this one."""
 
     @extend_schema(
         operation_id="companions",
-        parameters=[OpenApiParameter("photos", int, description="how many photos are left for it")],
+        parameters=[CompanionQuerySerializer],
         responses={
             200: CompanionSerializer(many=True),
             400: ErrorSerializer,
@@ -321,7 +347,7 @@ class CompanionsView(APIView):
         """List them."""
         page = Page.objects.visible_to(request.user).one(pk)
         asked = asked_for(CompanionQuerySerializer, request.query_params)
-        found = services.companion_list(page, asked.get("photos"))
+        found = companion_list(page, _for_photos(asked))
         return Response(
             [
                 {
@@ -343,7 +369,7 @@ class CompanionsView(APIView):
         """Make the proposed page."""
         page = Page.objects.visible_to(request.user).one(pk)
         wanted = asked_for(NewCompanionSerializer, request.data)
-        made = services.make_companion(page=page, key=wanted["key"], photos=wanted.get("photos"))
+        made = make_companion(page=page, key=wanted["key"], wanted=_for_photos(wanted))
         return answer(made, status.HTTP_201_CREATED)
 
 

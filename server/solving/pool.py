@@ -31,6 +31,12 @@ class Replaced(Exception):
     code = "replaced"
 
 
+class Stopped(Exception):
+    """The pool was closed, for the server is being stopped: nothing is solved any more."""
+
+    code = "stopped"
+
+
 @dataclass(eq=False)
 class _Worker:
     process: Any
@@ -61,13 +67,14 @@ class Solvers:
     def warm(self) -> None:
         """Start the processes now."""
         with self._lock:
-            while len(self._workers) < self._count:
+            while not self._closed and len(self._workers) < self._count:
                 self._workers.append(_start())
 
     def run(self, task: str, *args: Any, live: Hashable | None = None) -> Any:
         """Return what the function of that name in ``tasks`` returns, or raise what it raised.
 
-        ``live`` names what only the newest solve counts for. Raises ``Replaced``.
+        ``live`` names what only the newest solve counts for. Raises ``Replaced``, and ``Stopped`` once the
+        pool is closed.
         """
         call = _Call(live)
         while True:
@@ -79,6 +86,8 @@ class Solvers:
                 self._mourn(worker)
                 if call.replaced:
                     raise Replaced from None
+                if self._closed:
+                    raise Stopped from None
                 if not call.postponed:
                     raise RuntimeError("a solving process ended without an answer") from None
                 call.postponed = False
@@ -104,6 +113,7 @@ class Solvers:
         with self._lock:
             self._closed = True
             workers, self._workers = self._workers, []
+            self._lock.notify_all()
         for worker in workers:
             _kill(worker)
 
@@ -116,7 +126,7 @@ class Solvers:
                 self._replace_older(call.live)
                 self._live_waiting += 1
             try:
-                while True:
+                while not self._closed:
                     idle = next((worker for worker in self._workers if worker.call is None), None)
                     if idle is not None and (call.live is not None or not self._live_waiting):
                         idle.call, call.worker = call, idle
@@ -124,6 +134,7 @@ class Solvers:
                     if call.live is not None and idle is None:
                         self._postpone_one()
                     self._lock.wait(1)
+                raise Stopped
             finally:
                 if call.live is not None:
                     self._live_waiting -= 1

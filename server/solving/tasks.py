@@ -9,11 +9,12 @@ from multiprocessing.connection import Connection
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
+from inkquilt.along import going_along
 from inkquilt.cutting.advice import SheetSaver, sheet_saver
 from inkquilt.cutting.plan import PaperNeed, PaperPlan, plan_page
 from inkquilt.fit.proposals import proposals
 from inkquilt.fit.reasons import with_reasons
-from inkquilt.fit.solve import all_ways, fit, is_possible
+from inkquilt.fit.solve import all_ways, first_ways, fit, is_possible, nearest
 from inkquilt.fit.waysout import ways_out
 from inkquilt.lengths import Unit
 from inkquilt.photos.assign import best_choice
@@ -30,7 +31,8 @@ if TYPE_CHECKING:
     from inkquilt_io.swatches import Swatch
 
 __all__ = [
-    "all_ways", "best_choice", "fit", "is_possible", "look_for_areas", "pixelled", "planned_page",
+    "all_ways", "best_choice", "first_ways", "fit", "going_along",
+    "is_possible", "look_for_areas", "nearest", "pixelled", "planned_page",
     "print_sheets", "proposals", "read_photo", "read_swatch",
     "serve", "sketches_in", "tones_of", "ways_out", "with_reasons",
 ]  # fmt: skip

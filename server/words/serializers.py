@@ -5,7 +5,8 @@ from rest_framework import serializers
 from inkquilt.lengths import Unit
 from inkquilt.words.flow import LONGEST_TEXT
 from server.common import fields
-from server.pages.serializers import AccentSerializer, ChangeSerializer, LetteringSerializer, WrittenSerializer
+from server.pages.change_serializers import ChangeSerializer
+from server.pages.serializers import AccentSerializer, LetteringSerializer, WrittenSerializer
 from server.words.models import KIND_CHOICES, WIDTH_CHOICES, is_colour
 
 

@@ -13,8 +13,8 @@ from inkquilt.words.alphabets import read_letters
 from inkquilt_io.lettering import FONTS, font_alphabet
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import ErrorSerializer
+from server.pages.known import document_of
 from server.pages.models import Page
-from server.pages.services import document_of
 from server.words import services
 from server.words.answers import alphabet_answer, font_answer, ways_answer
 from server.words.lettering import lettering_of

@@ -2,11 +2,13 @@
 
 import io
 
+from django.core.files.uploadedfile import SimpleUploadedFile
 from pypdf import PdfReader
 
 from inkquilt.lengths import INCH
 from server.embellishments.models import Embellishment
 from server.looking.models import Snapshot
+from server.pages.models import Page
 from tests.api.base import ApiTestCase
 from tests.building import data_of, row
 
@@ -118,6 +120,48 @@ class EmbellishingTests(ApiTestCase):
         accent = page["accents"][0]
         self.assertAlmostEqual(accent["x"], min(photo["x"] + photo["width"], 7), delta=0.02)
         self.assertLessEqual(max(x for x, _ in accent["points"]), 8.001)
+
+    def many(self):
+        """Labels all over the page: on the smallest one they would lie in a heap."""
+        plenty = self.own({**LABEL, "name": "plenty"}, count=9)
+        return [self.put(plenty, x, y) for x in (2, 6, 10) for y in (2, 6, 10)]
+
+    def test_what_a_small_page_has_no_room_for_waits_in_the_tray_and_comes_back_on_a_larger_one(self):
+        before = self.lay(*self.many())["accents"]
+        small = self.do(kind="format", format="4x6")
+        self.assertTrue(small["put_back"])
+        self.assertEqual(len(small["accents"]) + len(small["put_back"]), len(before))
+        self.do(kind="format", format="insert")
+        self.do(kind="format", format="8x8")
+        again = self.do(kind="format", format="12x12")
+        self.assertEqual(again["put_back"], [])
+        self.assertEqual([(one["x"], one["y"]) for one in again["accents"]], [(o["x"], o["y"]) for o in before])
+
+    def test_what_waits_in_the_tray_comes_back_from_the_zip_too(self):
+        before = self.lay(*self.many())["accents"]
+        small = self.do(kind="format", format="4x6")
+        self.assertTrue(small["put_back"])
+        saved = b"".join(self.client.get("/api/everything/").streaming_content)
+        self.client.force_login(self.otto)
+        restored = self.client.post("/api/everything/", {"file": SimpleUploadedFile("all.zip", saved)})
+        self.assertEqual(restored.status_code, 201, restored.content[:300])
+        (page,) = Page.objects.visible_to(self.otto)
+        self.page, self.version = page.pk, page.version
+        self.assertEqual(self.send("get", f"pages/{page.pk}/").json()["put_back"], small["put_back"])
+        again = self.do(kind="format", format="12x12")
+        self.assertEqual((len(again["accents"]), again["put_back"]), (len(before), []))
+        owned = {one["key"] for one in self.send("get", "embellishments/").json()}
+        self.assertTrue({one["embellishment"] for one in again["accents"]} <= owned)
+
+    def test_what_is_laid_anew_on_a_small_page_is_where_all_comes_from_then(self):
+        count = len(self.lay(*self.many())["accents"])
+        small = self.do(kind="format", format="4x6")
+        gone = len(small["put_back"])
+        self.assertTrue(gone)
+        laid = self.lay(self.put(self.flower, 3, 5))
+        self.assertEqual(laid["put_back"], [], "she has looked at the page and laid it anew")
+        large = self.do(kind="format", format="12x12")
+        self.assertEqual(len(large["accents"]), count - gone + 1)
 
     def test_a_background_is_scattered_and_one_more_goes_in_the_largest_gap(self):
         found = self.ask("scatter", {"count": 20, "only": [self.star["key"]]}).json()

@@ -7,8 +7,8 @@ from inkquilt.lengths import INCH, Unit
 from server.cutting.models import ShapingTool
 from server.pages.changes import KINDS
 from server.pages.document import PageDocument
+from server.pages.known import document_of
 from server.pages.models import Page
-from server.pages.services import document_of
 from server.stash.services import enter_line
 from tests.api.base import ApiTestCase
 from tests.building import data_of, row
@@ -39,7 +39,9 @@ class EveryChange(ApiTestCase):
         self.page, self.version = page["id"], page["version"]
         self.photo, self.other = self.add_photo(), self.add_photo(colour="olive")
         self.papers = [enter_line(owner=self.ida, line=f"3 {name} 12x12", unit=Unit.IN) for name in ("comb", "kraft")]
-        self.punch = ShapingTool.objects.create(owner=self.ida, name="scallop", depth=INCH // 4, unit="in")
+        self.punch = ShapingTool.objects.create(
+            owner=self.ida, name="scallop", depth=INCH // 4, unit="in", makes=[[INCH, INCH]]
+        )
         self.label = self.send("post", "embellishments/", LABEL).json()["key"]
         self.do(kind="photo", block="p", photo=self.photo.pk, zoom=1.5)
         for block, paper in (("base", self.papers[0]), ("band", self.papers[1])):
@@ -125,9 +127,11 @@ class EveryChange(ApiTestCase):
             "unpin": [{"block": "q"}, {}],
             "untie": [{"tie": self.ties()[1]}, {"tie": let_go, "again": True}],
             "tie": [{"tie_kind": "line", "blocks": ["p", "t"], "axis": "x", "highs": [False, True]}],
-            "switches": [{"ends": "short"}, {"by_eye": True}, {"in_line": True, "recount": True}],
+            "switches": [{"ends": "short"}, {"by_eye": True}, {"in_line": True, "recount": True}, {"from_shop": True}],
             "grid": [{"grid": "1/16"}, {"grid": "1/4 in"}],
-            "never-trim": [{"block": "p"}],
+            "trim": [{"block": "p", "trim": "never"}, {"block": "q", "trim": "freely"}],
+            "dies": [{"on": True}],
+            "insist": [{"rung": "tags-aside"}],
             "leads": [{"block": "p"}],
             "least": [{"block": "q", "width": "2", "height": "2"}, {"block": "q"}],
             "rework": [{"rework": "merge", "blocks": ["q", "r"]}, {"rework": "split", "blocks": ["p"]},

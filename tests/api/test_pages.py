@@ -6,12 +6,13 @@ from unittest import mock
 from django.test import TestCase
 from django.utils import timezone
 
-from server.pages.models import Page, Revision
-from server.pages.services import document_of
+from inkquilt.sketch.writing import write_sketch
+from server.pages.known import document_of
+from server.pages.models import Page, Revision, WorkedOutFit
 from server.recovery.services import purge
 from server.sketches.models import Sketch
 from tests.api.base import SMALL, ApiTestCase
-from tests.building import data_of, row
+from tests.building import data_of, demo_sketch, row
 
 
 class Making(ApiTestCase):
@@ -41,6 +42,17 @@ class Making(ApiTestCase):
             page.refresh_from_db()
         other = self.send("get", path).json()
         self.assertEqual([one["title"] for one in other], [one["title"] for one in ways])
+
+    def test_ways_that_were_worked_out_for_the_first_page_are_not_worked_out_again(self):
+        sketch = self.add_sketch(data=write_sketch(demo_sketch("roofline")))
+        wanted = {"sketch": sketch.pk, "format": "insert"}
+        page = self.send("post", "pages/", wanted).json()  # as drawn it is no page of that design: all were looked at
+        self.assertTrue(page["way"]["plan"])
+        kept = WorkedOutFit.objects.get(page=page["id"], way__startswith="ways/")
+        with mock.patch("server.pages.fits.solvers", side_effect=AssertionError("nothing is solved again")):
+            ways = self.send("get", f"pages/{page['id']}/ways/").json()
+        self.assertEqual(len(ways), len(kept.document["ways"]))
+        self.assertEqual(ways[0]["way"]["plan"], page["way"]["plan"])
 
     def test_her_own_size_in_her_own_words(self):
         sketch = self.add_sketch()

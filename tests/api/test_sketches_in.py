@@ -11,11 +11,14 @@ from django.contrib.auth import get_user_model
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
+from inkquilt.lengths import INCH
+from inkquilt.sketch import Role
+from server.pages.known import document_of
 from server.pages.models import Page
-from server.pages.services import document_of
 from server.photos.models import Photo
+from server.photos.services import add_photo
 from server.sketches.models import Sketch
-from tests.api.base import ApiTestCase
+from tests.api.base import ApiTestCase, picture
 from tests.building import data_of, row
 
 DRAWING = (
@@ -114,6 +117,42 @@ class FromPages(ApiTestCase):
         places = {b["id"]: (b["x"], b["y"], b["width"], b["height"]) for b in again["fit"]["board"]["blocks"]}
         first = self.send("get", f"pages/{page.pk}/").json()["fit"]["board"]["blocks"]
         self.assertEqual(places, {b["id"]: (b["x"], b["y"], b["width"], b["height"]) for b in first})
+
+    def test_a_facing_page_for_sizes_as_one_says_them(self):
+        page = self.add_page()
+        sizes = "two 2 x 2, one 3 x 4"
+        found = self.send("get", f"pages/{page.pk}/companions/?sizes={sizes}").json()
+        self.assertEqual(found[0]["photos"], 3)
+        made = self.send("post", f"pages/{page.pk}/companions/", {"key": found[0]["key"], "sizes": sizes})
+        document = document_of(Page.objects.get(pk=made.json()["id"]))
+        photos = sorted((b.width, b.height) for b in document.blocks if b.role is Role.PHOTO)
+        self.assertEqual(photos, [(2 * INCH, 2 * INCH), (2 * INCH, 2 * INCH), (3 * INCH, 4 * INCH)])
+        wrong = self.send("get", f"pages/{page.pk}/companions/?sizes=some")
+        self.assertEqual(wrong.status_code, 400)
+        self.assertIn("two 4 x 4", wrong.json()["detail"])
+
+    def test_a_facing_page_for_photos_that_were_picked_has_them_on_it_whole(self):
+        page = self.add_page()
+        pictures = [(600, 400), (400, 600), (500, 500)]
+        picked = [self.photo_of(wide, high) for wide, high in pictures]
+        query = "&".join(f"picked={number}" for number in picked)
+        found = self.send("get", f"pages/{page.pk}/companions/?{query}").json()
+        body = {"key": found[0]["key"], "picked": picked}
+        made = self.send("post", f"pages/{page.pk}/companions/", body).json()
+        slots = {slot["photo"]: slot for slot in made["slots"]}
+        self.assertEqual(set(slots), set(picked))
+        blocks = {block["id"]: block for block in made["fit"]["board"]["blocks"]}
+        for number, (wide, high) in zip(picked, pictures, strict=True):
+            block = blocks[slots[number]["block"]]
+            stance = (block["width"] > block["height"]) - (block["width"] < block["height"])
+            self.assertEqual(stance, (wide > high) - (wide < high))
+            self.assertEqual(slots[number]["cut_off"], "")
+        gone = {"key": found[0]["key"], "picked": [*picked, 99999]}
+        self.assertEqual(self.send("post", f"pages/{page.pk}/companions/", gone).status_code, 400)
+
+    def photo_of(self, wide, high):
+        content = picture(wide, high)
+        return add_photo(owner=self.ida, name=f"{wide}", file=io.BytesIO(content), size=len(content)).photo.pk
 
     def test_a_facing_page_is_proposed_and_made(self):
         page = self.add_page()
@@ -257,7 +296,7 @@ class Moves(ApiTestCase):
         self.assertTrue(sizes["p"] == sizes["q"] or answer["fit"]["relations"]["broken"])
         self.assertTrue(self.change(page, kind="switches", ends="short").json()["switches"]["ends"] == "short")
         self.assertGreater(self.place_of(page, "band").x, 0)
-        self.assertEqual(self.change(page, kind="never-trim", block="p").json()["never_trim"], ["p"])
+        self.assertEqual(self.change(page, kind="trim", block="p", trim="never").json()["never_trim"], ["p"])
         self.assertEqual(self.change(page, kind="leads", block="q").json()["leads"], "q")
 
     def test_what_cannot_be_is_said_and_nothing_changes(self):

@@ -18,7 +18,7 @@ from inkquilt.fit import FitRequest, School, Way
 from inkquilt.fit.request import Budget
 from inkquilt.lengths import Unit
 from inkquilt.page import FORMATS
-from server.solving.pool import Replaced, Solvers
+from server.solving.pool import Replaced, Solvers, Stopped
 from tests.building import demo_sketch
 
 ROOT = Path(__file__).parents[2]
@@ -53,6 +53,32 @@ class Pool(TestCase):
         while not any(worker.call for worker in self.pool._workers) and time.perf_counter() < deadline:
             time.sleep(0.01)
         return thread, ended
+
+    def test_closing_lets_go_everyone_who_works_or_waits_and_nothing_is_started_again(self):
+        pool = Solvers(1)
+        pool.warm()
+        ended = []
+
+        def work():
+            try:
+                pool.run("proposals", self.slow, SLOW_WAY)
+            except (Stopped, RuntimeError) as error:
+                ended.append(type(error).__name__)
+
+        threads = [threading.Thread(target=work, daemon=True) for _ in range(3)]
+        for thread in threads:
+            thread.start()
+        deadline = time.perf_counter() + 10
+        while not any(worker.call for worker in pool._workers) and time.perf_counter() < deadline:
+            time.sleep(0.01)
+        pool.close()
+        for thread in threads:
+            thread.join(10)
+        self.assertFalse([thread for thread in threads if thread.is_alive()], "a thread waits for ever")
+        self.assertEqual(len(ended), 3)
+        self.assertEqual(pool.pids, [])
+        with self.assertRaises(Stopped):
+            pool.run("fit", QUICK, SLOW_WAY)
 
     def test_a_newer_live_solve_ends_the_older_one_within_a_fifth_of_a_second(self):
         self.pool.run("fit", QUICK, SLOW_WAY)

@@ -6,8 +6,8 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from PIL import Image
 
 from inkquilt.lengths import Unit
+from server.pages.known import document_of
 from server.pages.models import Page
-from server.pages.services import document_of
 from server.photos.services import add_photo
 from server.stash.services import enter_line
 from server.words.models import Alphabet, Hand

@@ -4,7 +4,7 @@ from pathlib import Path
 
 from inkquilt.lengths import INCH, Unit
 from server.cutting.models import CutRun, Trimmer
-from server.pages.services import document_of
+from server.pages.known import document_of
 from server.stash.models import Paper, PaperStock
 from server.stash.services import enter_line
 from tests.api.base import picture

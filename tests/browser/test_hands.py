@@ -1,7 +1,7 @@
 """Small movements of the hand: finger, Escape, Delete, Tab order, dragging to nowhere, walking the thread."""
 
+from server.pages.known import document_of
 from server.pages.models import Page
-from server.pages.services import document_of
 from tests.api.base import SMALL, TOO_WIDE
 from tests.browser.base import BrowserTestCase, expect
 from tests.browser.test_bench import demo_data

@@ -7,8 +7,8 @@ from pathlib import Path
 
 from pypdf import PdfReader
 
+from server.pages.known import document_of
 from server.pages.models import Page
-from server.pages.services import document_of
 from server.sketches.models import Sketch
 from tests.api.base import SMALL, picture
 from tests.browser.base import BrowserTestCase, expect

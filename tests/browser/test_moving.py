@@ -6,8 +6,8 @@ import time
 
 from bench.generated import generated_sketches
 from inkquilt.sketch.writing import write_sketch
+from server.pages.known import document_of
 from server.pages.models import Page
-from server.pages.services import document_of
 from tests.browser.base import BrowserTestCase, expect
 from tests.browser.test_bench import demo_data
 from tests.building import data_of, row

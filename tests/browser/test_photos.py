@@ -4,8 +4,9 @@ import io
 
 from PIL import Image
 
+from server.pages.known import document_of
 from server.pages.models import Page
-from server.pages.services import change_page, document_of
+from server.pages.services import change_page
 from server.photos.models import FocalArea, Photo
 from server.sketches.services import add_sketch
 from tests.api.base import SMALL, picture

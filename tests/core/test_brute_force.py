@@ -8,9 +8,9 @@ from unittest import TestCase
 
 from inkquilt.fit import FitRequest, School, Way
 from inkquilt.fit.check import check_fit
-from inkquilt.fit.request import TrimLimits
 from inkquilt.lengths import INCH
 from inkquilt.page import Page
+from inkquilt.photos.trimming import TrimLimits
 from inkquilt.sketch import Block
 from inkquilt.sketch.model import Size
 from tests.building import exact as fit

@@ -9,23 +9,26 @@ from hypothesis import Phase, given, settings
 from hypothesis import strategies as st
 
 from bench.made_designs import KINDS, made
+from inkquilt.design.dealing import dealt_over_two, stood, without
 from inkquilt.design.distance import distance
 from inkquilt.design.marks import Mark, change_of_shape, judged, largest_empty
 from inkquilt.design.reading import area, guests, lead_among, read_design, twins_among
 from inkquilt.design.tree import Grid, Group, Leaf, arrangements, leaves, read_tree, with_word
 from inkquilt.fit import FitRequest, School, Way
-from inkquilt.fit.designs import MOST_OFFERED
+from inkquilt.fit.designs import MOST_OFFERED, _Layer
+from inkquilt.fit.explain import gist_of
 from inkquilt.fit.linear.laying import laid_firm
 from inkquilt.fit.linear.placing import Placing
 from inkquilt.fit.linear.program import Expr, Program
 from inkquilt.fit.linear.settling import in_proportion, settled
 from inkquilt.fit.linear.sizing import Sizing
 from inkquilt.fit.linear.terms import Terms
-from inkquilt.fit.request import PhotoTerm, Rung, Shield, TrimLimits
-from inkquilt.fit.solve import all_ways, fit
-from inkquilt.fit.whole_prints import listed_sizes
+from inkquilt.fit.owned_sizes import listed_sizes
+from inkquilt.fit.request import PhotoTerm, Rung, Shield
+from inkquilt.fit.solve import all_ways, first_ways, fit
 from inkquilt.lengths import INCH, MM, Unit
-from inkquilt.page import FORMATS, Margins, Page
+from inkquilt.page import FORMATS, Fold, Margins, Page
+from inkquilt.photos.trimming import TrimLimits
 from inkquilt.sketch import Role
 from inkquilt.sketch.geometry import Axis, Box, Ends, box
 from inkquilt.sketch.model import Size
@@ -45,6 +48,12 @@ def design_of(sketch):
     """Read a sketch."""
     sketch = cut_to_page(sketch)
     return read_design(sketch, read_relations(sketch))
+
+
+def facing(width, height, gap):
+    """Return two facing pages."""
+    wide = inches(width)
+    return Page(2 * wide + inches(gap), inches(height), Unit.IN, fold=Fold(wide, inches(gap)))
 
 
 def made_sketch(kind, number, seed=7):
@@ -213,6 +222,53 @@ class DesignDistance(TestCase):
             for page in (LETTER, CARD):
                 totals = [way.distance.total for way in all_ways(FitRequest.plain(demo_sketch(name), page))]
                 self.assertEqual(totals, sorted(totals))
+
+
+class DealtOverTwoPages(TestCase):
+    def dealt(self, *rows, lead=None):
+        design = design_of(sketch_of(*rows))
+        tree = read_tree(design, [stack.root.id for stack in design.firm])
+        found = list(dealt_over_two(tree, lead))
+        for one in found:
+            left, right = set(leaves(one.left)), set(leaves(one.right))
+            self.assertFalse(left & right)
+            self.assertEqual(left | right, set(leaves(tree)))
+            self.assertTrue(left and right)
+        return {frozenset(leaves(one.left)) for one in found}
+
+    def test_a_row_is_cut_between_any_two_and_both_ways_round(self):
+        row_of = [row(name, "photo", x, 1, 2, 2 + x / 10) for name, x in (("a", 0), ("b", 4), ("c", 8))]
+        lefts = self.dealt(*row_of)
+        self.assertEqual(lefts, {frozenset(one) for one in ("a", "bc", "ab", "c")})
+
+    def test_a_grid_is_cut_between_its_columns_and_rows_and_stays_a_grid(self):
+        cells = [row(f"{r}{c}", "photo", 1 + 3 * c, 1 + 3 * r, 2, 2) for r in range(2) for c in range(3)]
+        lefts = self.dealt(*cells)
+        self.assertIn(frozenset(("00", "10")), lefts)
+        self.assertIn(frozenset(("00", "01", "02")), lefts)
+        self.assertTrue(all(len(left) in (2, 3, 4) for left in lefts))
+
+    def test_the_lead_photo_has_a_page_of_its_own(self):
+        rows = [row("lead", "photo", 1, 1, 6, 4), row("a", "photo", 1, 6, 2, 2), row("b", "photo", 4, 6, 2, 2)]
+        rows.append(row("c", "photo", 8, 1, 2, 4))
+        self.assertIn(frozenset(("lead",)), self.dealt(*rows, lead="lead"))
+
+    def test_photos_on_one_mat_stay_together_and_one_photo_cannot_be_dealt(self):
+        rows = [
+            row("m", "mat", 1, 1, 6, 4, of=["a", "b"]), row("a", "photo", 1.5, 1.5, 2, 3, level=1),
+            row("b", "photo", 4, 1.5, 2.5, 3, level=1), row("c", "photo", 8, 1, 2, 4),
+        ]  # fmt: skip
+        for left in self.dealt(*rows):
+            self.assertIn(left & {"m", "a", "b"}, (left & {"m"}, {"a", "b"}, {"m", "a", "b"}, frozenset()))
+        self.assertEqual(self.dealt(row("a", "photo", 1, 1, 4, 4)), set())
+
+    def test_trees_without_some_and_words_one_below_the_other(self):
+        tree = Group(Axis.X, (Leaf(("a",)), Leaf(("b",)), Leaf(("c",))), 9)
+        self.assertEqual(list(leaves(without(tree, {"b"}))), ["a", "c"])
+        self.assertEqual(without(tree, {"a", "b"}), Leaf(("c",)))
+        self.assertIsNone(without(tree, {"a", "b", "c"}))
+        self.assertIsNone(stood([], 9))
+        self.assertEqual(stood(["t", "s"], 9), Group(Axis.Y, (Leaf(("t",)), Leaf(("s",))), 9))
 
 
 class Trees(TestCase):
@@ -532,15 +588,83 @@ class WhatIsAsked(TestCase):
                 given = set(way.rungs)
                 self.assertTrue(Rung.FINER in given or not given, (name, given))
 
-    def test_facing_pages_keep_photos_off_the_fold(self):
-        from inkquilt.page import Fold
+    def test_the_first_page_is_its_own_way_or_the_nearest_of_all(self):
+        for name, key, alone in (("three", "letter", True), ("roofline", "insert", False), ("six", "4x6", False)):
+            page = next(form for form in FORMATS if form.key == key).page()
+            request = FitRequest.plain(demo_sketch(name), page)
+            best, found = first_ways(request, AS_DRAWN)
+            with self.subTest(name, page=key):
+                self.assertEqual(not found, alone)
+                self.assertEqual(best.blocks, fit(request, AS_DRAWN).blocks if alone else found[0].blocks)
+                self.assertFalse(best.missed)
+                if found:
+                    ways = all_ways(request)
+                    self.assertEqual([way.blocks for way in found], [way.blocks for way in ways])
+        turned = FitRequest.plain(demo_sketch("three"), LETTER)
+        held = replace(AS_DRAWN, turn=90)
+        self.assertEqual(first_ways(turned, held)[0].way.turn, 90)
 
-        sketch = demo_sketch("kites")
-        page = Page(inches("17 1/4"), inches("11"), Unit.IN, fold=Fold(inches("8 1/2"), inches("1/4")))
-        for way in all_ways(FitRequest.plain(sketch, page))[:3]:
-            for block in way.blocks:
-                if block.role is Role.PHOTO and not way.way.plan:
-                    self.assertFalse(block.x < page.fold.end and block.x + block.width > page.fold.at, block)
+    def test_what_is_left_on_each_rung(self):
+        sketch = sketch_of(
+            row("lead", "photo", 1, 1, 6, 4), row("a", "photo", 1, 6, 2, 2), row("b", "photo", 3.25, 6, 2, 2),
+            row("c", "photo", 8, 1, 3, 3), row("t", "tag", 6, 6, 1, 2), row("s", "journaling", 1, 9, 5, 2),
+        )  # fmt: skip
+        layer = _Layer(FitRequest.plain(sketch, CARD))
+        for rungs, left in (
+            ({Rung.FINER}, ["lead a b c t s"]),
+            ({Rung.TAGS_ASIDE}, ["lead a b c s"]),
+            ({Rung.TAGS_ASIDE, Rung.STORY_ASIDE}, ["lead a b c"]),
+            ({Rung.STORY_ASIDE, Rung.SLOTS_MERGED}, ["lead a c t"]),
+            ({Rung.TAGS_ASIDE, Rung.STORY_ASIDE, Rung.PHOTO_ASIDE}, ["lead b c", "lead c", "lead"]),
+        ):
+            with self.subTest(rungs):
+                found = [" ".join(b.id for b in kept.blocks) for kept in layer._less(sketch, frozenset(rungs))]
+                self.assertEqual(found, left)
+        (merged_,) = layer._less(sketch, frozenset({Rung.SLOTS_MERGED}))
+        self.assertEqual(merged_.block("a").size, size("4 1/4", "2"))
+
+    def test_facing_pages_keep_photos_and_stories_off_the_fold_and_use_both_sides(self):
+        both = count = 0
+        for name in ("kites", "one-tall", "six", "two", "three"):
+            for gap in ("0", "1/4"):
+                page = facing("8 1/2", "11", gap)
+                for way in all_ways(FitRequest.plain(demo_sketch(name), page)):
+                    left = 0
+                    photos = [block for block in way.blocks if block.role is Role.PHOTO]
+                    for block in way.blocks:
+                        if block.role in (Role.PHOTO, Role.JOURNALING, Role.TAG):
+                            crosses = block.x < page.fold.end and block.x + block.width > page.fold.at
+                            self.assertFalse(crosses and page.fold.gap, (name, way.way, block))
+                            within = block.x + block.width <= page.fold.at or block.x >= page.fold.end
+                            self.assertTrue(within, (name, way.way, block))
+                    left = sum(2 * photo.x + photo.width < page.width for photo in photos)
+                    both += 0 < left < len(photos)
+                    count += len(photos) > 1
+        self.assertGreater(both, 0.75 * count)
+
+    def test_a_cluster_over_the_fold_makes_no_page_impossible_and_others_keep_off_it(self):
+        page = facing("12", "12", "0")
+        rows = [row("p", "photo", 1, 2, 6, 4), row("q", "photo", 17, 2, 6, 4), row("t", "title", 2, 9, 8, 1)]
+        for x, across in ((11, True), (9, False)):
+            sketch = sketch_of(*rows, row("c", "cluster", x, 5, 2, 2, level=3), page=(24, 12))
+            ways = all_ways(FitRequest.plain(sketch, page))
+            self.assertTrue(ways and ways[0].found and not ways[0].aside)
+            cluster = block_of(ways[0], "c")
+            lies_across = cluster.x < page.fold.at < cluster.x + cluster.width
+            self.assertEqual(lies_across, across, (x, cluster))
+
+    def test_groups_are_dealt_over_both_pages_the_title_with_the_lead(self):
+        found = 0
+        for name in ("kites", "one-tall", "two"):
+            page = facing("12", "12", "1/2")
+            design = design_of(demo_sketch(name))
+            for way in all_ways(FitRequest.plain(design.sketch, page)):
+                if way.way.plan.startswith("F("):
+                    found += 1
+                    self.assertIn("both pages", gist_of(way).words)
+                    again = fit(FitRequest.plain(design.sketch, page), way.way)
+                    self.assertEqual(again.blocks, way.blocks, "a plan is found again")
+        self.assertTrue(found)
 
 
 class SmallCases(TestCase):

@@ -14,6 +14,7 @@ from inkquilt.photos.assign import best_choice
 from inkquilt.photos.crop import Pixels
 from inkquilt.photos.finding import rank, slots_of
 from inkquilt.photos.matching import IN_TIME, LEFT_OUT, Candidate, Places, Table, Wish, alike_sets, table_of
+from inkquilt.photos.trimming import NO_TRIM
 from inkquilt.sketch.model import Role, Size
 from inkquilt.sketch.transform import oriented
 from tests.building import DEMO_SKETCHES, demo_sketch, row, size, sketch_of
@@ -114,7 +115,7 @@ class Costs(TestCase):
         self.assertEqual((found.count(None), found[-1]), (2, "wide"))
 
     def test_a_print_that_exists_goes_where_it_fits(self):
-        printed = Candidate(1, Pixels(3, 4), print_size=size("3", "4"), whole=True)
+        printed = Candidate(1, Pixels(3, 4), print_size=size("3", "4"), trim=NO_TRIM)
         self.assertEqual(self.chosen(printed, Candidate(2, self.upright)), ["tall", "small"])
 
 

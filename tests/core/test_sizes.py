@@ -10,10 +10,10 @@ from hypothesis import strategies as st
 
 from inkquilt.errors import PageTooSmall
 from inkquilt.fit import FitRequest, School, bounds
-from inkquilt.fit.request import TrimLimits
-from inkquilt.fit.sizes import PrintChoice, partner_reveal, sizes_for, strip_range, trims
+from inkquilt.fit.sizes import PrintChoice, partner_reveal, sizes_for, strip_range
 from inkquilt.lengths import INCH, MM, Unit
 from inkquilt.page import FORMATS, Margins, Page, Side
+from inkquilt.photos.trimming import TrimLimits, trims
 from inkquilt.sketch.model import Size
 from tests.building import page_of, row, size, sketch_of
 
@@ -53,7 +53,7 @@ class Trims(TestCase):
             if all(bound.allows(across, down) for bound in option.bounds)
         }
         self.assertEqual(by_bounds, set(allowed(whole, grid, limits)))
-        listed = {(whole.width - s.width, whole.height - s.height) for s in trims(whole, request)}
+        listed = {(whole.width - s.width, whole.height - s.height) for s in trims(whole, request.trim, request.grid)}
         self.assertEqual(listed, {(across * grid, down * grid) for across, down in by_bounds})
 
     def test_no_print_is_smaller_than_the_range_says(self):
@@ -67,7 +67,7 @@ class Trims(TestCase):
                 trimmed
                 for listed in request.print_sizes
                 for whole in (listed, listed.swapped())
-                for trimmed in trims(whole, request)
+                for trimmed in trims(whole, request.trim, request.grid)
                 if (trimmed.height > trimmed.width) - (trimmed.height < trimmed.width) == stance
             ]
             width, height = choice.ranges

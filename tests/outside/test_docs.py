@@ -18,6 +18,7 @@ from inkquilt.fit import FitRequest, bounds
 from inkquilt.fit.solve import all_ways
 from inkquilt.lengths import INCH, MM
 from inkquilt.photos import read_photos
+from inkquilt.photos.trimming import USUAL_TRIM
 from inkquilt.sketch.reading import read_sketch
 from inkquilt_io.cut_files import read_task, write_plan
 from tests.building import page_of
@@ -76,7 +77,7 @@ class Docs(TestCase):
     def test_numbers_named_in_the_rules_are_those_in_the_code(self):
         text = (ROOT / "docs" / "fitting.md").read_text("utf-8")
         self.assertIn("at most 1/2 in off each side and 12 % of the area", text)
-        self.assertEqual((bounds.TRIM_SIDE, bounds.TRIM_AREA), (INCH // 2, Fraction(12, 100)))
+        self.assertEqual((USUAL_TRIM.side, USUAL_TRIM.area), (INCH // 2, Fraction(12, 100)))
         partners = re.search(r"\(1/16 in = 1.5 mm, (.*?), others", text).group(1)
         named = [tuple(part.split(" = ")) for part in partners.split(", ")]
         code = [(f"{inch * 8 // INCH}/8" if inch * 8 // INCH in (1, 3) else f"1/{INCH // inch}", str(mm // MM))

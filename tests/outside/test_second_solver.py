@@ -18,9 +18,9 @@ import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
 
 from inkquilt.fit import FitRequest, School, Status, Way
-from inkquilt.fit.request import TrimLimits
 from inkquilt.lengths import INCH
 from inkquilt.page import Page
+from inkquilt.photos.trimming import TrimLimits
 from inkquilt.sketch import Sketch
 from inkquilt.sketch.model import Role, Size
 from tests.building import exact as fit

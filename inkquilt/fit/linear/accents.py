@@ -73,12 +73,21 @@ def _best_at(
     wanted = _wanted(design, terms, on_page, drawn, size)
     covered = _Covered(design, terms, on_page, drawn, size)
 
-    def cost(place: _Place) -> float:
-        off = (abs(place.x - wanted.x) + abs(place.y - wanted.y)) / max(size.width, size.height)
-        return covered.cost(place) * _COVERS + off + _SHRUNK * (1 - part)
+    shrunk = _SHRUNK * (1 - part)
 
-    best = min(_places(design, terms, drawn, size, wanted), key=cost)
-    return _Found(best, size, cost(best))
+    def off(place: _Place) -> float:
+        return (abs(place.x - wanted.x) + abs(place.y - wanted.y)) / max(size.width, size.height)
+
+    best: _Found | None = None
+    for place in sorted(_places(design, terms, drawn, size, wanted), key=off):
+        least = off(place) + shrunk  # covering nothing; all that come later are further off
+        if best is not None and least >= best.cost:
+            break
+        cost = least + covered.cost(place) * _COVERS
+        if best is None or cost < best.cost:
+            best = _Found(place, size, cost)
+    assert best is not None  # there is always one place
+    return best
 
 
 def _wanted(design: Design, terms: Terms, on_page: Mapping[str, Block], drawn: Block, size: Size) -> _Place:
@@ -183,9 +192,10 @@ class _Covered:
         here = Box(Ends(place.x, place.x + self.size.width), Ends(place.y, place.y + self.size.height))
         cost = 0.0
         for x, y, part, weight in self.rows:
-            shared = _shared(here, Box(x, y))
-            if shared:
-                more = shared / (x.length * y.length) - part
+            across = min(x.high, here.x.high) - max(x.low, here.x.low)
+            down = min(y.high, here.y.high) - max(y.low, here.y.low)
+            if across > 0 and down > 0:
+                more = across * down / (x.length * y.length) - part
                 if more > 1e-9:
                     cost += weight * (0.05 + more)
         for lies, shield in self.shields:

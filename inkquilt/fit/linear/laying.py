@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import Final
 
-from inkquilt.design.reading import PAPERS, Design, Stack
+from inkquilt.design.reading import PAPERS, WORDS, Design, Stack
 from inkquilt.fit.linear.accents import laid_clusters
 from inkquilt.fit.linear.papers import laid_papers
 from inkquilt.fit.linear.placing import Placing
@@ -53,6 +53,7 @@ def laid_firm(design: Design, terms: Terms) -> Firm | None:
 
 def _placed(design: Design, terms: Terms, roots: tuple[str, ...], sized: Sized) -> dict[str, Block] | None:
     sizes = settled(design, terms, sized)
+    sized, sizes = _words_again(design, terms, roots, sized, sizes)
     placing = Placing(design, terms, roots, sized, sizes)
     starts = placing.placed()
     if starts is None:
@@ -66,6 +67,24 @@ def _placed(design: Design, terms: Terms, roots: tuple[str, ...], sized: Sized) 
         if stack.is_carrier:
             blocks |= _closed(stack, blocks, placing.reveals)
     return blocks
+
+
+def _words_again(
+    design: Design, terms: Terms, roots: tuple[str, ...], sized: Sized, sizes: dict[str, Size]
+) -> tuple[Sized, dict[str, Size]]:
+    """Return sizes and places found again with photos and tags on their marks, so that words end in line with them.
+
+    What was arranged anew has no such lines of its own to keep.
+    """
+    firm = {
+        stack.piece.id: sizes[stack.piece.id] for stack in design.firm
+        if stack.piece.id in sizes and stack.piece.role not in WORDS
+    }  # fmt: skip
+    if terms.anew or len(firm) == len(design.firm):
+        return sized, sizes
+    on_marks = replace(terms, sizes=firm)
+    again = Sizing(design, on_marks, roots).sized()
+    return (sized, sizes) if again is None else (again, settled(design, on_marks, again))
 
 
 def stacked(stack: Stack, x: Grains, y: Grains, size: Size, reveals: Mapping[str, Reveals]) -> dict[str, Block]:

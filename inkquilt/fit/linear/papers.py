@@ -163,7 +163,9 @@ class Papers(GridLay):
 
     def _fixed_size(self, stack: Stack) -> Size | None:
         piece = stack.piece
-        if keeps_proportions(piece):
+        if piece.id in self.terms.sizes:
+            size = self.terms.sizes[piece.id]
+        elif keeps_proportions(piece):
             size = in_proportion(piece, self.scale, self.grid)
         elif stack.root.id in self._twin_lengths:
             size = self._twin_lengths[stack.root.id]

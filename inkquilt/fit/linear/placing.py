@@ -7,11 +7,12 @@ one of them, the other as far from it as the first program left it.
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections import Counter
+from collections.abc import Iterable, Iterator, Mapping
 from math import ceil, copysign, floor, sqrt
 from typing import Final
 
-from inkquilt.design.reading import PAPERS, Design, Stack
+from inkquilt.design.reading import PAPERS, Design, Stack, area
 from inkquilt.fit.linear.lay import Lay, turned_part
 from inkquilt.fit.linear.pairs import PAPER_RULE, Pairs
 from inkquilt.fit.linear.program import Expr, Number, Solved
@@ -20,7 +21,7 @@ from inkquilt.fit.linear.terms import Terms
 from inkquilt.lengths import Grains
 from inkquilt.sketch.geometry import CORNER_SCALE, Axis, is_tilted, leans
 from inkquilt.sketch.model import Block, Role, Shape, Size
-from inkquilt.sketch.relations import SIDE_ENDS, Beside
+from inkquilt.sketch.relations import SIDE_ENDS, Beside, Edge
 
 #: A mark off the place that the first program found costs as much as this of an inch of the drawing.
 OFF_FOUND: Final = 4.0
@@ -159,7 +160,7 @@ class Placing(GridLay):
     def _place(self, stack: Stack) -> None:
         root = stack.root
         for axis in Axis:
-            low = self.variable(self.sized.starts[(root.id, axis)])
+            low = self.variable(self.sized.starts[(root.id, axis)]) + self._past_a_mark(stack, axis)
             if root.id in self.sizes:
                 size = self.sizes[root.id]
                 length = size.width if axis is Axis.X else size.height
@@ -175,6 +176,39 @@ class Placing(GridLay):
                 self.ask(low, self.sized.starts[(root.id, axis)], OFF_PLACE / 2)
                 self.ask(high, self.sized.ends[(root.id, axis)], OFF_PLACE / 2)
                 self._paper_length(stack, axis)
+
+    def _past_a_mark(self, stack: Stack, axis: Axis) -> Grains:
+        """Return how far past a mark a stack begins, to be in line with a larger photo that its mats put between two.
+
+        A mat of 1/16 in puts its photo between two marks of 1/8 in. Even rows stay on marks.
+        """
+        rows = self.design.relations.patterns.gaps
+        in_row = any(row.axis is axis and stack.root.id in row.blocks for row in rows)
+        if stack.root.id not in self.sizes or not stack.is_firm or is_tilted(stack.root) or in_row:
+            return 0
+        mine: Counter[Grains] = Counter()
+        for line in self.design.relations.lines:
+            for own in line.edges if line.axis is axis else ():
+                if self.design.roots[own.block] == stack.root.id:
+                    here = self._past_the_start(own)
+                    mine.update((there - here) % self.grid for there in self._larger_photos(stack, line.edges))
+        return mine.most_common(1)[0][0] if mine else 0
+
+    def _larger_photos(self, stack: Stack, edges: Iterable[Edge]) -> Iterator[Grains]:
+        """Yield how far from the start of their stacks edges of photos lie that are larger; words are never larger."""
+        for edge in edges:
+            other = self.design.stacks[self.design.roots[edge.block]]
+            photo = other.piece.role is Role.PHOTO and other.root.id in self.sizes and not is_tilted(other.root)
+            if photo and (stack.piece.role is not Role.PHOTO or area(other.piece) > area(stack.piece)):
+                yield self._past_the_start(edge)
+
+    def _past_the_start(self, edge: Edge) -> Grains:
+        """Return how far an edge lies from where its stack begins."""
+        root = self.design.roots[edge.block]
+        inward = self.inward(self.design.stacks[root], edge.block, edge.axis, edge.high)
+        if not edge.high:
+            return inward
+        return (self.sizes[root].width if edge.axis is Axis.X else self.sizes[root].height) - inward
 
     def _paper_length(self, stack: Stack, axis: Axis) -> None:
         piece, length = stack.piece, self.length(stack.root.id, axis)

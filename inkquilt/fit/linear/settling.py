@@ -11,6 +11,7 @@ from inkquilt.design.reading import WORDS, Design, area
 from inkquilt.fit.linear.sizing import STORY, Sized, least_word_size
 from inkquilt.fit.linear.terms import Rounding, Terms
 from inkquilt.lengths import Grains
+from inkquilt.photos.trimming import trims
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Block, End, Role, Shape, Size
 
@@ -119,11 +120,12 @@ def _settled(block: Block, found: tuple[float, float], terms: Terms) -> Size:
 def _photo(block: Block, found: tuple[float, float], terms: Terms) -> Size:
     term = terms.request.photo_term(block.id)
     if term.print_size is not None:
-        whole = term.print_size
-        off = [
-            max(0, floor((w - f) / terms.grid + 0.5)) for w, f in zip((whole.width, whole.height), found, strict=True)
-        ]
-        return Size(whole.width - off[0] * terms.grid, whole.height - off[1] * terms.grid)
+        least = term.least or Size(0, 0)
+        may_be = [
+            size for size in trims(term.print_size, terms.request.trim_of(block.id), terms.grid)
+            if size.width >= least.width and size.height >= least.height
+        ] or [term.print_size]  # fmt: skip
+        return min(may_be, key=lambda size: abs(size.width - found[0]) + abs(size.height - found[1]))
     size = Size(_to_mark(found[0], terms), _to_mark(found[1], terms))
     if block.width == block.height:
         side = min(size.width, size.height)

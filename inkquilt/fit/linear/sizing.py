@@ -43,6 +43,10 @@ OFF_SCALE: Final = 60.0
 TOO_SMALL: Final = 600.0
 OFF_CLASS: Final = 25.0
 OFF_SHAPE: Final = 14.0
+#: To lose more of a placed photo than the drawn slot does is dear; to lose less is welcome, not for its own sake.
+MORE_LOST: Final = 60.0
+OFF_PICTURE: Final = 11.0
+SAME_PICTURE: Final = 1.02
 OFF_WEIGHT: Final = 500.0
 OFF_COVER: Final = 400.0
 OFF_PLACE: Final = 1.0
@@ -156,6 +160,7 @@ class Sizing(Lay):
             across, down = self._class_scales()
             for name in twins:
                 self._photo_scales[name] = (across, down)
+            self._show_pictures([photos[name] for name in twins], across, down)
         for name in settled:
             self._photo_scales.pop(name, None)
         for pair in self.design.larger:
@@ -171,6 +176,20 @@ class Sizing(Lay):
                     root = sqrt(area(drawn) / area(other))
                     mine = self._photo_scales[other.id]
                     self.program.at_least((lead[0] + lead[1]) * root - (mine[0] + mine[1]) * SPARE, 0)
+
+    def _show_pictures(self, twins: list[Block], across: Expr, down: Expr) -> None:
+        """Ask slots not to lose more of the photos that lie in them: shapes rather change towards theirs."""
+        pictures = self.terms.request.pictures
+        for photo in twins:
+            if photo.id not in pictures:
+                continue
+            off = photo.width / photo.height / float(pictures[photo.id])
+            if off <= SAME_PICTURE:
+                self.program.wish_at_least(across - down, 0, MORE_LOST / len(twins))
+                self.program.wish_at_least(across * off - down, 0, OFF_PICTURE / len(twins))
+            if off * SAME_PICTURE >= 1:
+                self.program.wish_at_least(down - across, 0, MORE_LOST / len(twins))
+                self.program.wish_at_least(down * (1 / off) - across, 0, OFF_PICTURE / len(twins))
 
     def _class_scales(self, least: float = CLASS_LEAST, most: float = CLASS_MOST) -> tuple[Expr, Expr]:
         across, down = self.program.variable(0.1, 3), self.program.variable(0.1, 3)
@@ -196,7 +215,10 @@ class Sizing(Lay):
             Role.JOURNALING: self._word_size,
             Role.TAG: self._tag_size,
         }
-        if piece.role in makers:
+        if piece.id in self.terms.sizes:
+            settled = self.terms.sizes[piece.id]
+            size = Expr((), settled.width), Expr((), settled.height)
+        elif piece.role in makers:
             size = makers[piece.role](piece)
         elif keeps_proportions(piece) or (self.terms.anew and piece.role in PAPERS):
             scale = self.program.variable(0.1, 3)
@@ -213,9 +235,6 @@ class Sizing(Lay):
             self._size[member.id] = width, height
 
     def _photo_size(self, photo: Block) -> tuple[Expr, Expr]:
-        if photo.id in self.terms.sizes:
-            settled = self.terms.sizes[photo.id]
-            return Expr((), settled.width), Expr((), settled.height)
         term = self.terms.request.photo_term(photo.id)
         if term.print_size is not None:
             return self._print_that_exists(photo, term.print_size)
@@ -234,9 +253,17 @@ class Sizing(Lay):
         return size
 
     def _print_that_exists(self, photo: Block, whole: Size) -> tuple[Expr, Expr]:
-        trim = 0 if photo.id in self.terms.request.never_trim else self.terms.request.trim.side
-        width = self.program.variable((whole.width - trim) / self.grid, whole.width / self.grid) * self.grid
-        height = self.program.variable((whole.height - trim) / self.grid, whole.height / self.grid) * self.grid
+        limits = self.terms.request.trim_of(photo.id)
+        parts = [
+            self.program.variable(max(0.05, 1 - limits.side / length), 1) for length in (whole.width, whole.height)
+        ]
+        # (1 - a)(1 - b) is at least 1 - a - b: what comes off both sides is a little less than allowed
+        self.program.at_least(parts[0] + parts[1], 2 - float(limits.area))
+        width, height = parts[0] * whole.width, parts[1] * whole.height
+        least = self.terms.request.photo_term(photo.id).least
+        if least is not None:
+            self.hold(width, min(least.width, whole.width))
+            self.hold(height, min(least.height, whole.height))
         self.ask(width, self.scale * photo.width, WORD_SIZE)
         self.ask(height, self.scale * photo.height, WORD_SIZE)
         return width, height

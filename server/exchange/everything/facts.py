@@ -22,7 +22,10 @@ ALPHABET_FACTS: Final = ("name", "kind", "height", "width", "letters", "colour",
 #: What is told by its facts alone: each kind's rows and facts.
 NAMED: Final[dict[str, tuple[type[Any], tuple[str, ...]]]] = {
     "trimmers": (Trimmer, ("name", "longest", "widest", "finest", "narrowest", "stop_offset", "unit")),
-    "tools": (ShapingTool, ("name", "smallest", "widest", "blank_width", "blank_height", "depth", "unit")),
+    "tools": (
+        ShapingTool,
+        ("name", "smallest", "widest", "blank_width", "blank_height", "depth", "makes_shape", "makes", "unit"),
+    ),
     "embellishments": (
         Embellishment,
         ("name", "kind", "form", "width", "height", "colours", "facing", "thickness", "count", "text", "unit"),

@@ -220,7 +220,7 @@ class _Restoring:
         """Restore something that is told by its facts alone, unless one of that name is there."""
         there = model.objects.visible_to(self.owner).filter(name=row["name"]).first()
         if there is None:
-            there = model(owner=self.owner, **{name: row[name] for name in facts})
+            there = model(owner=self.owner, **{name: row[name] for name in facts if name in row})
             there.full_clean(exclude=["owner"])
             there.save()
         if model is Embellishment and "key" in row:
@@ -283,6 +283,10 @@ class _Restoring:
         """Return an embellishment's new key; what was cut from paper is none of the stash."""
         return key if key in (CUT, HALF) else self.embellishments.get(key, GONE)
 
+    def accents(self, rows: list[dict[str, Any]] | None) -> list[dict[str, Any]]:
+        """Return embellishments on a page by their new keys."""
+        return [{**row, "what": {**row["what"], "key": self.embellishment(row["what"]["key"])}} for row in rows or ()]
+
     def picture(self, choice: dict[str, Any]) -> list[Any] | None:
         """Return a chosen paper's picture at its new address."""
         known = PaperPicture.objects.filter(paper=self.papers[choice["paper"]], side=choice["side"]).first()
@@ -301,10 +305,8 @@ class _Restoring:
             for letter, row in (cuts.get("papers") or {}).items()
             if row["paper"] in self.papers
         }
-        accents = [
-            {**row, "what": {**row["what"], "key": self.embellishment(row["what"]["key"])}}
-            for row in data.get("accents") or ()
-        ]
+        accents = self.accents(data.get("accents"))
+        home = data.get("home") and {**data["home"], "accents": self.accents(data["home"]["accents"])}
         lettering = {
             block: {**row, "alphabets": [self.called(key) for key in row.get("alphabets") or ()]}
             for block, row in (data.get("lettering") or {}).items()
@@ -312,7 +314,7 @@ class _Restoring:
         stories = {
             name: {**row, "script": self.called(row["script"])} for name, row in (data.get("stories") or {}).items()
         }
-        here = {"photos": placed, "cuts": {**cuts, "papers": papers}, "accents": accents}
+        here = {"photos": placed, "cuts": {**cuts, "papers": papers}, "accents": accents, "home": home}
         document = PageDocument.read({**data, **here, "lettering": lettering, "stories": stories})
         fit_answer(document.fit or {}, document)  # what cannot be shown is found now, not on the bench
         return document.written()

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from inkquilt.embellishments import Embellishment
+from inkquilt.fit.request import Die
 from inkquilt.paper.kinds import PaperSide, SideName
 from inkquilt.paper.tools import ShapingTool
 from inkquilt.photos import Crop, Pixels
@@ -51,6 +52,7 @@ class Known:
     photo: Callable[[int], KnownPhoto | None]
     paper: Callable[[int], KnownPaper | None]
     tool: Callable[[int], ShapingTool | None]
+    dies: Callable[[], tuple[Die, ...]]
     lettering: Callable[[], Lettering]
     writing: Callable[[str, int | None], Writing]
     embellishments: Callable[[], tuple[Embellishment, ...]]

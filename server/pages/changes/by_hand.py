@@ -6,6 +6,8 @@ from typing import Any, Final
 from inkquilt.fit.hand import Grip, Typed, pinned, typed_grip
 from inkquilt.fit.ways import drawn_for
 from inkquilt.lengths import Grains
+from inkquilt.page import Margins
+from inkquilt.sketch import Block
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.ties import ADDABLE, AddedTie, TieKind
 from server.common.asked import asked_length, refuse
@@ -20,6 +22,7 @@ def pin(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
     """Settle a place or size: dragged (numbers in the page's unit), typed (texts) or nudged (grid steps)."""
     if not document.blocks:
         raise refuse("nothing-fits", "Nothing fits on this page yet, so there is nothing to move.")
+    document = _with_what_is_given_up(document, change)
     drawn = drawn_for(document.request, document.way)
     assert drawn is not None
     grip = _grip(document, change)
@@ -29,11 +32,41 @@ def pin(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
     return Changed(replace(document, pins=pins), f"{name} {'resized' if sized else 'moved'}")
 
 
-def _grip(document: PageDocument, change: dict[str, Any]) -> Grip:
-    block_id, unit = str(change.get("block") or ""), document.unit
+def _with_what_is_given_up(document: PageDocument, change: dict[str, Any]) -> PageDocument:
+    """Return the document without what a hand gives up so that a piece can go where it wants it."""
+    free = set(change.get("free") or ())
+    left_out = {the_block(document, {"block": name}).id for name in change.get("leave_out") or ()}
+    page = replace(document.page, clear=Margins()) if change.get("no_margin") else document.page
+    document = replace(
+        document,
+        untied=document.untied | set(change.get("let_go") or ()),
+        pins=tuple(pin for pin in document.pins if pin.block not in free | left_out),
+        left_out=document.left_out | left_out,
+        page=page,
+        binding=None if change.get("no_margin") else document.binding,
+    )
+    sized = change.get("sized")
+    if not sized:
+        return document
+    lengths = {name: asked_length(sized, name, document.unit, f"That {name}") for name in ("width", "height")}
+    block = the_block_on(document, sized["block"])
+    grip = typed_grip(document.refit_request, block, Typed(**lengths))
+    drawn = drawn_for(document.request, document.way)
+    assert drawn is not None
+    return replace(document, pins=pinned(document.refit_request, drawn.sketch, grip))
+
+
+def the_block_on(document: PageDocument, block_id: str) -> Block:
+    """Return a block as it lies on the page. Raises ``BadInput`` where it is not there."""
     block = next((block for block in document.blocks if block.id == block_id), None)
     if block is None:
         raise refuse("unknown-block", f"There is no block “{block_id[:60]}” on this page.", "block")
+    return block
+
+
+def _grip(document: PageDocument, change: dict[str, Any]) -> Grip:
+    block_id, unit = str(change.get("block") or ""), document.unit
+    block = the_block_on(document, block_id)
     if change.get("step_x") or change.get("step_y"):
         across, down = (change.get(name) or 0 for name in ("step_x", "step_y"))
         return Grip(

@@ -5,7 +5,8 @@ from typing import Any
 
 from inkquilt.fit import School, Variant, Way, bounds
 from inkquilt.fit.concessions import WayOut, conceded
-from inkquilt.fit.request import Ends, Switches
+from inkquilt.fit.explain import RUNG_SAID
+from inkquilt.fit.request import Ends, Rung, Switches
 from inkquilt.lengths import with_unit
 from inkquilt.page import FORMATS, Side
 from inkquilt.sketch import Role
@@ -13,7 +14,7 @@ from inkquilt.sketch.model import Size
 from inkquilt.sketch.rework import Rework, mergeable, reworked
 from inkquilt.sketch.room import with_room
 from server.common.asked import asked_length, asked_page, refuse
-from server.pages.changes.base import Changed, the_block
+from server.pages.changes.base import Changed, Known, the_block
 from server.pages.document import PageDocument
 
 
@@ -96,12 +97,33 @@ def switch(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
     """Choose something for the whole page."""
     now = document.switches
     ends = Ends(change["ends"]) if change.get("ends") else now.ends
-    flags = {name: bool(change.get(name, getattr(now, name))) for name in ("in_line", "by_eye", "recount")}
+    flags = {name: bool(change.get(name, getattr(now, name))) for name in ("in_line", "by_eye", "recount", "from_shop")}
     switches = Switches(ends, **flags)
     grid = document.grid
     if switches.by_eye != now.by_eye:
         grid = bounds.EYE_GRID[document.unit] if switches.by_eye else bounds.DEFAULT_GRID[document.unit]
     return Changed(replace(document, switches=switches, grid=grid, pins=()), "a choice for the whole page")
+
+
+def insist(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Say of something that a small page gave up that it stays, or let it go again."""
+    if not change.get("rung"):
+        raise refuse("no-rung", "What shall stay is missing.", "rung")
+    rung = Rung(change["rung"])
+    stays = change.get("on", True)
+    kept = document.insist | {rung} if stays else document.insist - {rung}
+    words = RUNG_SAID[rung].stays if stays else RUNG_SAID[rung].goes
+    return Changed(replace(document, insist=kept, pins=()), words)
+
+
+def use_dies(document: PageDocument, change: dict[str, Any], known: Known) -> Changed:
+    """Hold round and shaped pieces to the sizes of the owner's dies and punches, or set them free."""
+    if not change.get("on", True):
+        return Changed(replace(document, dies=(), pins=()), "pieces of any size")
+    dies = known.dies()
+    if not dies:
+        raise refuse("no-dies", "None of your punches and dies says what it makes. Enter that at the cutting step.")
+    return Changed(replace(document, dies=dies, pins=()), "pieces at the sizes of your dies")
 
 
 def change_grid(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:

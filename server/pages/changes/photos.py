@@ -17,6 +17,8 @@ from server.pages.changes.base import Changed, Known, KnownPhoto, the_block
 from server.pages.document import PageDocument, SlotPhoto
 
 MOST_REVEAL: Final[Grains] = 3 * INCH
+#: How far a photo may be trimmed, and how that is said.
+TRIMS: Final = {"never": "never trimmed", "a-little": "trimmed a little at most", "freely": "trimmed freely"}
 
 
 def place_photo(document: PageDocument, change: dict[str, Any], owners: Known) -> Changed:
@@ -132,9 +134,12 @@ def shield(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
     return Changed(replace(document, shields=(*kept, *new), pins=()), done)
 
 
-def never_trim(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
-    """Say that a photo is never trimmed, or take that back."""
-    photo = the_block(document, change, Role.PHOTO)
-    kept = photo.id in document.never_trim
-    never = document.never_trim ^ {photo.id}
-    return Changed(replace(document, never_trim=never), f"{photo.name} {'may be' if kept else 'is never'} trimmed")
+def trim(document: PageDocument, change: dict[str, Any], _: Any) -> Changed:
+    """Say how far a photo may be trimmed: never, a little, freely."""
+    photo, how = the_block(document, change, Role.PHOTO), change.get("trim")
+    if how not in TRIMS:
+        raise refuse("trim", f"How far it may be trimmed is one of {', '.join(TRIMS)}.", "trim")
+    never, freely = document.never_trim - {photo.id}, document.trim_freely - {photo.id}
+    never |= {photo.id} if how == "never" else set()
+    freely |= {photo.id} if how == "freely" else set()
+    return Changed(replace(document, never_trim=never, trim_freely=freely), f"{photo.name} is {TRIMS[how]}")

@@ -113,9 +113,16 @@ export function useProposals(page: Page, wanted: boolean) {
   })
 }
 
-/** Proposals for a page to face this one; without a number, for the photos that are left. */
-export function useCompanions(page: Page, photos: number | null, wanted: boolean) {
-  const params = { path: { id: page.id }, query: photos === null ? {} : { photos } }
+/** What a facing page is for: so many photos, sizes as typed, or these photos; nothing said, those that are left. */
+export interface ForPhotos {
+  photos?: number
+  sizes?: string
+  picked?: number[]
+}
+
+/** Proposals for a page to face this one. */
+export function useCompanions(page: Page, photos: ForPhotos, wanted: boolean) {
+  const params = { path: { id: page.id }, query: photos }
   const queryFn = () => take(api.GET('/api/pages/{id}/companions/', { params }))
   return useQuery({
     queryKey: ['companions', page.id, page.version, photos],
@@ -128,7 +135,7 @@ export function useCompanions(page: Page, photos: number | null, wanted: boolean
 export function useMakeCompanion(id: number) {
   const cache = useQueryClient()
   return useMutation({
-    mutationFn: (body: { key: string; photos: number }) =>
+    mutationFn: (body: ForPhotos & { key: string }) =>
       take(api.POST('/api/pages/{id}/companions/', { params: { path: { id } }, body })),
     onSuccess: (page) => {
       cache.setQueryData(keys.page(page.id), page)
@@ -140,6 +147,17 @@ export function useMakeCompanion(id: number) {
 export function useWaysOut(page: Page, wanted: boolean) {
   const queryFn = () => take(api.GET('/api/pages/{id}/ways-out/', { params: { path: { id: page.id } } }))
   return useQuery({ queryKey: keys.waysOut(page.id, page.terms, page.way), queryFn, enabled: wanted })
+}
+
+/** How near a piece can come to where a change that clashed wanted it; null where it cannot come nearer. */
+export function useNearest(page: Page, change: Change | null) {
+  const params = { path: { id: page.id } }
+  const queryFn = async () => {
+    if (!change) return null
+    const body = { version: page.version, change }
+    return (await take(api.POST('/api/pages/{id}/nearest/', { params, body }))).nearest
+  }
+  return useQuery({ queryKey: ['nearest', page.id, page.version, change], queryFn, enabled: change !== null })
 }
 
 /** What can be done to a page. `stale` holds both versions when a write came too late. */

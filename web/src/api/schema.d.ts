@@ -612,6 +612,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/nearest/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Try; nothing is written. */
+        post: operations["nearest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/proposals/": {
         parameters: {
             query?: never;
@@ -1732,6 +1749,11 @@ export interface components {
             high?: number;
             step_x?: number;
             step_y?: number;
+            /** @description ties given up for it */
+            let_go?: string[];
+            /** @description pins taken out for it */
+            free?: string[];
+            sized?: components["schemas"]["Sized"];
             tie?: string;
             again?: boolean;
             tie_kind?: components["schemas"]["TieKindEnum"];
@@ -1742,6 +1764,10 @@ export interface components {
             in_line?: boolean;
             by_eye?: boolean;
             recount?: boolean;
+            from_shop?: boolean;
+            /** @description never, a-little or freely */
+            trim?: string;
+            rung?: components["schemas"]["RungEnum"];
             grid?: string;
             rework?: components["schemas"]["ReworkEnum"];
             role?: components["schemas"]["RoleEnum"];
@@ -1836,7 +1862,9 @@ export interface components {
          *     * `tie` - tie
          *     * `switches` - switches
          *     * `grid` - grid
-         *     * `never-trim` - never-trim
+         *     * `trim` - trim
+         *     * `insist` - insist
+         *     * `dies` - dies
          *     * `leads` - leads
          *     * `least` - least
          *     * `rework` - rework
@@ -1848,7 +1876,7 @@ export interface components {
          *     * `take-up` - take-up
          * @enum {string}
          */
-        ChangeKindEnum: "format" | "way" | "leave-out" | "bring-back" | "concede" | "photo" | "title" | "set-title" | "story" | "story-away" | "accent" | "arrange" | "school" | "sheet" | "paper" | "lie" | "saving" | "copies" | "lip" | "window" | "close-window" | "row" | "cut-from" | "slant" | "tool" | "fold" | "pin" | "unpin" | "untie" | "tie" | "switches" | "grid" | "never-trim" | "leads" | "least" | "rework" | "room" | "shield" | "match" | "mat" | "whole" | "take-up";
+        ChangeKindEnum: "format" | "way" | "leave-out" | "bring-back" | "concede" | "photo" | "title" | "set-title" | "story" | "story-away" | "accent" | "arrange" | "school" | "sheet" | "paper" | "lie" | "saving" | "copies" | "lip" | "window" | "close-window" | "row" | "cut-from" | "slant" | "tool" | "fold" | "pin" | "unpin" | "untie" | "tie" | "switches" | "grid" | "trim" | "insist" | "dies" | "leads" | "least" | "rework" | "room" | "shield" | "match" | "mat" | "whole" | "take-up";
         /** @description One change to a page; ``kind`` says which of the fields count. */
         ChangeRequest: {
             format?: string | null;
@@ -1880,6 +1908,11 @@ export interface components {
             high?: number;
             step_x?: number;
             step_y?: number;
+            /** @description ties given up for it */
+            let_go?: string[];
+            /** @description pins taken out for it */
+            free?: string[];
+            sized?: components["schemas"]["SizedRequest"];
             tie?: string;
             again?: boolean;
             tie_kind?: components["schemas"]["TieKindEnum"];
@@ -1890,6 +1923,10 @@ export interface components {
             in_line?: boolean;
             by_eye?: boolean;
             recount?: boolean;
+            from_shop?: boolean;
+            /** @description never, a-little or freely */
+            trim?: string;
+            rung?: components["schemas"]["RungEnum"];
             grid?: string;
             rework?: components["schemas"]["ReworkEnum"];
             role?: components["schemas"]["RoleEnum"];
@@ -2069,10 +2106,12 @@ export interface components {
          * @enum {string}
          */
         DeletedKindEnum: "page" | "sketch" | "photo" | "paper";
-        /** @description One demand in words, and its blocks. */
+        /** @description One demand in words, its blocks, and the change that gives it up: named, or with a size still to be typed. */
         Demand: {
             demand: string;
             blocks: string[];
+            words: string;
+            change: components["schemas"]["Change"] | null;
         };
         /** @description How many steps of a sheet are done. */
         Done: {
@@ -2221,8 +2260,7 @@ export interface components {
             title: string;
             gist: string;
             note: string;
-            /** @description what a small page gave up, the gentlest first */
-            given_up: components["schemas"]["GivenUpEnum"][];
+            given_up: components["schemas"]["GivenUp"][];
             /** @description names of pieces laid aside */
             aside: string[];
             /** Format: double */
@@ -2342,16 +2380,12 @@ export interface components {
             remarks: components["schemas"]["Fault"][];
             faults: components["schemas"]["Fault"][];
         };
-        /**
-         * @description * `finer` - finer
-         *     * `small-words` - small-words
-         *     * `straight` - straight
-         *     * `tags-aside` - tags-aside
-         *     * `story-aside` - story-aside
-         *     * `photo-aside` - photo-aside
-         * @enum {string}
-         */
-        GivenUpEnum: "finer" | "small-words" | "straight" | "tags-aside" | "story-aside" | "photo-aside";
+        /** @description Something that a small page gave up, in a sentence; ``stays`` says what is done when it must not. */
+        GivenUp: {
+            rung: components["schemas"]["RungEnum"];
+            goes: string;
+            stays: string;
+        };
         /**
          * @description * `fine` - fine
          *     * `soft` - soft
@@ -2577,6 +2611,12 @@ export interface components {
             /** @description length and time in words */
             told: string;
         };
+        /**
+         * @description * `circle` - round
+         *     * `rect` - square or oblong
+         * @enum {string}
+         */
+        MakesShapeEnum: "circle" | "rect";
         /** @description How far a mat shows on each side, as typed. */
         MatAsked: {
             left: string;
@@ -2739,9 +2779,21 @@ export interface components {
             /** Format: double */
             height: number;
         };
+        /** @description Where a piece can go at the nearest, drawn, and the change that does it. */
+        NearPlace: {
+            words: string;
+            board: components["schemas"]["Board"];
+            change: components["schemas"]["Change"];
+        };
+        /** @description The nearest place, or none. */
+        Nearest: {
+            nearest: components["schemas"]["NearPlace"] | null;
+        };
         /** @description Which proposal shall become a page. */
         NewCompanionRequest: {
             photos?: number;
+            sizes?: string;
+            picked?: number[];
             key: string;
         };
         /** @description A new page from a sketch. */
@@ -2848,11 +2900,17 @@ export interface components {
             titles: components["schemas"]["Title"][];
             stories: components["schemas"]["Story"][];
             accents: components["schemas"]["Accent"][];
+            /** @description embellishments that found no room when the page was fitted anew */
+            put_back: string[];
             school: components["schemas"]["BalanceSchoolEnum"];
             left_out: components["schemas"]["LeftOut"][];
             pins: components["schemas"]["Pin"][];
             switches: components["schemas"]["Switches"];
             never_trim: string[];
+            trim_freely: string[];
+            /** @description what pieces are held to, in words */
+            dies: string[];
+            insist: components["schemas"]["GivenUp"][];
             leads: string | null;
             /**
              * Format: double
@@ -3091,6 +3149,13 @@ export interface components {
             place: boolean;
             size: boolean;
         };
+        /** @description What was asked by hand cannot be: the demands that clash. */
+        PinsClash: {
+            code: string;
+            detail: string;
+            faults?: components["schemas"]["Fault"][];
+            demands?: components["schemas"]["Demand"][];
+        };
         /** @description A place where words can still go; ``box`` is left, top, right, bottom in the page's unit, null for an outline. */
         PlaceLeft: {
             name: string;
@@ -3274,6 +3339,19 @@ export interface components {
         RunVersionRequest: {
             version: number;
         };
+        /**
+         * @description * `own-sizes` - own-sizes
+         *     * `finer` - finer
+         *     * `small-words` - small-words
+         *     * `straight` - straight
+         *     * `papers-aside` - papers-aside
+         *     * `tags-aside` - tags-aside
+         *     * `story-aside` - story-aside
+         *     * `slots-merged` - slots-merged
+         *     * `photo-aside` - photo-aside
+         * @enum {string}
+         */
+        RungEnum: "own-sizes" | "finer" | "small-words" | "straight" | "papers-aside" | "tags-aside" | "story-aside" | "slots-merged" | "photo-aside";
         /** @description Paper that need not be cut, because it is hidden; ``on`` when it is saved. */
         Saving: {
             block: string;
@@ -3361,6 +3439,8 @@ export interface components {
             widest: string;
             blank: string;
             depth: string;
+            /** @description the sizes it makes */
+            makes: string;
             unit: components["schemas"]["UnitEnum"];
         };
         /** @description A punch or die as typed. */
@@ -3376,6 +3456,13 @@ export interface components {
             blank_height: string;
             /** @default  */
             depth: string;
+            /**
+             * @description such as 1, 1 1/2, 2
+             * @default
+             */
+            makes: string;
+            /** @default circle */
+            makes_shape: components["schemas"]["MakesShapeEnum"];
             /** @default in */
             unit: components["schemas"]["UnitEnum"];
         };
@@ -3433,6 +3520,18 @@ export interface components {
          * @enum {integer}
          */
         SidesEnum: 1 | 2;
+        /** @description A block and the size it shall have, as typed. */
+        Sized: {
+            block: string;
+            width: string;
+            height: string;
+        };
+        /** @description A block and the size it shall have, as typed. */
+        SizedRequest: {
+            block: string;
+            width: string;
+            height: string;
+        };
         /** @description A sketch as it lies on the shelf, drawn. */
         Sketch: {
             readonly id: number;
@@ -3487,6 +3586,8 @@ export interface components {
              * @description degrees by which the photo is levelled
              */
             turn: number;
+            /** @description what of the photo its slot cannot show, in words */
+            cut_off: string;
             /** @description what comes off a print that exists */
             trims: string[];
             /** @description below this something that matters is lost */
@@ -3710,6 +3811,7 @@ export interface components {
             in_line: boolean;
             by_eye: boolean;
             recount: boolean;
+            from_shop: boolean;
         };
         /** @description Everything to cut for a page. */
         Table: {
@@ -4955,7 +5057,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Error"];
+                    "application/json": components["schemas"]["PinsClash"];
                 };
             };
             404: {
@@ -5028,8 +5130,9 @@ export interface operations {
     companions: {
         parameters: {
             query?: {
-                /** @description how many photos are left for it */
                 photos?: number;
+                picked?: number[];
+                sizes?: string;
             };
             header?: never;
             path: {
@@ -5860,6 +5963,47 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MeasureRow"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    nearest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WriteRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Nearest"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
             404: {

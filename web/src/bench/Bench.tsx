@@ -266,9 +266,12 @@ function LaidBench({ page }: { page: Page }) {
                 if (writes.failed && refused)
                   return (
                     <NoPlace
+                      page={page}
                       error={writes.failed}
+                      asked={writes.change.variables?.change}
                       block={refused}
                       layout={layout}
+                      onChange={change}
                       onClose={() => writes.settle()}
                     />
                   )

@@ -4,6 +4,7 @@ import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { Change, Page } from '../api/client'
 import { useWaysOut } from '../api/queries'
+import { Demands } from './Demands'
 
 interface ClashProps {
   page: Page
@@ -37,13 +38,7 @@ export function Clash({ page, onChange }: ClashProps) {
       {clash && (
         <details open={clash.demands.length <= 7}>
           <summary>These cannot all hold together</summary>
-          <ul>
-            {clash.demands.map((demand) => (
-              <li key={demand.demand}>
-                <Fractions text={capital(demand.demand)} />
-              </li>
-            ))}
-          </ul>
+          <Demands demands={clash.demands} unit={page.format.unit} onChange={onChange} />
         </details>
       )}
       <h3>Ways out</h3>

@@ -85,8 +85,18 @@ function Ask({ words, onClick }: { words: string; onClick: () => void }) {
   )
 }
 
+const TRIMS = [
+  { value: 'never', words: 'never' },
+  { value: 'a-little', words: 'a little' },
+  { value: 'freely', words: 'freely' },
+] as const
+
 function PhotoAsks({ page, block, onChange }: Omit<HeldProps, 'ties' | 'onPutDown'>) {
-  const never = page.never_trim.includes(block.id)
+  const trim = page.never_trim.includes(block.id)
+    ? 'never'
+    : page.trim_freely.includes(block.id)
+      ? 'freely'
+      : 'a-little'
   const leads = page.leads === block.id
   return (
     <>
@@ -98,11 +108,20 @@ function PhotoAsks({ page, block, onChange }: Omit<HeldProps, 'ties' | 'onPutDow
         />
       </li>
       <li>
-        {never && <span>It is never trimmed</span>}
-        <Ask
-          words={never ? 'it may be trimmed' : 'never trim it'}
-          onClick={() => onChange({ kind: 'never-trim', block: block.id })}
-        />
+        <span className="answers" role="group" aria-label="Trim it">
+          <span>Trim it</span>
+          {TRIMS.map(({ value, words }) => (
+            <button
+              key={value}
+              type="button"
+              className="stitched"
+              aria-pressed={trim === value}
+              onClick={() => onChange({ kind: 'trim', block: block.id, trim: value })}
+            >
+              {words}
+            </button>
+          ))}
+        </span>
       </li>
     </>
   )

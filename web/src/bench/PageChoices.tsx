@@ -40,6 +40,30 @@ export function PageChoices({ page, onChange }: PageChoicesProps) {
         />
         <Answer chosen={way.mirrored ?? false} words="mirror it" onClick={() => held(turn, !way.mirrored)} />
       </Choice>
+      <Choice words="My prints">
+        <Answer
+          chosen={!switches.from_shop}
+          words="I print any size"
+          onClick={() => onChange({ kind: 'switches', from_shop: false })}
+        />
+        <Answer
+          chosen={switches.from_shop}
+          words="from a shop"
+          onClick={() => onChange({ kind: 'switches', from_shop: true })}
+        />
+      </Choice>
+      <Choice words="Round pieces">
+        <Answer
+          chosen={page.dies.length === 0}
+          words="any size"
+          onClick={() => onChange({ kind: 'dies', on: false })}
+        />
+        <Answer
+          chosen={page.dies.length > 0}
+          words="as my dies"
+          onClick={() => onChange({ kind: 'dies', on: true })}
+        />
+      </Choice>
       <Choice words="Ends of strips">
         {ENDS.map((end) => (
           <Answer

@@ -24,6 +24,14 @@ export function Why({ page, onChange }: { page: Page; onChange: (change: Change)
           {fit.relations.broken.length} changed.
         </p>
       )}
+      {page.put_back.length > 0 && (
+        <p className="put-back" role="status">
+          Back in the tray, for this page has no room for {page.put_back.length === 1 ? 'it' : 'them'}:{' '}
+          {counted(page.put_back)}. On a larger page {page.put_back.length === 1 ? 'it comes' : 'they come'}{' '}
+          back.
+        </p>
+      )}
+      <GivenUp page={page} onChange={onChange} />
       <AllTies page={page} onChange={onChange} />
       {fit.status === 'best-found' && (
         <p className="hint">The best found in the time, not proven to be the best.</p>
@@ -35,6 +43,13 @@ export function Why({ page, onChange }: { page: Page; onChange: (change: Change)
             <Fractions text={`${change.from} → ${change.to}; ${change.why}.`} />
           </li>
         ))}
+        {page.slots
+          .filter((slot) => slot.cut_off)
+          .map((slot) => (
+            <li key={`cut ${slot.block}`}>
+              <b>{slot.name}</b>: {slot.cut_off}.
+            </li>
+          ))}
         {aside.map((change) => (
           <li key={`aside ${change.block}`}>{capital(change.why)}, so it is laid aside.</li>
         ))}
@@ -54,6 +69,38 @@ export function Why({ page, onChange }: { page: Page; onChange: (change: Change)
       </ul>
     </section>
   )
+}
+
+/** What a small page gave up, each to be asked back by one touch, and what stays because she said so. */
+function GivenUp({ page, onChange }: { page: Page; onChange: (change: Change) => void }) {
+  const rows = [
+    ...page.fit.given_up.map((one) => ({ ...one, kept: false })),
+    ...page.insist.map((one) => ({ ...one, kept: true })),
+  ]
+  if (rows.length === 0) return null
+  return (
+    <ul className="given-up" aria-label="What this page gave up">
+      {rows.map(({ rung, goes, stays, kept }) => (
+        <li key={`${rung} ${kept}`}>
+          <span>{kept ? `You said: ${stays}.` : `${goes}.`}</span>
+          <button
+            type="button"
+            className="stitched"
+            onClick={() => onChange({ kind: 'insist', rung, on: !kept })}
+          >
+            {kept ? 'let it go' : stays}
+          </button>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+/** Names with how many of each: "2 × button, leaf". */
+function counted(names: string[]): string {
+  const counts = new Map<string, number>()
+  for (const name of names) counts.set(name, (counts.get(name) ?? 0) + 1)
+  return [...counts].map(([name, count]) => (count > 1 ? `${count} × ${name}` : name)).join(', ')
 }
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)

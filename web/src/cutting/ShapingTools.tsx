@@ -17,7 +17,7 @@ export function ShapingTools({ unit }: { unit: 'in' | 'mm' }) {
   const tools = useShapingTools()
   const { add, remove } = useShapingToolWrites()
   const [adding, show] = useState(false)
-  const keep = (text: (name: 'name' | (typeof FIELDS)[number][0]) => string) =>
+  const keep = (text: (name: 'name' | 'makes' | 'makes_shape' | (typeof FIELDS)[number][0]) => string) =>
     add.mutate(
       {
         name: text('name'),
@@ -26,6 +26,8 @@ export function ShapingTools({ unit }: { unit: 'in' | 'mm' }) {
         widest: text('widest'),
         blank_width: text('blank_width'),
         blank_height: text('blank_height'),
+        makes: text('makes'),
+        makes_shape: text('makes_shape') as 'circle' | 'rect',
         unit,
       },
       { onSuccess: () => show(false) },
@@ -68,6 +70,17 @@ export function ShapingTools({ unit }: { unit: 'in' | 'mm' }) {
               required
               maxLength={60}
             />
+            <Form.Group controlId="die-shape" className="of-a-die">
+              <Form.Label>makes pieces</Form.Label>
+              <Form.Select size="sm" name="makes_shape">
+                <option value="circle">round</option>
+                <option value="rect">square or oblong</option>
+              </Form.Select>
+            </Form.Group>
+            <Form.Group controlId="die-sizes" className="of-a-die">
+              <Form.Label>of these sizes</Form.Label>
+              <Form.Control size="sm" name="makes" placeholder="1, 1 1/2, 2" maxLength={300} />
+            </Form.Group>
             {FIELDS.map(([name, words, placeholder]) => (
               <label key={name}>
                 {words}
@@ -89,6 +102,7 @@ type Tool = NonNullable<ReturnType<typeof useShapingTools>['data']>[number]
 
 function toolWords(tool: Tool): string {
   const parts = [
+    tool.makes && `makes ${tool.makes}`,
     tool.depth && `takes ${tool.depth} off an edge`,
     tool.smallest && `nothing under ${tool.smallest}`,
     tool.widest && `nothing over ${tool.widest}`,

@@ -1,0 +1,103 @@
+"""What belongs to a page, out of the database: its states, its photos, and what a change of it may know."""
+
+from collections.abc import Iterable
+from functools import partial
+
+from django.db.models import F
+
+from inkquilt.embellishments import Embellishment
+from inkquilt.fit.request import Die
+from inkquilt.paper.kinds import SideName
+from inkquilt.paper.tools import ShapingTool as CoreTool
+from inkquilt.words.stories import JournalPage
+from server.cutting.models import ShapingTool
+from server.embellishments.models import owned_by
+from server.pages.changes import Known, KnownPaper, KnownPhoto, KnownState
+from server.pages.cut_terms import SidePicture
+from server.pages.document import PageDocument
+from server.pages.models import Page, Revision
+from server.pages.photos_on_page import crop_in
+from server.pages.surroundings import journal_page
+from server.photos.models import Photo
+from server.stash.models import Paper
+from server.words.lettering import Lettering, lettering_of
+from server.words.scripts import Writing, writing_of
+
+
+def document_of(page: Page) -> PageDocument:
+    """Return the current state of a page."""
+    return PageDocument.read(Revision.objects.get(page=page, number=page.head).document)
+
+
+def documents_of(pages: Iterable[Page]) -> dict[int, PageDocument]:
+    """Return the current states of many pages in one query, by page."""
+    current = Revision.objects.filter(page__in=list(pages), number=F("page__head"))
+    return {revision.page_id: PageDocument.read(revision.document) for revision in current}
+
+
+def pictures_on(page: Page, document: PageDocument) -> dict[int, Photo]:
+    """Return the photos that lie on a page and are still there, by their numbers."""
+    photos = Photo.objects.visible_to(page.owner).prefetch_related("areas")
+    return photos.in_bulk([placed.photo for placed in document.photos.values()])
+
+
+def known_to(page: Page) -> Known:
+    """Return what a change of a page may know of its owner's things."""
+    photos = Photo.objects.visible_to(page.owner)
+
+    def find_photo(pk: int) -> KnownPhoto | None:
+        photo = photos.filter(pk=pk).first()
+        return photo and KnownPhoto(photo.name, photo.pixels, partial(crop_in, photo))
+
+    def find_paper(pk: int) -> KnownPaper | None:
+        paper = Paper.objects.visible_to(page.owner).filter(pk=pk).first()
+        if paper is None:
+            return None
+        pictures = {
+            SideName(one.side): SidePicture(one.address, one.wide, one.high)
+            for one in paper.pictures.defer("jpeg").select_related(None)
+        }
+        return KnownPaper(paper.pk, paper.name, {name: paper.side(name) for name in SideName}, pictures)
+
+    def find_tool(pk: int) -> CoreTool | None:
+        tool = ShapingTool.objects.visible_to(page.owner).filter(pk=pk).first()
+        return tool and tool.core
+
+    def find_dies() -> tuple[Die, ...]:
+        return tuple(die for tool in ShapingTool.objects.visible_to(page.owner) for die in tool.core.makes)
+
+    def find_lettering() -> Lettering:
+        return lettering_of(page.owner)
+
+    def find_writing(key: str, half_points: int | None) -> Writing:
+        return writing_of(page.owner, key, half_points)
+
+    def find_journal_page(document: PageDocument, without: str | None) -> JournalPage:
+        return journal_page(document, pictures_on(page, document), without)
+
+    def find_embellishments() -> tuple[Embellishment, ...]:
+        return owned_by(page.owner)
+
+    def find_state(step: int | None, snapshot: int | None) -> KnownState | None:
+        return _state(page, step, snapshot)
+
+    return Known(
+        photo=find_photo,
+        paper=find_paper,
+        tool=find_tool,
+        dies=find_dies,
+        lettering=find_lettering,
+        writing=find_writing,
+        embellishments=find_embellishments,
+        journal_page=find_journal_page,
+        state=find_state,
+    )
+
+
+def _state(page: Page, step: int | None, snapshot: int | None) -> KnownState | None:
+    """Return an earlier step of a page, or a state that was put away."""
+    if snapshot is not None:
+        row = page.snapshots.filter(pk=snapshot).first()
+        return row and KnownState(PageDocument.read(row.document), row.note or "a state put away")
+    revision = page.revisions.filter(number=step, number__lte=page.head).first()
+    return revision and KnownState(PageDocument.read(revision.document), revision.done)
