@@ -32,7 +32,6 @@ export function SlotPhoto({ page, slot, onChange, onPutDown }: SlotPhotoProps) {
       {slot.has_file && (
         <>
           <Slide
-            key={`zoom ${slot.zoom}`}
             label="How far in"
             least={1}
             most={Math.max(MOST_IN, slot.zoom)}
@@ -49,7 +48,6 @@ export function SlotPhoto({ page, slot, onChange, onPutDown }: SlotPhotoProps) {
                 : 'Any closer and something that matters is lost.'}
           </p>
           <Slide
-            key={`turn ${slot.turn}`}
             label="Level it"
             least={-MOST_TURN}
             most={MOST_TURN}
@@ -118,11 +116,18 @@ interface SlideProps {
   onSet: (value: number) => void
 }
 
-/** A slide that tells its value in words and is sent when it is let go. */
+/**
+ * A slide that tells its value in words and is sent when it is let go: once, though letting go of the
+ * key and leaving the slide are told one after the other while the first is still on its way.
+ */
 function Slide({ label, least, most, step, value, words, onSet }: SlideProps) {
-  const [now, slide] = useState(value)
+  const [hand, setHand] = useState({ kept: value, now: value, sent: true })
+  if (hand.kept !== value) setHand({ kept: value, now: value, sent: true })
+  const { now } = hand
   const done = () => {
-    if (now !== value) onSet(now)
+    if (hand.sent || now === value) return
+    setHand({ ...hand, sent: true })
+    onSet(now)
   }
   return (
     <Form.Group className="slide">
@@ -136,7 +141,7 @@ function Slide({ label, least, most, step, value, words, onSet }: SlideProps) {
         max={most}
         step={step}
         value={now}
-        onChange={(event) => slide(Number(event.target.value))}
+        onChange={(event) => setHand({ ...hand, now: Number(event.target.value), sent: false })}
         onPointerUp={done}
         onKeyUp={done}
         onBlur={done}
