@@ -2,7 +2,7 @@
 
 import logging
 from collections.abc import Sequence
-from typing import Any
+from typing import Any, Final
 
 from django.core.exceptions import RequestDataTooBig
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
@@ -11,7 +11,7 @@ from rest_framework.response import Response
 from rest_framework.views import exception_handler
 
 from inkquilt.errors import BadInput, CoreError, Fault, FitNotSound
-from server.solving.pool import Replaced, Stopped
+from server.solving.pool import Died, NobodyWaits, Replaced, Stopped, TooMany, TooMuch
 
 log = logging.getLogger(__name__)
 
@@ -27,6 +27,17 @@ class ApiError(exceptions.APIException):
         self.extra = extra or {}
 
 
+#: What the solving processes say of a call that got no answer.
+_OF_THE_POOL: Final[dict[type[Exception], tuple[int, str]]] = {
+    TooMany: (429, "Much of yours is being worked out already. This comes when that is done."),
+    Replaced: (409, "A newer move of this page took over."),
+    NobodyWaits: (408, "Nobody waited for this any more."),
+    TooMuch: (422, "Working that out took too long or too much memory, so it was ended. Nothing was changed."),
+    Died: (500, "Working that out ended without an answer, twice. Nothing was changed."),
+    Stopped: (503, "Ink Quilt is being stopped. Nothing was changed."),
+}
+
+
 class ToldMore(BadInput):
     """Bad input of which more can be told than faults: ``extra`` goes into the answer."""
 
@@ -39,10 +50,12 @@ def answer_error(error: Exception, context: dict[str, Any]) -> Response | None:
     """Turn any error into the one shape. Unknown ones are logged and told without detail."""
     if isinstance(error, ApiError):
         return Response({"code": error.detail.code, "detail": str(error.detail), **error.extra}, error.status_code)
-    if isinstance(error, Replaced):
-        return Response({"code": error.code, "detail": "A newer move of this page took over."}, 409)
-    if isinstance(error, Stopped):
-        return Response({"code": error.code, "detail": "Ink Quilt is being stopped. Nothing was changed."}, 503)
+    if isinstance(error, TooMany):
+        headers = {"Retry-After": str(error.seconds)}
+        return Response({"code": error.code, "detail": _OF_THE_POOL[TooMany][1]}, 429, headers=headers)
+    if type(error) in _OF_THE_POOL:
+        answered, words = _OF_THE_POOL[type(error)]
+        return Response({"code": getattr(error, "code", "error"), "detail": words}, answered)
     if isinstance(error, FitNotSound):
         log.error("a fit did not pass its check: %s", error.faults)
         return Response({"code": error.code, "detail": "This page could not be worked out safely."}, 500)

@@ -1,28 +1,37 @@
 """A few solving processes, and who may use them.
 
 Whoever solves waits for a process, hands it one call and waits for the answer;
-threads of the web process only wait, they do not reckon. A *live* solve, which a
-hand on the page is waiting for, goes before all others: a newer one for the same
-page ends the older one at once (``Replaced``), and where every process is busy
-with something that can wait, that is ended and done again afterwards.
+threads of the web process only wait, they do not reckon. Whose turn it is stands
+in ``turns``: a *live* solve, which a hand on the page is waiting for, goes before
+all others; a newer one for the same page ends the older one at once
+(``Replaced``), and where every process is busy with something that can wait, that
+is ended and done again afterwards.
 
 Ending means killing the process; another is forked in its place from one that
-has the solver loaded already, which takes some hundredths of a second.
+has the solver loaded already, which takes some hundredths of a second. What
+takes too long or too much memory is ended, and so is what nobody waits for any
+more. A process that dies by itself is replaced and its task tried once more.
 """
 
 import atexit
-import multiprocessing
+import logging
 import os
-import signal
 import threading
+import time
 from collections.abc import Hashable
-from dataclasses import dataclass, field
-from multiprocessing.connection import Connection
 from typing import Any, Final
 
-#: Two, as many as small machines have cores.
-PROCESSES: Final = 2
-_TASKS: Final = "server.solving.tasks"
+from inkquilt.errors import CoreError
+from server.solving.asking import Asker, asker
+from server.solving.limits import seconds_for
+from server.solving.turns import Call, TooMany, Turns
+from server.solving.worker import Worker
+
+log = logging.getLogger(__name__)
+#: One for quick work and two for the rest: small machines have two cores, and heavy work gives way.
+PROCESSES: Final = 3
+#: So often it is looked whether anybody still waits, in seconds.
+_LOOKS_EVERY: Final = 0.25
 
 
 class Replaced(Exception):
@@ -37,21 +46,22 @@ class Stopped(Exception):
     code = "stopped"
 
 
-@dataclass(eq=False)
-class _Worker:
-    process: Any
-    connection: Connection
-    #: What it is working on: None when idle.
-    call: "_Call | None" = None
+class NobodyWaits(Exception):
+    """Who asked has gone, so it is not worked out any further."""
+
+    code = "nobody-waits"
 
 
-@dataclass(eq=False)
-class _Call:
-    live: Hashable | None
-    replaced: bool = False
-    #: Ended to make room for a live one; to be done again.
-    postponed: bool = False
-    worker: _Worker | None = field(default=None)
+class TooMuch(Exception):
+    """A task was ended, for it took too long or too much memory."""
+
+    code = "too-much"
+
+
+class Died(Exception):
+    """A solving process ended without an answer, and another one at the second try."""
+
+    code = "died"
 
 
 class Solvers:
@@ -59,54 +69,46 @@ class Solvers:
 
     def __init__(self, processes: int = PROCESSES) -> None:
         self._count = processes
-        self._workers: list[_Worker] = []
+        self._workers: list[Worker] = []
+        self._turns = Turns(processes)
         self._lock = threading.Condition()
-        self._live_waiting = 0
         self._closed = False
 
     def warm(self) -> None:
         """Start the processes now."""
         with self._lock:
             while not self._closed and len(self._workers) < self._count:
-                self._workers.append(_start())
+                self._workers.append(self._started(len(self._workers)))
 
     def run(self, task: str, *args: Any, live: Hashable | None = None) -> Any:
         """Return what the function of that name in ``tasks`` returns, or raise what it raised.
 
-        ``live`` names what only the newest solve counts for. Raises ``Replaced``, and ``Stopped`` once the
-        pool is closed.
+        ``live`` names what only the newest solve counts for. Raises ``Replaced``; ``TooMany`` when
+        too much of this person waits; ``TooMuch`` and ``Died`` when the task was ended or ended itself;
+        ``NobodyWaits``; and ``Stopped`` once the pool is closed.
         """
-        call = _Call(live)
-        while True:
-            worker = self._take(call)
-            try:
-                worker.connection.send((task, args))
-                outcome, value = worker.connection.recv()
-            except (EOFError, OSError):
-                self._mourn(worker)
-                if call.replaced:
-                    raise Replaced from None
-                if self._closed:
-                    raise Stopped from None
-                if not call.postponed:
-                    raise RuntimeError("a solving process ended without an answer") from None
-                call.postponed = False
-                continue
-            if call.replaced or call.postponed:  # it was ended a moment too late
-                self._mourn(worker)
-            else:
-                self._release(worker)
-            if call.replaced:
-                raise Replaced
-            if outcome == "failed":
-                raise value
-            return value
+        self.warm()
+        by = asker()
+        call = Call(task, by.person(), live)
+        self._join(call)
+        try:
+            return self._run(call, args, by)
+        finally:
+            with self._lock:
+                self._turns.leave(call)
+                self._deal()
 
     @property
     def pids(self) -> list[int]:
         """The process ids of those that run."""
         with self._lock:
-            return [worker.process.pid for worker in self._workers]
+            return [worker.pid for worker in self._workers]
+
+    @property
+    def busy(self) -> int:
+        """How many processes work on something."""
+        with self._lock:
+            return sum(call is not None for call in self._turns.seats)
 
     def close(self) -> None:
         """End all processes."""
@@ -115,79 +117,118 @@ class Solvers:
             workers, self._workers = self._workers, []
             self._lock.notify_all()
         for worker in workers:
-            _kill(worker)
+            worker.kill()
 
-    # -- who is next -----------------------------------------------------------------
+    # -- one call ----------------------------------------------------------------------
 
-    def _take(self, call: _Call) -> _Worker:
-        self.warm()
-        with self._lock:
-            if call.live is not None:
-                self._replace_older(call.live)
-                self._live_waiting += 1
+    def _run(self, call: Call, args: tuple[Any, ...], by: Asker) -> Any:
+        deaths = 0
+        while True:
+            worker = self._seated(call, by)
             try:
-                while not self._closed:
-                    idle = next((worker for worker in self._workers if worker.call is None), None)
-                    if idle is not None and (call.live is not None or not self._live_waiting):
-                        idle.call, call.worker = call, idle
-                        return idle
-                    if call.live is not None and idle is None:
-                        self._postpone_one()
-                    self._lock.wait(1)
-                raise Stopped
-            finally:
-                if call.live is not None:
-                    self._live_waiting -= 1
-                self._lock.notify_all()
+                worker.ask(call.task, args)
+                self._wait(worker, call, by)
+                outcome, value, where = worker.answer()
+            except (EOFError, OSError):
+                self._mourn(call, worker)
+                if call.replaced:
+                    raise Replaced from None
+                if self._closed:
+                    raise Stopped from None
+                if not call.postponed:
+                    deaths += 1
+                    log.error("a solving process ended in the middle of %s (%d)", call.task, deaths)
+                    if deaths > 1:
+                        raise Died from None
+                self._again(call)
+                continue
+            except BaseException:  # ended past a limit, or for nobody: what it still says must not reach the next one
+                self._mourn(call, worker)
+                raise
+            if call.replaced or call.postponed:  # it was ended a moment too late
+                self._mourn(call, worker)
+            if call.replaced:
+                raise Replaced
+            if outcome == "failed":
+                self._mourn(call, worker) if isinstance(value, MemoryError) else None
+                raise _as_raised(call.task, value, where)
+            return value
 
-    def _replace_older(self, live: Hashable) -> None:
-        for worker in self._workers:
-            if worker.call is not None and worker.call.live == live and not worker.call.replaced:
-                worker.call.replaced = True
-                _kill(worker)
+    def _wait(self, worker: Worker, call: Call, by: Asker) -> None:
+        """Wait for the answer. Raises ``TooMuch`` and ``NobodyWaits``."""
+        most = seconds_for(call.task)
+        ends = time.monotonic() + most
+        while not worker.has_answered(_LOOKS_EVERY):
+            if time.monotonic() > ends:
+                log.error("%s was ended after %.0f s", call.task, most)
+                raise TooMuch
+            if by.gone():
+                raise NobodyWaits
 
-    def _postpone_one(self) -> None:
-        """End one solve that can wait, if none is ending already."""
-        ending = any(w.call is not None and (w.call.postponed or w.call.replaced) for w in self._workers)
-        waiting = next((w for w in self._workers if w.call is not None and w.call.live is None), None)
-        if waiting is not None and waiting.call is not None and not ending:
-            waiting.call.postponed = True
-            _kill(waiting)
-
-    def _release(self, worker: _Worker) -> None:
+    def _seated(self, call: Call, by: Asker) -> Worker:
+        """Wait for the turn of a call; returns the process it was dealt to."""
         with self._lock:
-            worker.call = None
-            self._lock.notify_all()
+            while not self._closed:
+                if call.replaced:
+                    raise Replaced
+                if call.seat is not None:
+                    return self._workers[call.seat]
+                if by.gone():
+                    raise NobodyWaits
+                self._lock.wait(_LOOKS_EVERY)
+            raise Stopped
 
-    def _mourn(self, worker: _Worker) -> None:
+    # -- the line -------------------------------------------------------------------------
+
+    def _join(self, call: Call) -> None:
+        with self._lock:
+            if self._closed:
+                raise Stopped
+            for older in self._turns.join(call):
+                self._end(older)
+            self._deal()
+
+    def _again(self, call: Call) -> None:
+        with self._lock:
+            call.postponed = False
+            self._turns.again(call)
+            self._deal()
+
+    def _deal(self) -> None:
+        self._turns.deal()
+        postponed = self._turns.to_postpone()
+        if postponed is not None:
+            postponed.postponed = True
+            postponed.times_postponed += 1
+            self._end(postponed)
+        self._lock.notify_all()
+
+    def _end(self, call: Call) -> None:
+        if call.seat is not None and call.seat < len(self._workers):
+            self._workers[call.seat].kill()
+
+    def _mourn(self, call: Call, worker: Worker) -> None:
         """Put a new process in the place of one that ended."""
         with self._lock:
             if worker in self._workers and not self._closed:
-                self._workers[self._workers.index(worker)] = _start()
-            self._lock.notify_all()
-        worker.connection.close()
+                seat = self._workers.index(worker)
+                self._workers[seat] = self._started(seat)
+            self._turns.leave(call)
+            self._deal()
+        worker.bury()
+
+    def _started(self, seat: int) -> Worker:
+        return Worker(gives_way=seat > 0)
 
 
-def _start() -> _Worker:
-    context = multiprocessing.get_context("forkserver")
-    context.set_forkserver_preload([_TASKS])
-    here, there = context.Pipe()
-    process = context.Process(target=_work, args=(there,), daemon=True, name="ink-quilt-solving")
-    process.start()
-    there.close()
-    return _Worker(process, here)
-
-
-def _work(connection: Connection) -> None:
-    signal.signal(signal.SIGINT, signal.SIG_IGN)  # Ctrl-C is for the server, which closes the pool
-    from server.solving.tasks import serve
-
-    serve(connection)
-
-
-def _kill(worker: _Worker) -> None:
-    if worker.process.pid is not None and worker.process.is_alive():
-        worker.process.kill()
+def _as_raised(task: str, error: Exception, where: str) -> Exception:
+    """Return what a task raised; what is nobody's input is told to the log with its place."""
+    if isinstance(error, MemoryError):
+        log.error("%s was ended, for it took too much memory", task)
+        return TooMuch()
+    if not isinstance(error, CoreError):
+        log.error("%s failed in a solving process\n%s", task, where)
+    return error
 
 
 _pools: dict[int, Solvers] = {}
@@ -200,3 +241,6 @@ def solvers() -> Solvers:
         _pools[pid] = Solvers()
         atexit.register(_pools[pid].close)
     return _pools[pid]
+
+
+__all__ = ["Died", "NobodyWaits", "Replaced", "Solvers", "Stopped", "TooMany", "TooMuch", "solvers"]

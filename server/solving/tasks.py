@@ -4,6 +4,7 @@ This module is loaded once by the process that all solving processes are forked
 from, so that each of them starts with the solver ready.
 """
 
+import traceback
 from collections.abc import Sequence
 from multiprocessing.connection import Connection
 from pathlib import Path
@@ -98,10 +99,12 @@ def serve(connection: Connection) -> None:
         except (EOFError, OSError, KeyboardInterrupt):
             return
         try:
-            answer: tuple[str, Any] = ("done", globals()[name](*args))
+            answer: tuple[str, Any, str] = ("done", globals()[name](*args), "")
         except Exception as error:  # whatever it was, the caller shall see it
-            answer = ("failed", error)
+            answer = ("failed", error, traceback.format_exc())
         try:
             connection.send(answer)
         except (BrokenPipeError, OSError):
             return
+        except Exception as error:  # an answer or an error that cannot be sent is told in words
+            connection.send(("failed", RuntimeError(f"{name}: {str(error)[:200]}"), traceback.format_exc()))

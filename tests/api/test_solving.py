@@ -50,7 +50,7 @@ class Pool(TestCase):
         thread = threading.Thread(target=work)
         thread.start()
         deadline = time.perf_counter() + 10
-        while not any(worker.call for worker in self.pool._workers) and time.perf_counter() < deadline:
+        while not self.pool.busy and time.perf_counter() < deadline:
             time.sleep(0.01)
         return thread, ended
 
@@ -69,7 +69,7 @@ class Pool(TestCase):
         for thread in threads:
             thread.start()
         deadline = time.perf_counter() + 10
-        while not any(worker.call for worker in pool._workers) and time.perf_counter() < deadline:
+        while not pool.busy and time.perf_counter() < deadline:
             time.sleep(0.01)
         pool.close()
         for thread in threads:
