@@ -72,6 +72,13 @@ class Figures:
     def __init__(self, layout: Layout) -> None:
         self.layout = layout
 
+    def reckoned(self) -> Figures:
+        """Return them with every number worked out."""
+        for name, one in vars(Figures).items():
+            if isinstance(one, cached_property):
+                getattr(self, name)
+        return self
+
     @cached_property
     def weighed(self) -> tuple[Weighed, ...]:
         """The pieces with their weights."""

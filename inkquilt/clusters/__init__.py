@@ -9,7 +9,7 @@
 """
 
 from inkquilt.clusters.cover import CoverProposal, cover_spot
-from inkquilt.clusters.phrases import PhraseProposal, captions, title_phrases
+from inkquilt.clusters.phrases import PhraseProposal, ready_phrases
 from inkquilt.clusters.planner import ClusterPlan, ClusterWish, Formation, plan_clusters
 from inkquilt.clusters.scatter import ScatterWish, add_in_gap, scatter
 
@@ -21,9 +21,8 @@ __all__ = [
     "PhraseProposal",
     "ScatterWish",
     "add_in_gap",
-    "captions",
     "cover_spot",
     "plan_clusters",
+    "ready_phrases",
     "scatter",
-    "title_phrases",
 ]

@@ -45,6 +45,15 @@ def title_phrases(
     return tuple(one for _, one in sorted(found, key=lambda pair: pair[0]))
 
 
+def ready_phrases(
+    layout: Layout, owned: Sequence[Embellishment], left: Mapping[str, int], titles: Sequence[Block],
+    names: Mapping[str, str],
+) -> tuple[PhraseProposal, ...]:  # fmt: skip
+    """Return ready words in the places of titles, and beside the photos that ``names`` calls by their blocks."""
+    found = [one for title in titles for one in title_phrases(layout, owned, left, title)]
+    return (*found, *captions(layout, owned, left, names))
+
+
 def _phrases(owned: Sequence[Embellishment], left: Mapping[str, int]) -> Iterator[Embellishment]:
     yield from (one for one in owned if one.kind is EmbellishmentKind.WORD and one.text and left.get(one.key))
 

@@ -100,16 +100,17 @@ def _take_line(words: deque[str], script: Script, room: int, longest: int) -> st
     """Take the words of the next line; nothing where the first does not fit and a longer line is to come."""
     line, units = "", 0
     while words and words[0] != _BREAK:
+        before = script.kerning.get(line[-1] + " ", 0) if line else 0
         piece = f" {words[0]}" if line else words[0]
-        more = units + script.units(piece) + (script.kerning.get(line[-1] + " ", 0) if line else 0)
-        if more > room:
+        fits, more = script.fitting(piece, room - units - before)
+        if fits < len(piece):
             break
-        line, units = line + piece, more
+        line, units = line + piece, units + before + more
         words.popleft()
-    if line or not words or script.units(words[0]) <= longest:
+    if line or not words or script.fitting(words[0], longest)[0] == len(words[0]):
         return line
     word = words[0]
-    cut = next((n for n in range(len(word) - 1, 0, -1) if script.units(word[:n]) <= room), 0)
+    cut = min(script.fitting(word, room)[0], len(word) - 1)
     if cut:
         words[0] = word[cut:]
     return word[:cut]

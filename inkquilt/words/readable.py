@@ -8,7 +8,7 @@ Common practice, no source.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from enum import Enum
 from typing import Final
@@ -22,8 +22,10 @@ from inkquilt.colour import LARGE_LETTERS, Rgb, contrast, difference, lab
 from inkquilt.lengths import INCH, Grains
 from inkquilt.paper.pieces import CUT_FROM_PAPER
 from inkquilt.photos.cover import outline_on_page
+from inkquilt.photos.tones import TonesOnPage
 from inkquilt.sketch.model import Block, Role, Size
-from inkquilt.words.title import LetterPlace, TitleSetting
+from inkquilt.words.alphabets import Alphabet
+from inkquilt.words.title import LetterPlace, TitlePlace, TitleSetting, settings_of
 
 #: A paper counts for a letter when so much of the letter's box lies on it.
 TOUCHES: Final = 0.08
@@ -88,6 +90,45 @@ class Readability:
 
 #: Tells the colours of a block that a region of the page meets, none where they are not known.
 ColoursUnder = Callable[[str, BaseGeometry], Sequence[Rgb]]
+
+
+@dataclass(frozen=True, slots=True)
+class Grounds:
+    """What a title may lie on: the blocks, and as far as they are known the colours of papers and photos by block.
+
+    ``tucked`` is what was laid right under the title, by its key, which is in ``papers`` too.
+    """
+
+    blocks: tuple[Block, ...]
+    papers: Mapping[str, Rgb]
+    photos: Mapping[str, TonesOnPage]
+    tucked: tuple[tuple[str, BaseGeometry], ...] = ()
+
+    def colours_under(self, name: str, region: BaseGeometry) -> tuple[Rgb, ...]:
+        """Return the colours of a piece under a region of the page."""
+        if name in self.photos:
+            return self.photos[name].colours_under(region, TOUCHES)
+        return (self.papers[name],) if name in self.papers else ()
+
+
+@dataclass(frozen=True, slots=True)
+class TitlesRead:
+    """Ways to set a title, and how each can be read."""
+
+    ways: tuple[TitleSetting, ...]
+    reading: tuple[Readability, ...]
+
+
+def titles_read(
+    text: str, title: Block, alphabets: Sequence[Alphabet], inks: Mapping[str, Rgb], grounds: Grounds, most: int
+) -> TitlesRead:
+    """Return the best ways to set a text in a title's place; ``inks`` by alphabet. Raises ``CoreError``."""
+    ways = settings_of(text, TitlePlace(title.size), alphabets, most)
+    reading = tuple(
+        readability(title, way, inks[way.lines[0].alphabet], grounds.blocks, grounds.colours_under, grounds.tucked)
+        for way in ways
+    )
+    return TitlesRead(ways, reading)
 
 
 def readability(

@@ -65,6 +65,21 @@ class Script:
             total += sum(self.kerning.get(text[at : at + 2], 0) for at in range(len(text) - 1))
         return total
 
+    def fitting(self, text: str, room: int) -> tuple[int, int]:
+        """Return how many of a text's first characters go into a room, and their width, in parts of the em.
+
+        What does not fit is not looked at, so that a text of any length costs no more than a line.
+        """
+        total = 0
+        for at, character in enumerate(text):
+            more = self.widths.get(character, self.plain)
+            if self.kerning and at:
+                more += self.kerning.get(text[at - 1 : at + 1], 0)
+            if total + more > room:
+                return at, total
+            total += more
+        return len(text), total
+
     def width(self, text: str) -> Grains:
         """Return the width of a text, rounded up to a whole grain."""
         return -(-self.units(text) * self.em // self.parts)

@@ -12,7 +12,7 @@ from rest_framework.views import APIView
 
 from inkquilt.lengths import INCH, Unit
 from inkquilt.sketch.model import Size
-from inkquilt_io.cut_book import cuts_csv, cuts_pdf
+from inkquilt_io.cut_book import cuts_csv
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.files import asked_sheet, download
 from server.common.serializers import ErrorSerializer
@@ -31,6 +31,7 @@ from server.cutting.serializers import (
 from server.pages.known import document_of
 from server.pages.models import Page
 from server.pages.services import laid_page
+from server.solving.pool import solvers
 
 
 class TableView(APIView):
@@ -65,7 +66,7 @@ class CutFileView(APIView):
         book = book_of(page.name, document, services.plan_of(request.user, document, runs.SECONDS))
         if name == "cuts.csv":
             return download(cuts_csv(book), "text/csv; charset=utf-8", page.name, name)
-        return download(cuts_pdf(book, sheet), "application/pdf", page.name, name)
+        return download(solvers().run("cuts_pdf", book, sheet), "application/pdf", page.name, name)
 
 
 def run_answer(run: CutRun) -> dict[str, Any]:

@@ -347,7 +347,7 @@ def _make_page(user: Any, name: str, page: DemoPage, sketch: Sketch, slots: dict
 def _write_story(row: Page, text: str, way: str) -> Page:
     hand = Hand.objects.get(owner=row.owner, name=HAND[0])
     asked = StoryAsked(text, 0, hand.key, None, None)
-    ways = story_ways(page=row, document=document_of(row), asked=asked).ways
+    ways = story_ways(page=row, document=document_of(row), asked=asked).told.ways
     chosen = next((one for one in ways if one.way.value == way and one.fits), ways[0])
     place = {"journal_way": chosen.way.value, "where": chosen.where}
     return change_page(

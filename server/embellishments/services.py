@@ -9,12 +9,6 @@ from inkquilt.clusters import (
     CoverProposal,
     PhraseProposal,
     ScatterWish,
-    add_in_gap,
-    captions,
-    cover_spot,
-    plan_clusters,
-    scatter,
-    title_phrases,
 )
 from inkquilt.embellishments import SCATTER, Accent, Embellishment, left_of
 from inkquilt.layout import Layout
@@ -25,6 +19,7 @@ from server.pages.answers import pictures_of
 from server.pages.document import PageDocument
 from server.pages.layouts import layout_of
 from server.pages.models import Page
+from server.solving.pool import solvers
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,13 +49,16 @@ def cluster_plans(
         stays = tuple(one for one in layout.accents if one.group in keep or not one.group.startswith("cluster"))
         layout = replace(layout, accents=stays)
     left = left_of(table.owned, layout.accents)
-    return plan_clusters(layout, table.owned, left, replace(wish, school=table.school))
+    wished = replace(wish, school=table.school)
+    plans: tuple[ClusterPlan, ...] = solvers().run("plan_clusters", layout, table.owned, left, wished)
+    return plans
 
 
 def scattered(page: Page, document: PageDocument, wish: ScatterWish) -> tuple[Accent, ...]:
     """Return a background for a page."""
     table = table_of(page, document)
-    return scatter(table.layout, table.owned, table.left, wish)
+    pieces: tuple[Accent, ...] = solvers().run("scatter", table.layout, table.owned, table.left, wish)
+    return pieces
 
 
 def one_more(page: Page, document: PageDocument, wish: ScatterWish) -> Accent | None:
@@ -68,13 +66,17 @@ def one_more(page: Page, document: PageDocument, wish: ScatterWish) -> Accent | 
     table = table_of(page, document)
     groups = sorted({one.group for one in table.layout.accents if one.is_scattered})
     group = groups[-1] if groups else f"{SCATTER}-1"
-    return add_in_gap(table.layout, table.owned, table.left, wish, group)
+    piece: Accent | None = solvers().run("add_in_gap", table.layout, table.owned, table.left, wish, group)
+    return piece
 
 
 def covers_for(page: Page, document: PageDocument, x: Grains, y: Grains, radius: Grains) -> tuple[CoverProposal, ...]:
     """Return what covers a flaw on a page."""
     table = table_of(page, document)
-    return cover_spot(table.layout, table.owned, table.left, x, y, radius, table.school)
+    found: tuple[CoverProposal, ...] = solvers().run(
+        "cover_spot", table.layout, table.owned, table.left, x, y, radius, table.school
+    )
+    return found
 
 
 def ready_words(page: Page, document: PageDocument) -> tuple[PhraseProposal, ...]:
@@ -86,8 +88,8 @@ def ready_words(page: Page, document: PageDocument) -> tuple[PhraseProposal, ...
         for slot, one in document.photos.items()
         if one.photo in pictures
     }
-    found: list[PhraseProposal] = []
-    for block in document.blocks:
-        if block.role is Role.TITLE and not document.titles.get(block.id):
-            found += title_phrases(table.layout, table.owned, table.left, block)
-    return (*found, *captions(table.layout, table.owned, table.left, names))
+    titles = [block for block in document.blocks if block.role is Role.TITLE and not document.titles.get(block.id)]
+    found: tuple[PhraseProposal, ...] = solvers().run(
+        "ready_phrases", table.layout, table.owned, table.left, titles, names
+    )
+    return found

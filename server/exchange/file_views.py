@@ -2,7 +2,7 @@
 
 import json
 from collections.abc import Callable
-from typing import Final
+from typing import Any, Final
 
 from django.http import HttpResponse
 from drf_spectacular.types import OpenApiTypes
@@ -14,12 +14,8 @@ from inkquilt.cutting import pieces_to_cut
 from inkquilt.measuring import MeasureFrom
 from inkquilt.paper import pieces_of
 from inkquilt.sketch.writing import write_sketch
-from inkquilt_io.measure_pdf import measure_pdf
-from inkquilt_io.pdf import page_pdf
-from inkquilt_io.placing_pdf import placing_pdf
 from inkquilt_io.svg import page_svg
 from inkquilt_io.table import pieces_csv
-from inkquilt_io.words_pdf import words_pdf
 from server.common.errors import ApiError
 from server.common.files import asked_sheet, download
 from server.common.serializers import ErrorSerializer
@@ -30,6 +26,7 @@ from server.pages.services import laid_page
 from server.pages.wishes import wishes_on
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch
+from server.solving.pool import solvers
 
 COUNTED: Final = {
     MeasureFrom.LEFT_TOP: "from the left and the top",
@@ -47,8 +44,14 @@ def counted_from(request: Request) -> MeasureFrom:
         raise ApiError("unknown-count", f"Distances are counted {known}.") from error
 
 
+def _made(task: str, *args: Any) -> bytes:
+    """Make a file in a process of its own: pictures take a second or two."""
+    content: bytes = solvers().run(task, *args)
+    return content
+
+
 def _pdf(page: Page, document: PageDocument, request: Request) -> bytes:
-    return page_pdf(fitted_page(page, document), asked_sheet(request))
+    return _made("page_pdf", fitted_page(page, document), asked_sheet(request))
 
 
 def _svg(page: Page, document: PageDocument, request: Request) -> bytes:
@@ -69,19 +72,19 @@ def _json(page: Page, document: PageDocument, request: Request) -> bytes:
 def _measures(page: Page, document: PageDocument, request: Request) -> bytes:
     counted = counted_from(request)
     rows = measures_of_page(document, counted)
-    return measure_pdf(fitted_page(page, document), rows, COUNTED[counted], asked_sheet(request))
+    return _made("measure_pdf", fitted_page(page, document), rows, COUNTED[counted], asked_sheet(request))
 
 
 def _words(page: Page, document: PageDocument, request: Request) -> bytes:
     if not document.stories:
         raise ApiError("no-words", "There are no words on this page yet. Write a story on it first.", 409)
-    return words_pdf(page.name, printed_stories(document), asked_sheet(request))
+    return _made("words_pdf", page.name, printed_stories(document), asked_sheet(request))
 
 
 def _placing(page: Page, document: PageDocument, request: Request) -> bytes:
     if not document.accents:
         raise ApiError("no-pieces", "There are no embellishments on this page yet.", 409)
-    return placing_pdf(fitted_page(page, document), asked_sheet(request))
+    return _made("placing_pdf", fitted_page(page, document), asked_sheet(request))
 
 
 _FILES: Final[dict[str, tuple[str, Callable[[Page, PageDocument, Request], bytes]]]] = {
@@ -124,7 +127,9 @@ def _sketch_json(row: Sketch, request: Request) -> bytes:
 
 def _sketch_measures(row: Sketch, request: Request) -> bytes:
     counted = counted_from(request)
-    return measure_pdf(drawn_sketch(row), measures_of_sketch(row, counted), COUNTED[counted], asked_sheet(request))
+    return _made(
+        "measure_pdf", drawn_sketch(row), measures_of_sketch(row, counted), COUNTED[counted], asked_sheet(request)
+    )
 
 
 _SKETCH_FILES: Final[dict[str, tuple[str, Callable[[Sketch, Request], bytes]]]] = {

@@ -7,7 +7,7 @@ from typing import Any, Final
 from inkquilt.fit import Fit, FitRequest, Way
 from inkquilt.fit.explain import gist_of
 from inkquilt.page import Page
-from inkquilt.photos.finding import OPEN_SLOT, Ranked, Wanted, rank, slots_of
+from inkquilt.photos.finding import OPEN_SLOT, Ranked, Wanted, slots_of
 from inkquilt.sketch import Role, Sketch
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.transform import oriented
@@ -38,7 +38,8 @@ def find(owner: Any, photos: list[Photo], page: Page, wanted: Wanted) -> list[Fi
     drawn = [(row, core_sketch(row)) for row in rows]
     kept = [(row, sketch) for row, sketch in drawn if wanted.has(sketch, len(photos))]
     candidates = candidates_of(photos)
-    ranked = rank([slots_of(sketch) for _, sketch in kept], candidates, Size(page.width, page.height))
+    slots = [slots_of(sketch) for _, sketch in kept]
+    ranked: list[Ranked] = solvers().run("rank", slots, candidates, Size(page.width, page.height))
     return [_finding(*kept[one.sketch], one, photos) for one in _varied(ranked)]
 
 

@@ -7,12 +7,12 @@ from django.utils import timezone
 
 from inkquilt.balance.kinds import ObservationKind
 from inkquilt.balance.schools import BalanceSchool
-from inkquilt.balance.second_look import Figures, Observation, second_look
+from inkquilt.balance.second_look import Figures, Observation
 from inkquilt.embellishments import left_of, on_step
 from inkquilt.errors import BadInput
 from inkquilt.layout import Layout
 from inkquilt.moving import moved_with_cluster
-from inkquilt.trying import Asked, Trial, try_it
+from inkquilt.trying import Asked, Trial
 from server.common.asked import refuse
 from server.embellishments.models import owned_by
 from server.looking.models import Snapshot, SwitchedOff
@@ -23,6 +23,7 @@ from server.pages.fits import refitted
 from server.pages.known import document_of
 from server.pages.layouts import layout_of
 from server.pages.models import Page, Revision
+from server.solving.pool import solvers
 from server.stash.services import plain_colours
 
 MOST_SNAPSHOTS: Final = 30
@@ -57,8 +58,8 @@ def with_moved(document: PageDocument, key: str, x: float, y: float, *, alone: b
 def look_at(page: Page, document: PageDocument) -> SecondLook:
     """Look at a page again."""
     layout = layout_of(document, pictures_of(page, document))
-    figures, off = Figures(layout), switched_off(page.owner)
-    noticed = second_look(figures, BalanceSchool(document.school), off)
+    off = switched_off(page.owner)
+    figures, noticed = solvers().run("look_again", layout, BalanceSchool(document.school), off)
     return SecondLook(layout, figures, noticed, off)
 
 
@@ -89,9 +90,9 @@ def tried(page: Page, document: PageDocument, kind: ObservationKind, keys: tuple
     left = left_of(owned, seen.layout.accents)
     school = BalanceSchool(document.school)
     asked = Asked(seen.layout, noticed, owned, left, plain_colours(page.owner), school, seen.off)
-    trial = try_it(asked)
+    trial: Trial | None = solvers().run("try_it", asked)
     if trial is not None and trial.moved and not _fits(page, document, trial):
-        return try_it(replace(asked, blocks_stay=True))
+        trial = solvers().run("try_it", replace(asked, blocks_stay=True))
     return trial
 
 

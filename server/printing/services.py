@@ -13,8 +13,8 @@ from inkquilt.printing import PAPERS, Fineness, Packed, Paper, Print, PrintSheet
 from inkquilt.printing.packing import PieceTooLarge
 from inkquilt.sketch import Role
 from inkquilt_io.photo_files import NotAPhoto
-from inkquilt_io.photo_printer import Job, Printer, printed
-from inkquilt_io.photo_prints import Pixelled, Source, sheets_pdf
+from inkquilt_io.photo_printer import Job, Printer
+from inkquilt_io.photo_prints import Pixelled, Source
 from server.common.asked import refuse
 from server.common.errors import ApiError
 from server.pages.answers import pictures_of
@@ -108,7 +108,8 @@ def sheets_for(made: Plan) -> tuple[tuple[PrintSheet, ...], Packed]:
 def as_pdf(made: Plan, title: str) -> bytes:
     """Return the sheets as PDF."""
     sheets, _ = sheets_for(made)
-    return sheets_pdf(sheets, _pictures(made), title)
+    content: bytes = solvers().run("sheets_pdf", sheets, _pictures(made), title)
+    return content
 
 
 def as_zip(made: Plan) -> bytes:
@@ -124,7 +125,8 @@ def as_zip(made: Plan) -> bytes:
 def on_printer(made: Plan, printer: Printer) -> Job:
     """Send the sheets to the printer that is not there."""
     sheets, _ = sheets_for(made)
-    return printed(printer, sheets, _pictures(made))
+    job: Job = solvers().run("printed", printer, sheets, _pictures(made))
+    return job
 
 
 def _pictures(made: Plan) -> dict[str, Pixelled]:

@@ -5,14 +5,14 @@ from typing import Final
 #: What a hand or a screen waits for; one process is kept for these alone. All others are heavy.
 QUICK: Final = frozenset(
     {
-        "fit", "first_ways", "nearest", "is_possible", "going_along", "best_choice", "tones_of",
-        "title_ways", "story_ways", "look_again", "cluster_plans", "scattered", "one_more", "covers", "ready_words",
-        "page_file",
+        "fit", "first_ways", "nearest", "is_possible", "going_along", "best_choice", "rank", "tones_of",
+        "titles_read", "story_told", "look_again", "try_it",
+        "plan_clusters", "scatter", "add_in_gap", "cover_spot", "ready_phrases",
     }
 )  # fmt: skip
 #: No task runs longer, in seconds of the clock; a busy machine is allowed for.
 MOST_SECONDS: Final = 90.0
-_SECONDS: Final = {"sketches_in": 20.0, "title_ways": 20.0, "story_ways": 20.0, "fit": 45.0, "nearest": 45.0}
+_SECONDS: Final = {"sketches_in": 20.0, "titles_read": 20.0, "story_told": 20.0, "fit": 45.0, "nearest": 45.0}
 #: No solving process may reserve more memory, in bytes; the largest photo that is read takes a quarter of it.
 MOST_MEMORY: Final = 4 * 1024**3
 #: So many tasks of one person wait at most; those that run are not counted.

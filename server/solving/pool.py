@@ -23,7 +23,7 @@ from typing import Any, Final
 
 from inkquilt.errors import CoreError
 from server.solving.asking import Asker, asker
-from server.solving.limits import seconds_for
+from server.solving.limits import MOST_MEMORY, seconds_for
 from server.solving.turns import Call, TooMany, Turns
 from server.solving.worker import Worker
 
@@ -67,8 +67,8 @@ class Died(Exception):
 class Solvers:
     """The pool. Processes are started when first needed, or by ``warm``."""
 
-    def __init__(self, processes: int = PROCESSES) -> None:
-        self._count = processes
+    def __init__(self, processes: int = PROCESSES, memory: int = MOST_MEMORY) -> None:
+        self._count, self._memory = processes, memory
         self._workers: list[Worker] = []
         self._turns = Turns(processes)
         self._lock = threading.Condition()
@@ -150,7 +150,8 @@ class Solvers:
             if call.replaced:
                 raise Replaced
             if outcome == "failed":
-                self._mourn(call, worker) if isinstance(value, MemoryError) else None
+                if isinstance(value, MemoryError):
+                    self._mourn(call, worker)
                 raise _as_raised(call.task, value, where)
             return value
 
@@ -218,7 +219,7 @@ class Solvers:
         worker.bury()
 
     def _started(self, seat: int) -> Worker:
-        return Worker(gives_way=seat > 0)
+        return Worker(gives_way=seat > 0, memory=self._memory)
 
 
 def _as_raised(task: str, error: Exception, where: str) -> Exception:

@@ -1,49 +1,61 @@
-"""What a solving process does: one function of the core after the other.
+"""What a solving process does: one function after the other, each by its name.
 
 This module is loaded once by the process that all solving processes are forked
-from, so that each of them starts with the solver ready.
+from, so that each of them starts with the solver ready. What reads and writes
+files is large and loaded only when it is needed.
 """
 
 import traceback
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
+from functools import cache
+from importlib import import_module
 from multiprocessing.connection import Connection
-from pathlib import Path
-from typing import TYPE_CHECKING, Any
+from typing import Any, Final
 
-from inkquilt.along import going_along
+import inkquilt.fit.solve
+import inkquilt.trying  # noqa: F401 (both are loaded before the processes are forked)
+from inkquilt.balance.schools import BalanceSchool
+from inkquilt.balance.second_look import Figures, Observation, second_look
 from inkquilt.cutting.advice import SheetSaver, sheet_saver
 from inkquilt.cutting.plan import PaperNeed, PaperPlan, plan_page
-from inkquilt.fit.proposals import proposals
-from inkquilt.fit.reasons import with_reasons
-from inkquilt.fit.solve import all_ways, first_ways, fit, is_possible, nearest
-from inkquilt.fit.waysout import ways_out
+from inkquilt.layout import Layout
 from inkquilt.lengths import Unit
-from inkquilt.photos.assign import best_choice
-from inkquilt.photos.crop import Crop
-from inkquilt.photos.mats import Tones
-from inkquilt.printing import Print, print_sheets
-from inkquilt.sketch.model import Size
 
-if TYPE_CHECKING:
-    from inkquilt_io.looking import Proposal
-    from inkquilt_io.photo_files import PhotoFacts
-    from inkquilt_io.photo_prints import Pixelled, Source
-    from inkquilt_io.sketch_files import FromFile
-    from inkquilt_io.swatches import Swatch
+#: Where each task is found.
+TASKS: Final = {
+    **dict.fromkeys(("all_ways", "first_ways", "fit", "is_possible", "nearest"), "inkquilt.fit.solve"),
+    "with_reasons": "inkquilt.fit.reasons",
+    "proposals": "inkquilt.fit.proposals",
+    "ways_out": "inkquilt.fit.waysout",
+    "going_along": "inkquilt.along",
+    "best_choice": "inkquilt.photos.assign",
+    "rank": "inkquilt.photos.finding",
+    "print_sheets": "inkquilt.printing",
+    "titles_read": "inkquilt.words.readable",
+    "story_told": "inkquilt.words.minding",
+    **dict.fromkeys(("plan_clusters", "scatter", "add_in_gap", "cover_spot", "ready_phrases"), "inkquilt.clusters"),
+    "try_it": "inkquilt.trying",
+    **dict.fromkeys(("look_again", "planned_page"), __name__),
+    "read_photo": "inkquilt_io.photo_files",
+    "read_swatch": "inkquilt_io.swatches",
+    "look_for_areas": "inkquilt_io.looking",
+    "tones_of": "inkquilt_io.tones",
+    **dict.fromkeys(("pixelled", "sheets_pdf"), "inkquilt_io.photo_prints"),
+    "printed": "inkquilt_io.photo_printer",
+    "sketches_in": "inkquilt_io.sketch_files",
+    "page_pdf": "inkquilt_io.pdf",
+    "measure_pdf": "inkquilt_io.measure_pdf",
+    "placing_pdf": "inkquilt_io.placing_pdf",
+    "words_pdf": "inkquilt_io.words_pdf",
+    "cuts_pdf": "inkquilt_io.cut_book",
+}
 
-__all__ = [
-    "all_ways", "best_choice", "first_ways", "fit", "going_along",
-    "is_possible", "look_for_areas", "nearest", "pixelled", "planned_page",
-    "print_sheets", "proposals", "read_photo", "read_swatch",
-    "serve", "sketches_in", "tones_of", "ways_out", "with_reasons",
-]  # fmt: skip
 
-
-def sketches_in(content: bytes, file: str, page: Size | None, unit: Unit) -> list["FromFile"]:
-    """Read the sketches in a file; what reads pictures is large and loaded only when it is needed."""
-    from inkquilt_io.sketch_files import sketches_in as read
-
-    return read(content, file, page, unit)
+@cache
+def task(name: str) -> Callable[..., Any]:
+    """Return the function of a task."""
+    found: Callable[..., Any] = getattr(import_module(TASKS[name]), name)
+    return found
 
 
 def planned_page(
@@ -56,39 +68,10 @@ def planned_page(
     return plans, tuple(sheet_saver(plan, unit) if seconds else None for plan in plans)
 
 
-def read_photo(path: Path, folder: Path, most_pixels: int) -> "PhotoFacts":
-    """Read a photo file and make its smaller pictures."""
-    from inkquilt_io.photo_files import read_photo as read
-
-    return read(path, folder, most_pixels)
-
-
-def read_swatch(path: Path, most_pixels: int) -> "Swatch":
-    """Read a picture of a paper."""
-    from inkquilt_io.swatches import read_swatch as read
-
-    return read(path, most_pixels)
-
-
-def look_for_areas(path: Path) -> "list[Proposal]":
-    """Look for what matters on a photo."""
-    from inkquilt_io.looking import look_for_areas as look
-
-    return look(path)
-
-
-def pixelled(one: Print, source: "Source", most_pixels: int) -> "Pixelled":
-    """Make a print's picture from the original file."""
-    from inkquilt_io.photo_prints import pixelled as make
-
-    return make(one, source, most_pixels)
-
-
-def tones_of(path: Path, crop: Crop) -> Tones:
-    """Look at the colours of a photo."""
-    from inkquilt_io.tones import tones_of as look
-
-    return look(path, crop)
+def look_again(layout: Layout, school: BalanceSchool, off: frozenset[Any]) -> tuple[Figures, tuple[Observation, ...]]:
+    """Look at a page again: every figure, and what is noticed."""
+    figures = Figures(layout).reckoned()
+    return figures, tuple(second_look(figures, school, off))
 
 
 def serve(connection: Connection) -> None:
@@ -99,7 +82,7 @@ def serve(connection: Connection) -> None:
         except (EOFError, OSError, KeyboardInterrupt):
             return
         try:
-            answer: tuple[str, Any, str] = ("done", globals()[name](*args), "")
+            answer: tuple[str, Any, str] = ("done", task(name)(*args), "")
         except Exception as error:  # whatever it was, the caller shall see it
             answer = ("failed", error, traceback.format_exc())
         try:

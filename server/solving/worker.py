@@ -17,12 +17,12 @@ _GIVES_WAY: Final = 10
 class Worker:
     """A process that answers calls over a pipe. ``gives_way`` to others, or not."""
 
-    def __init__(self, *, gives_way: bool) -> None:
+    def __init__(self, *, gives_way: bool, memory: int = MOST_MEMORY) -> None:
         context = multiprocessing.get_context("forkserver")
         context.set_forkserver_preload([_TASKS])
         self.connection, there = context.Pipe()
         self.process = context.Process(
-            target=_work, args=(there, gives_way), daemon=True, name="ink-quilt-solving"
+            target=_work, args=(there, gives_way, memory), daemon=True, name="ink-quilt-solving"
         )  # fmt: skip
         self.process.start()
         there.close()
@@ -57,9 +57,9 @@ class Worker:
         self.connection.close()
 
 
-def _work(connection: Connection, gives_way: bool) -> None:
+def _work(connection: Connection, gives_way: bool, memory: int) -> None:
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # Ctrl-C is for the server, which closes the pool
-    resource.setrlimit(resource.RLIMIT_AS, (MOST_MEMORY, MOST_MEMORY))
+    resource.setrlimit(resource.RLIMIT_AS, (memory, memory))
     if gives_way:
         os.nice(_GIVES_WAY)
     from server.solving.tasks import serve

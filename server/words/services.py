@@ -1,25 +1,25 @@
 """The ways to set a page's title in the lettering of its owner."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Final
 
 from django.db import transaction
 from django.db.models import F
-from shapely.geometry.base import BaseGeometry
 
 from inkquilt.colour import Rgb, read_colour
 from inkquilt.paper.pieces import paper_of
 from inkquilt.photos.tones import TonesOnPage
 from inkquilt.sketch import Block
-from inkquilt.words import TitlePlace, TitleSetting, settings_of
-from inkquilt.words.readable import TOUCHES, Readability, readability
+from inkquilt.words import TitleSetting
+from inkquilt.words.readable import Grounds, Readability, TitlesRead
 from server.common.asked import refuse
 from server.pages.answers import pictures_of
 from server.pages.document import PageDocument
 from server.pages.models import Page, Revision
 from server.pages.photos_on_page import on_page
 from server.photos.tones import tones_of
+from server.solving.pool import solvers
 from server.stash.services import plain_colours
 from server.words.lettering import lettering_of
 from server.words.models import Alphabet, LettersTaken
@@ -41,13 +41,11 @@ class TitleWays:
 def title_ways(*, page: Page, document: PageDocument, block: Block, text: str) -> TitleWays:
     """Return the best ways to set a text in a title's place. Raises ``CoreError``."""
     lettering = lettering_of(page.owner)
-    ways = settings_of(text, TitlePlace(block.size), lettering.alphabets, MOST_WAYS)
+    inks = {key: read_colour(colour) for key, colour in lettering.colours.items()}
+    grounds = _grounds(page, document, block)
+    read: TitlesRead = solvers().run("titles_read", text, block, lettering.alphabets, inks, grounds, MOST_WAYS)
     return TitleWays(
-        ways,
-        tuple(_readings(page, document, block, ways, lettering.colours)),
-        used_on(page, text),
-        plain_colours(page.owner),
-        letters_taken(page, block.id),
+        read.ways, read.reading, used_on(page, text), plain_colours(page.owner), letters_taken(page, block.id)
     )
 
 
@@ -61,25 +59,14 @@ def _photos_shown(page: Page, document: PageDocument) -> Iterator[tuple[str, Ton
             yield slot, TonesOnPage.of(blocks[slot], placed, tones)
 
 
-def _readings(
-    page: Page, document: PageDocument, block: Block, ways: Sequence[TitleSetting], colours: dict[str, str]
-) -> list[Readability]:
+def _grounds(page: Page, document: PageDocument, block: Block) -> Grounds:
+    """Return what a title may lie on."""
     papers = {letter: read_colour(choice.colour) for letter, choice in document.cuts.papers.items()}
     known: dict[str, Rgb] = {b.id: papers[paper_of(b)] for b in document.blocks if paper_of(b) in papers}
-    photos = dict(_photos_shown(page, document))
     tucked = [accent for accent in document.accents if accent.under == block.id]
     known |= {accent.key: accent.what.colours[0] for accent in tucked}
-    outlines = [(accent.key, accent.outline) for accent in tucked]
-
-    def colours_under(name: str, region: BaseGeometry) -> tuple[Rgb, ...]:
-        if name in photos:
-            return photos[name].colours_under(region, TOUCHES)
-        return (known[name],) if name in known else ()
-
-    return [
-        readability(block, way, read_colour(colours[way.lines[0].alphabet]), document.blocks, colours_under, outlines)
-        for way in ways
-    ]
+    outlines = tuple((accent.key, accent.outline) for accent in tucked)
+    return Grounds(document.blocks, known, dict(_photos_shown(page, document)), outlines)
 
 
 def used_on(page: Page, text: str) -> tuple[str, ...]:

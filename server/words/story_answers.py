@@ -30,10 +30,11 @@ def text_font_answer(name: str) -> dict[str, Any]:
 
 def story_ways_answer(found: StoryWays, unit: Unit) -> dict[str, Any]:
     """Return the ways to write a story."""
+    told = found.told
     return {
-        "ways": [_way(way, minded, found.writing, unit) for way, minded in zip(found.ways, found.minded, strict=True)],
-        "places": [_place(place, unit) for place in found.places],
-        "shortest": found.shortest,
+        "ways": [_way(way, minded, found.writing, unit) for way, minded in zip(told.ways, told.minded, strict=True)],
+        "places": [_place(place, unit) for place in told.places],
+        "shortest": told.shortest,
         "prompts": list(found.questions),
     }
 

@@ -10,15 +10,20 @@ import threading
 import time
 from dataclasses import replace
 from pathlib import Path
-from unittest import TestCase
+from unittest import TestCase, mock
 
 from bench.generated import generated_sketches
+from inkquilt.colour import read_colour
 from inkquilt.errors import SketchFaults
 from inkquilt.fit import FitRequest, School, Way
 from inkquilt.fit.request import Budget
-from inkquilt.lengths import Unit
+from inkquilt.lengths import INCH, Unit
 from inkquilt.page import FORMATS
-from server.solving.pool import Replaced, Solvers, Stopped
+from inkquilt.words.script import hand
+from inkquilt.words.stories import JournalPage
+from server.solving.asking import Asker, asked_by
+from server.solving.pool import Died, NobodyWaits, Replaced, Solvers, Stopped, TooMany, TooMuch
+from server.solving.turns import Call, Turns
 from tests.building import demo_sketch
 
 ROOT = Path(__file__).parents[2]
@@ -109,6 +114,189 @@ class Pool(TestCase):
         with self.assertRaises(SketchFaults):
             self.pool.run("sketches_in", b'{"kind": "nothing"}', "x.json", None, Unit.IN)
         self.assertTrue(self.pool.run("fit", QUICK, SLOW_WAY).found)
+
+
+class Limits(TestCase):
+    """What takes too long, too much, or is waited for by nobody is ended; a process that dies is replaced unseen."""
+
+    @classmethod
+    def setUpClass(cls):
+        super().setUpClass()
+        large = list(generated_sketches(60))[-1]
+        cls.slow = replace(FitRequest.plain(large, LETTER), budget=Budget(deterministic_time=30))
+
+    def a_pool(self, **limits):
+        pool = Solvers(1, **limits)
+        pool.warm()
+        self.addCleanup(pool.close)
+        return pool
+
+    def test_a_task_is_ended_past_its_time_and_the_next_one_finds_a_process(self):
+        pool = self.a_pool()
+        before = pool.pids
+        began = time.monotonic()
+        with mock.patch("server.solving.pool.seconds_for", return_value=0.5), self.assertLogs("server.solving.pool"):
+            with self.assertRaises(TooMuch):
+                pool.run("proposals", self.slow, SLOW_WAY)
+        self.assertLess(time.monotonic() - began, 5)
+        self.assertNotEqual(pool.pids, before)
+        self.assertTrue(pool.run("fit", QUICK, SLOW_WAY).found)
+
+    def test_a_task_is_ended_past_its_memory(self):
+        pool = self.a_pool(memory=1024**3)
+        script = hand("h", "Ida", 40, 6 * INCH, INCH // 4)
+        on = JournalPage((), LETTER, INCH // 8)
+        with self.assertLogs("server.solving.pool"), self.assertRaises(TooMuch):
+            pool.run("story_told", "", 200_000_000, script, read_colour("#000000"), on, {})
+        self.assertTrue(pool.run("fit", QUICK, SLOW_WAY).found)
+
+    def test_a_process_that_is_killed_is_replaced_and_its_task_done_by_another(self):
+        pool = self.a_pool()
+        answers = []
+        thread = threading.Thread(target=lambda: answers.append(pool.run("all_ways", QUICK, 0, False)))
+        with self.assertLogs("server.solving.pool"):
+            thread.start()
+            self.until(lambda: pool.busy)
+            os.kill(pool.pids[0], signal.SIGKILL)
+            thread.join(60)
+        self.assertEqual([len(ways) > 0 for ways in answers], [True])
+
+    def test_a_task_that_kills_its_process_twice_is_told_of(self):
+        pool = self.a_pool()
+        outcome = []
+
+        def work():
+            try:
+                pool.run("proposals", self.slow, SLOW_WAY)
+            except Died as error:
+                outcome.append(error.code)
+
+        thread = threading.Thread(target=work)
+        with self.assertLogs("server.solving.pool"):
+            thread.start()
+            for _ in range(2):
+                self.until(lambda: pool.busy)
+                pid = pool.pids[0]
+                os.kill(pid, signal.SIGKILL)
+                self.until(lambda pid=pid: pid not in pool.pids)
+            thread.join(20)
+        self.assertEqual(outcome, ["died"])
+
+    def test_what_nobody_waits_for_any_more_is_ended(self):
+        pool = self.a_pool()
+        gone = threading.Event()
+        ended = []
+
+        def work():
+            try:
+                with asked_by(Asker(lambda: 1, gone.is_set)):
+                    pool.run("proposals", self.slow, SLOW_WAY)
+            except NobodyWaits:
+                ended.append(time.monotonic())
+
+        threads = [threading.Thread(target=work) for _ in range(2)]
+        for thread in threads:
+            thread.start()
+        self.until(lambda: pool.busy)
+        gone.set()
+        for thread in threads:
+            thread.join(10)
+        self.assertEqual(len(ended), 2)
+        self.assertEqual(pool.busy, 0)
+
+    def test_of_one_person_two_heavy_tasks_wait_and_others_are_sent_away_while_her_neighbour_has_her_turn(self):
+        pool = self.a_pool()
+        gone, refused = threading.Event(), []
+
+        def heavy():
+            try:
+                with asked_by(Asker(lambda: "ida", gone.is_set)):
+                    pool.run("proposals", self.slow, SLOW_WAY)
+            except TooMany:
+                refused.append(1)
+            except NobodyWaits:
+                pass
+
+        threads = [threading.Thread(target=heavy) for _ in range(8)]
+        for thread in threads:
+            thread.start()
+        self.until(lambda: len(refused) == 5)  # one runs, two wait
+        with asked_by(Asker(lambda: "otto")):
+            self.assertTrue(pool.run("fit", QUICK, SLOW_WAY, live=1).found)
+        gone.set()
+        for thread in threads:
+            thread.join(10)
+        self.assertEqual(len(refused), 5)
+
+    def test_an_error_of_a_task_reaches_the_log_with_its_place(self):
+        pool = self.a_pool()
+        with self.assertLogs("server.solving.pool") as logged, self.assertRaises(AttributeError):
+            pool.run("fit", None, SLOW_WAY)
+        self.assertIn("Traceback", logged.output[0])
+
+    def until(self, is_so):
+        deadline = time.monotonic() + 20
+        while not is_so():
+            self.assertLess(time.monotonic(), deadline, "waited in vain")
+            time.sleep(0.01)
+
+
+class Line(TestCase):
+    """Who sits down next, without any process."""
+
+    def seated(self, turns):
+        turns.deal()
+        return [call.task if call else None for call in turns.seats]
+
+    def test_the_first_seat_is_for_what_is_quick(self):
+        turns = Turns(3)
+        for task in ("all_ways", "proposals", "ways_out"):
+            turns.join(Call(task, "ida" if task != "ways_out" else "otto"))
+        self.assertEqual(self.seated(turns), [None, "all_ways", "ways_out"])
+        turns.join(Call("fit", "eva"))
+        self.assertEqual(self.seated(turns)[0], "fit")
+
+    def test_persons_take_turns_whoever_came_first(self):
+        turns = Turns(2)
+        first = Call("all_ways", "ida")
+        for call in (first, Call("proposals", "ida"), Call("ways_out", "otto")):
+            turns.join(call)
+        self.assertEqual(self.seated(turns), [None, "all_ways"])
+        turns.leave(first)
+        self.assertEqual(self.seated(turns), [None, "ways_out"])
+
+    def test_how_many_may_wait(self):
+        for task, most in (("all_ways", 2), ("fit", 6)):
+            with self.subTest(task):
+                turns = Turns(1)
+                turns.join(Call("planned_page", "eva"))
+                turns.deal()
+                for _ in range(most):
+                    turns.join(Call(task, "ida"))
+                with self.assertRaises(TooMany):
+                    turns.join(Call(task, "ida"))
+                turns.join(Call(task, "otto"))
+
+    def test_a_newer_live_call_replaces_one_that_waits(self):
+        turns = Turns(1)
+        turns.join(Call("planned_page"))
+        turns.deal()
+        older, newer = Call("fit", "ida", live=7), Call("fit", "ida", live=7)
+        turns.join(older)
+        self.assertEqual(turns.join(newer), [older])
+        self.assertTrue(older.replaced)
+        self.assertEqual(turns.waiting, [newer])
+
+    def test_a_live_call_ends_a_heavy_one_but_not_for_ever(self):
+        turns = Turns(1)
+        heavy = Call("planned_page")
+        turns.join(heavy)
+        turns.deal()
+        turns.join(Call("fit", "ida", live=7))
+        for _ in range(2):
+            self.assertIs(turns.to_postpone(), heavy)
+            heavy.times_postponed += 1
+        self.assertIsNone(turns.to_postpone())
 
 
 class Ending(TestCase):

@@ -16,13 +16,12 @@ from inkquilt.clusters import (
     Formation,
     ScatterWish,
     add_in_gap,
-    captions,
     cover_spot,
     plan_clusters,
     scatter,
-    title_phrases,
 )
 from inkquilt.clusters.cover import NothingCovers
+from inkquilt.clusters.phrases import captions, title_phrases
 from inkquilt.clusters.planner import NoRoomForClusters, NothingToPlanWith
 from inkquilt.clusters.scatter import NothingToScatter
 from inkquilt.embellishments import BadEmbellishment, EmbellishmentKind, Facing, Form, check, left_of
