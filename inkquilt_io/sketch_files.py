@@ -3,15 +3,14 @@
 from __future__ import annotations
 
 import io
-import json
 import zipfile
 from collections.abc import Iterator
 from dataclasses import dataclass
-from decimal import Decimal
 from pathlib import PurePosixPath
 from typing import Final
 
 from inkquilt.errors import BadInput, CoreError, Fault
+from inkquilt.exact_json import read_exact
 from inkquilt.lengths import Unit
 from inkquilt.sketch.draft import Draft
 from inkquilt.sketch.model import Size
@@ -86,13 +85,9 @@ def _decoded(content: bytes) -> object:
     if len(content) > 2 * 1024 * 1024:
         raise FileFaults([Fault(None, "too-large", "A sketch file is at most 2 MB.")])
     try:
-        return json.loads(content.decode("utf-8-sig"), parse_float=Decimal, parse_constant=_no_constant)
-    except (ValueError, RecursionError) as error:
+        return read_exact(content)
+    except ValueError as error:
         raise FileFaults([Fault(None, "not-json", f"This is not readable JSON: {str(error)[:120]}")]) from error
-
-
-def _no_constant(name: str) -> object:
-    raise ValueError(f"{name} is no number")
 
 
 def _unpacked(content: bytes) -> Iterator[tuple[str, bytes]]:

@@ -12,12 +12,10 @@ copies by reference, bounded in size, count and depth.
 from __future__ import annotations
 
 import io
-import json
 import math
 import re
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from decimal import Decimal
 from fractions import Fraction
 from typing import Any, Final
 from xml.etree.ElementTree import Element, tostring
@@ -28,6 +26,7 @@ from defusedxml.common import DefusedXmlException
 from shapely.geometry import LineString, Polygon
 
 from inkquilt.errors import BadInput, Fault
+from inkquilt.exact_json import read_exact
 from inkquilt.lengths import INCH, Grains, Unit
 from inkquilt.page import LARGEST_SIDE, SMALLEST_SIDE
 from inkquilt.sketch.draft import Draft, Found, drafted
@@ -398,8 +397,8 @@ def _name(values: dict[str, Any], names: set[str], role: Role) -> str:
 def _as_written(root: Element, written: str) -> ReadDrawing | None:
     """Return the very sketch a file was written from, unless the shapes in it were changed since."""
     try:
-        sketch = read_sketch(json.loads(written, parse_float=Decimal)).sketch
-    except (ValueError, BadInput, RecursionError):
+        sketch = read_sketch(read_exact(written)).sketch
+    except (ValueError, BadInput):
         return None
     shapes = {e.get("data-id"): e for e in root.iter() if e.get("data-id")}
     for block in sketch.blocks:

@@ -1,13 +1,13 @@
 """The parser of JSON bodies: decimals stay as they were written."""
 
-import json
-from decimal import Decimal
 from typing import IO, Any
 
 from django.conf import settings
 from django.core.exceptions import RequestDataTooBig
 from rest_framework.exceptions import ParseError
 from rest_framework.parsers import BaseParser
+
+from inkquilt.exact_json import read_exact
 
 
 class ExactJSONParser(BaseParser):
@@ -21,10 +21,6 @@ class ExactJSONParser(BaseParser):
         if len(body) > settings.DATA_UPLOAD_MAX_MEMORY_SIZE:
             raise RequestDataTooBig
         try:
-            return json.loads(body, parse_float=Decimal, parse_constant=_no_constant)
-        except (ValueError, RecursionError) as error:
+            return read_exact(body)
+        except ValueError as error:
             raise ParseError(f"This is not readable JSON: {str(error)[:120]}") from error
-
-
-def _no_constant(name: str) -> Any:
-    raise ValueError(f"{name} is no number")

@@ -7,7 +7,9 @@ from server.embellishments.models import Embellishment
 from server.words.models import Hand
 
 KIND: Final = "ink-quilt/everything"
-VERSION: Final = 1
+#: Written; in version 1 the states of a page stood in its own part, and such a part may be larger.
+VERSION: Final = 2
+VERSIONS: Final = (1, 2)
 INDEX: Final = "everything.json"
 MOST_PARTS: Final = 20_000
 #: What is known of a photo, and of each of its areas, beside its file.
@@ -35,7 +37,9 @@ NAMED: Final[dict[str, tuple[type[Any], tuple[str, ...]]]] = {
 #: The key of an embellishment that is in no stash any more.
 GONE: Final = "gone"
 #: One part that is not a photo, unpacked.
-MOST_PART_BYTES: Final = 64 * 1024 * 1024
+MOST_PART_BYTES: Final = 256 * 1024 * 1024
+#: The states of a page are written in parts of about this size, so that never much is held at once.
+STATES_BYTES: Final = 2 * 1024 * 1024
 MOST_PICTURE_BYTES: Final = 2 * 1024 * 1024
 #: How every JPEG begins: ISO/IEC 10918-1, marker SOI.
 JPEG: Final = b"\xff\xd8\xff"

@@ -2,6 +2,7 @@
 
 import json
 import zipfile
+from collections.abc import Iterable
 from typing import IO, Any
 
 from inkquilt_io.places import without_place
@@ -13,6 +14,7 @@ from server.exchange.everything.facts import (
     KIND,
     NAMED,
     PAPER_FACTS,
+    STATES_BYTES,
     STOCK_FACTS,
     VERSION,
 )
@@ -56,7 +58,7 @@ def write_everything(owner: Any, out: IO[bytes], with_places: bool = False) -> N
                 index["photos"].append({"key": photo.pk, "file": file, **_photo(photo)})
         for page in Page.objects.visible_to(owner).order_by("id").iterator():
             file = f"pages/{page.pk}.json"
-            archive.writestr(file, _text(_page(page)))
+            archive.writestr(file, _text(_page(page, archive)))
             index["pages"].append({"key": page.pk, "file": file, "name": page.name})
         archive.writestr(INDEX, _text(index))
 
@@ -87,16 +89,44 @@ def _paper(paper: Paper, archive: zipfile.ZipFile) -> dict[str, Any]:
     }
 
 
-def _page(page: Page) -> dict[str, Any]:
-    rows = page.revisions.order_by("number")
+def _page(page: Page, archive: zipfile.ZipFile) -> dict[str, Any]:
+    revisions = page.revisions.order_by("number").iterator(chunk_size=50)
+    snapshots = page.snapshots.iterator(chunk_size=50)
     return {
         "name": page.name,
         "sketch": page.sketch_id,
         "head": page.head,
-        "revisions": [{"number": row.number, "done": row.done, "document": row.document} for row in rows],
-        "snapshots": [
-            {"note": row.note, "created": row.created.isoformat(), "document": row.document}
-            for row in page.snapshots.all()
-        ],
+        "revisions": _in_parts(
+            f"pages/{page.pk}/states",
+            ({"number": row.number, "done": row.done, "document": row.document} for row in revisions),
+            archive,
+        ),
+        "snapshots": _in_parts(
+            f"pages/{page.pk}/put-away",
+            ({"note": row.note, "created": row.created.isoformat(), "document": row.document} for row in snapshots),
+            archive,
+        ),
         "letters_taken": [{"block": row.block, "letters": row.letters} for row in page.letters_taken.all()],
     }
+
+
+def _in_parts(stem: str, rows: Iterable[dict[str, Any]], archive: zipfile.ZipFile) -> list[str]:
+    """Write rows into parts of bounded size, as they come; returns the names of the parts."""
+    names: list[str] = []
+    held: list[str] = []
+    size = 0
+
+    def write() -> None:
+        names.append(f"{stem}-{len(names) + 1}.json")
+        archive.writestr(names[-1], f"[{','.join(held)}]")
+
+    for row in rows:
+        text = json.dumps(row, ensure_ascii=False)
+        if held and size + len(text) > STATES_BYTES:
+            write()
+            held, size = [], 0
+        held.append(text)
+        size += len(text)
+    if held:
+        write()
+    return names

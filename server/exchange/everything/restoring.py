@@ -1,41 +1,36 @@
 """The zip of everything, read: all of it is restored, or nothing."""
 
-import json
-import zipfile
-from collections.abc import Callable
-from datetime import datetime
+from collections.abc import Callable, Iterator
+from datetime import UTC, datetime
 from functools import partial
 from pathlib import PurePosixPath
-from typing import IO, Any
+from typing import IO, Any, Final
 
-from django.core.exceptions import ValidationError
-from django.db import IntegrityError, transaction
+from django.conf import settings
+from django.db import transaction
 
 from inkquilt.balance.kinds import ObservationKind
 from inkquilt.clusters.phrases import HALF
 from inkquilt.embellishments import CUT
-from inkquilt.errors import BadInput, CoreError, Fault
+from inkquilt.errors import BadInput, Fault
 from inkquilt.paper.kinds import PaperKind, SideName
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
 from inkquilt_io.lettering import FONT_KEY
 from server.common.errors import ApiError
+from server.common.owned import Owned
 from server.embellishments.models import OWN_KEY, Embellishment
+from server.exchange.everything.archive import Archive, part
 from server.exchange.everything.facts import (
     ALPHABET_FACTS,
     AREA_FACTS,
     FACTS,
     GONE,
-    INDEX,
     JPEG,
-    KIND,
-    MOST_PART_BYTES,
-    MOST_PARTS,
     MOST_PICTURE_BYTES,
     NAMED,
     PAPER_FACTS,
     STOCK_FACTS,
-    VERSION,
 )
 from server.looking.models import Snapshot
 from server.looking.services import switch
@@ -46,36 +41,40 @@ from server.photos import files
 from server.photos.models import Photo
 from server.photos.services import add_photo, add_print, describe, keep_areas
 from server.sketches.models import Sketch
-from server.sketches.services import keep_sketch
+from server.sketches.services import columns
 from server.stash.models import Paper, PaperPicture, PaperStock, is_colour
 from server.stash.services import keep_picture
 from server.words.models import ALPHABET_KEY, HAND_KEY, Alphabet, Hand, LettersTaken
+
+#: So many states are kept in one go.
+_AT_ONCE: Final = 25
+#: What is being restored lies aside as if it was thrown away long before anything can come back: nobody sees it
+#: until all of it is there, and what a power cut leaves of it is cleared away at the next start.
+NOT_YET: Final = datetime(2000, 1, 1, tzinfo=UTC)
 
 
 def restore_everything(*, owner: Any, file: IO[bytes]) -> dict[str, int]:
     """Add all that a zip holds to what a person keeps; returns how many of each.
 
-    All of it or nothing: raises ``ApiError`` that says which part is wrong, and then
-    nothing was added. Photos are unpacked first, for that takes long; the rest is one
-    transaction.
+    All of it or nothing: raises ``ApiError`` that says which part is wrong, and then nothing was
+    added. Each part is checked and put aside on its own, so that others can write meanwhile; in the
+    end one short transaction brings all of it out.
     """
-    try:
-        with zipfile.ZipFile(file) as archive:
-            restoring = _Restoring(owner, archive)
-            try:
-                return restoring.all()
-            except BaseException:
-                restoring.forget_photos()
-                raise
-    except (zipfile.BadZipFile, EOFError, NotImplementedError, RuntimeError) as error:
-        raise ApiError("bad-zip", "This zip is damaged or is none; nothing was restored.") from error
+    with Archive.opened(file) as archive:
+        restoring = _Restoring(owner, archive)
+        try:
+            return restoring.all()
+        except BaseException:
+            restoring.forget()
+            raise
 
 
 class _Restoring:
-    def __init__(self, owner: Any, archive: zipfile.ZipFile) -> None:
+    def __init__(self, owner: Any, archive: Archive) -> None:
         self.owner, self.archive = owner, archive
         self.known = set(Photo.objects.visible_to(owner).values_list("pk", flat=True))
-        self.new_photos: dict[int, Photo] = {}
+        #: What was put aside so far, the latest last.
+        self.aside: list[Owned] = []
         self.sketches: dict[int, Sketch] = {}
         self.photos: dict[int, int] = {}
         self.papers: dict[int, int] = {}
@@ -87,89 +86,64 @@ class _Restoring:
 
     def all(self) -> dict[str, int]:
         """Restore the parts, what others refer to first."""
-        rows = self.index()
-        self.parts(rows["photos"], self.photo)
+        index = self.archive.index()
+        steps: dict[str, Callable[[dict[str, Any]], None]] = {
+            "photos": self.photo,
+            "sketches": self.sketch,
+            "papers": self.paper,
+            **{name: partial(self.named, model, facts) for name, (model, facts) in NAMED.items()},
+            "alphabets": self.alphabet,
+            "pages": self.page,
+        }
+        for name, step in steps.items():
+            for row in index.rows[name]:
+                part(row, step)
         with transaction.atomic():
-            self.parts(rows["sketches"], self.sketch)
-            self.parts(rows["papers"], self.paper)
-            for name, (model, facts) in NAMED.items():
-                self.parts(rows[name], partial(self.named, model, facts))
-            self.parts(rows["alphabets"], self.alphabet)
-            self.never_told()
-            self.parts(rows["pages"], self.page)
-        return {name: len(part) for name, part in rows.items()}
+            self.bring_out()
+            for kind in ObservationKind:
+                if kind.name in index.never_told:
+                    switch(self.owner, kind, off=True)
+        return {name: len(rows) for name, rows in index.rows.items()}
 
-    def never_told(self) -> None:
-        """Switch off what the person never wants to be told."""
-        names = set(self.read(INDEX).get("never_told") or ())
-        for kind in ObservationKind:
-            if kind.name in names:
-                switch(self.owner, kind, off=True)
+    def put_aside(self, row: Owned) -> None:
+        """Keep something where nobody sees it yet."""
+        row.deleted_at = NOT_YET
+        row.save()
+        self.aside.append(row)
 
-    def index(self) -> dict[str, list[Any]]:
-        """Return the lists of parts."""
-        index = self.read(INDEX)
-        if not isinstance(index, dict) or index.get("kind") != KIND:
-            raise ApiError("not-everything", "This zip was not written by Ink Quilt as everything of an account.")
-        if index.get("version") != VERSION:
-            raise ApiError("unknown-version", f"This zip has version {index.get('version')}; {VERSION} can be read.")
-        lists = {name: index.get(name) for name in ("sketches", "photos", "pages")}
-        # Older zips have none of these.
-        lists |= {name: index.get(name, []) for name in ("papers", "alphabets", *NAMED)}
-        for name, rows in lists.items():
-            if not isinstance(rows, list) or len(rows) > MOST_PARTS:
-                raise ApiError("bad-index", f"The list of {name} in this zip cannot be read.")
-        return lists
+    def bring_out(self) -> None:
+        """Show everything that was put aside."""
+        by_model: dict[type[Owned], list[int]] = {}
+        for row in self.aside:
+            by_model.setdefault(type(row), []).append(row.pk)
+        for model, keys in by_model.items():
+            for at in range(0, len(keys), 500):
+                model.objects.filter(pk__in=keys[at : at + 500]).update(deleted_at=None)
 
-    def parts(self, rows: list[Any], step: Callable[[dict[str, Any]], None]) -> None:
-        for row in rows:
-            self.part(row, step)
+    def forget(self) -> None:
+        """Take out again what was put aside."""
+        for row in reversed(self.aside):
+            row.delete()
+            if isinstance(row, Photo):
+                files.remove(row.folder)
 
-    def forget_photos(self) -> None:
-        """Take out again what was unpacked."""
-        for photo in self.new_photos.values():
-            photo.delete()
-            files.remove(photo.folder)
-
-    def part(self, row: Any, step: Callable[[dict[str, Any]], None]) -> None:
-        """Restore one part; whatever is wrong with it is told with its name."""
-        file = str(row.get("file", "?"))[:80] if isinstance(row, dict) else "?"
-        try:
-            step(row)
-        except (BadInput, CoreError) as error:
-            raise ApiError("bad-part", f"{file}: {error} Nothing was restored.") from error
-        except (KeyError, TypeError, ValueError, AttributeError, ValidationError, IntegrityError) as error:
-            raise ApiError("bad-part", f"{file} in this zip cannot be read. Nothing was restored.") from error
-
-    def content(self, name: str, most: int = MOST_PART_BYTES) -> bytes:
-        """Return a part, within bounds whatever the zip's directory claims."""
-        try:
-            with self.archive.open(name) as stream:
-                data = stream.read(most + 1)
-        except KeyError as error:
-            raise ApiError("missing-part", f"{name[:80]} is missing in this zip.") from error
-        if len(data) > most:
-            raise ApiError("part-too-large", f"{name[:80]} in this zip is far too large.")
-        return data
-
-    def read(self, name: str) -> Any:
-        """Return a JSON part."""
-        data = self.content(name)
-        try:
-            return json.loads(data)
-        except (ValueError, RecursionError) as error:
-            raise ApiError("bad-part", f"{name[:80]} in this zip is not readable.") from error
+    def there(self, model: type[Any], name: str) -> Any:
+        """Return what a person has of that name, or what came with that name just now."""
+        now = next((row for row in self.aside if type(row) is model and row.name == name), None)  # type: ignore[attr-defined]
+        return now or model.objects.visible_to(self.owner).filter(name=name).first()
 
     def sketch(self, row: dict[str, Any]) -> None:
-        sketch = read_sketch(self.read(row["file"])).sketch
-        self.sketches[int(row["key"])] = keep_sketch(owner=self.owner, sketch=sketch)
+        sketch = read_sketch(self.archive.read(row["file"])).sketch
+        kept = Sketch(owner=self.owner, **columns(sketch))
+        self.put_aside(kept)
+        self.sketches[int(row["key"])] = kept
 
     def photo(self, row: dict[str, Any]) -> None:
         """Restore a photo; one that is there already keeps what is known of it here."""
         facts = {name: row["facts"][name] for name in FACTS} if "facts" in row else {}
         photo = self.from_file(row) if row["file"] is not None else self.from_size(row, facts)
         if photo.pk not in self.known:
-            self.new_photos[photo.pk] = photo
+            self.put_aside(photo)
             describe(photo=photo, facts=facts)
             keep_areas(photo=photo, rows=[{name: area[name] for name in AREA_FACTS} for area in row.get("areas", [])])
         self.photos[int(row["key"])] = photo.pk
@@ -178,7 +152,7 @@ class _Restoring:
         """Restore a paper; one of that name that is there already stays as it is, and serves."""
         facts = {name: row["facts"][name] for name in PAPER_FACTS if name != "motifs"}
         facts["motifs"] = row["facts"].get("motifs", [])  # older zips have none
-        paper = Paper.objects.visible_to(self.owner).filter(name=facts["name"]).first()
+        paper = self.there(Paper, facts["name"])
         if paper is None:
             paper = Paper(owner=self.owner, **facts)
             for face in ("front", "back"):
@@ -187,9 +161,9 @@ class _Restoring:
                     is_colour(colour)
             list(paper.core_motifs)  # fails for what is none
             paper.full_clean(exclude=["owner"])
-            paper.save()
+            self.put_aside(paper)
             for picture in row.get("pictures", []):
-                jpeg = self.content(str(picture["file"]), MOST_PICTURE_BYTES)
+                jpeg = self.archive.content(str(picture["file"]), MOST_PICTURE_BYTES)
                 if not jpeg.startswith(JPEG):
                     raise ValueError("that is no JPEG")
                 keep_picture(
@@ -207,22 +181,22 @@ class _Restoring:
         """Restore lettering, unless some of that name is there: that then serves."""
         facts = {name: row[name] for name in ALPHABET_FACTS}
         old = str(row.get("key", ""))  # older zips tell none
-        alphabet = Alphabet.objects.visible_to(self.owner).filter(name=facts["name"]).first()
+        alphabet = self.there(Alphabet, facts["name"])
         if alphabet is None:
             alphabet = Alphabet(owner=self.owner, **facts)
             alphabet.full_clean(exclude=["owner"])
             alphabet.letters = {str(letter)[:1]: int(count) for letter, count in facts["letters"].items()}
-            alphabet.save()
+            self.put_aside(alphabet)
             self.new_alphabets[old] = alphabet
         self.lettering[f"{ALPHABET_KEY}{old}"] = alphabet.key
 
     def named(self, model: type[Any], facts: tuple[str, ...], row: dict[str, Any]) -> None:
         """Restore something that is told by its facts alone, unless one of that name is there."""
-        there = model.objects.visible_to(self.owner).filter(name=row["name"]).first()
+        there = self.there(model, row["name"])
         if there is None:
             there = model(owner=self.owner, **{name: row[name] for name in facts if name in row})
             there.full_clean(exclude=["owner"])
-            there.save()
+            self.put_aside(there)
         if model is Embellishment and "key" in row:
             self.embellishments[f"{OWN_KEY}{row['key']}"] = there.key
         if model is Hand and "key" in row:
@@ -230,9 +204,11 @@ class _Restoring:
 
     def from_file(self, row: dict[str, Any]) -> Photo:
         """Unpack a photo."""
-        info = self.archive.getinfo(row["file"])
-        with self.archive.open(info) as stream:
-            return add_photo(owner=self.owner, name=str(row["name"]), file=stream, size=info.file_size).photo
+        size = self.archive.size(row["file"])
+        if size > settings.PHOTO_MOST_BYTES:
+            raise ApiError("photo-too-large", f"{row['file'][:80]} in this zip is more than a photo may have (30 MB).")
+        with self.archive.stream(row["file"], settings.PHOTO_MOST_BYTES) as stream:
+            return add_photo(owner=self.owner, name=str(row["name"]), file=stream, size=size).photo
 
     def from_size(self, row: dict[str, Any], facts: dict[str, Any]) -> Photo:
         """Enter a print that has no file."""
@@ -240,30 +216,49 @@ class _Restoring:
         return add_print(owner=self.owner, name=str(row["name"]), size=size, kind=facts["kind"], note=facts["note"])
 
     def page(self, row: dict[str, Any]) -> None:
-        data = self.read(row["file"])
-        revisions = [Revision(number=int(r["number"]), done=str(r["done"])[:160], document=self.document(r["document"]))
-                     for r in data["revisions"]]  # fmt: skip
-        numbers = [revision.number for revision in revisions]
-        if numbers != list(range(1, len(numbers) + 1)) or int(data["head"]) not in numbers:
-            raise BadInput([Fault(None, "revisions", "its states are not complete.")])
+        data = self.archive.read(row["file"])
         name = str(data["name"]).strip()[:120] or PurePosixPath(row["file"]).stem
-        page = Page.objects.create(
-            owner=self.owner, name=name, head=int(data["head"]), sketch=self.sketches.get(data.get("sketch") or 0)
-        )
-        for revision in revisions:
-            revision.page = page
-        Revision.objects.bulk_create(revisions)
-        Snapshot.objects.bulk_create(
-            Snapshot(
-                page=page,
-                note=str(state["note"])[:300],
-                created=datetime.fromisoformat(state["created"]),
-                document=self.document(state["document"]),
+        page = Page(owner=self.owner, name=name, head=int(data["head"]), sketch=self.sketches.get(data["sketch"] or 0))
+        self.put_aside(page)
+        count = 0
+        for states in self.in_parts(data["revisions"]):
+            revisions = [
+                Revision(
+                    page=page,
+                    number=int(state["number"]),
+                    done=str(state["done"])[:160],
+                    document=self.document(state["document"]),
+                )
+                for state in states
+            ]
+            expected = list(range(count + 1, count + 1 + len(revisions)))
+            if [revision.number for revision in revisions] != expected:
+                raise BadInput([Fault(None, "revisions", "its states are not complete.")])
+            count += len(revisions)
+            Revision.objects.bulk_create(revisions)
+        if not 1 <= page.head <= count:
+            raise BadInput([Fault(None, "revisions", "its states are not complete.")])
+        for states in self.in_parts(data.get("snapshots") or []):
+            Snapshot.objects.bulk_create(
+                Snapshot(
+                    page=page,
+                    note=str(state["note"])[:300],
+                    created=datetime.fromisoformat(state["created"]),
+                    document=self.document(state["document"]),
+                )
+                for state in states
             )
-            for state in data.get("snapshots") or ()
-        )
         for taken in data.get("letters_taken") or ():
             self.letters_taken(page, taken)
+
+    def in_parts(self, rows: list[Any]) -> Iterator[list[Any]]:
+        """Yield states part by part; older zips hold them in the page itself."""
+        if all(isinstance(row, dict) for row in rows):
+            yield from (rows[at : at + _AT_ONCE] for at in range(0, len(rows), _AT_ONCE))
+            return
+        for name in rows:
+            states = self.archive.read(name)
+            yield from (states[at : at + _AT_ONCE] for at in range(0, len(states), _AT_ONCE))
 
     def letters_taken(self, page: Page, row: dict[str, Any]) -> None:
         """Remember which letters of a stuck-down title are off their sheets; a sheet that was there knows of none."""

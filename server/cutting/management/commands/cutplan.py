@@ -15,6 +15,7 @@ from django.core.management.base import BaseCommand
 
 from inkquilt.cutting.guillotine import CutPlan, plan_cuts
 from inkquilt.errors import BadInput
+from inkquilt.exact_json import read_exact
 from inkquilt.lengths import Unit, with_unit
 from inkquilt_io.cut_files import CuttingTask, read_task, write_plan
 
@@ -100,8 +101,8 @@ def _task(file: str, wanted: str | None) -> CuttingTask:
     if len(content) > MOST_BYTES:
         raise BadCall(f"“{file}” is larger than a list of cutting tasks can be (8 MB)")
     try:
-        data = json.loads(content)
-    except (ValueError, RecursionError) as error:
+        data = read_exact(content, decimals=False)
+    except ValueError as error:
         raise BadCall(f"“{file}” is not readable JSON: {str(error)[:120]}") from error
     if isinstance(data, list):
         data = next(

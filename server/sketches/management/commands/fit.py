@@ -7,13 +7,13 @@ JSON goes to standard output.
 import json
 import sys
 from argparse import ArgumentParser
-from decimal import Decimal
 from pathlib import Path
 from typing import Any
 
 from django.core.management.base import BaseCommand
 
 from inkquilt.errors import BadInput, CoreError
+from inkquilt.exact_json import read_exact
 from inkquilt.fit import Fit, FitRequest, School, Way, bounds
 from inkquilt.fit.explain import gist_of
 from inkquilt.fit.reasons import with_reasons
@@ -156,20 +156,16 @@ def _json_file(name: str) -> object:
         text = sys.stdin.read(MOST_BYTES + 1) if name == "-" else _read(Path(name))
         if len(text) > MOST_BYTES:
             raise BadCall(f"“{name}” is larger than a sketch can be (2 MB)")
-        return json.loads(text, parse_float=Decimal, parse_constant=_no_constant)
+        return read_exact(text)
     except OSError as error:
         raise BadCall(f"“{name}” cannot be read: {error.strerror}") from error
-    except (ValueError, RecursionError) as error:
+    except ValueError as error:
         raise BadCall(f"“{name}” is no readable JSON: {str(error)[:160]}") from error
 
 
 def _read(path: Path) -> str:
     with path.open(encoding="utf-8") as file:
         return file.read(MOST_BYTES + 1)
-
-
-def _no_constant(name: str) -> Any:
-    raise ValueError(f"{name} is no number")
 
 
 def _crops(photos: PhotoChoice, fits: list[Fit]) -> list[dict[str, Any]]:
