@@ -24,6 +24,10 @@ help:
 
 setup: $(STAMPS)/python $(STAMPS)/client
 
+# What checks and measures needs more than what runs.
+.PHONY: checking
+checking: setup $(STAMPS)/checking
+
 $(STAMPS):
 	@mkdir -p $(STAMPS)
 
@@ -32,6 +36,10 @@ $(STAMPS)/python: requirements.txt | $(STAMPS)
 	    || python3 -m pip install --quiet --break-system-packages uv==$(UV_VERSION)
 	@test -x $(PYTHON) || uv venv --quiet $(VENV)
 	@uv pip sync --quiet --python $(PYTHON) --require-hashes requirements.txt
+	@touch $@
+
+$(STAMPS)/checking: requirements-checking.txt $(STAMPS)/python | $(STAMPS)
+	@uv pip sync --quiet --python $(PYTHON) --require-hashes requirements-checking.txt
 	@touch $@
 
 $(STAMPS)/packages: web/package-lock.json web/.npmrc | $(STAMPS)
@@ -59,7 +67,7 @@ table: setup
 browser:
 	@test -x /usr/bin/chromium || { apt-get update -qq && apt-get install -y -qq chromium fonts-dejavu-core >/dev/null; }
 
-lint: setup
+lint: checking
 	$(VENV)/bin/ruff check .
 	$(VENV)/bin/ruff format --check .
 	$(VENV)/bin/mypy
@@ -78,11 +86,11 @@ schema: $(STAMPS)/python $(STAMPS)/packages
 	$(PYTHON) manage.py spectacular --validate --fail-on-warn --file web/schema.yaml
 	cd web && npm run --silent gen:api
 
-format: setup
+format: checking
 	$(VENV)/bin/ruff check --fix . && $(VENV)/bin/ruff format .
 	cd web && npm run --silent format
 
-bench: setup
+bench: checking
 	$(PYTHON) -m bench.designs
 	$(PYTHON) -m bench.designs 100 side
 	$(PYTHON) -m bench.by_hand
@@ -95,7 +103,7 @@ bench: setup
 	$(PYTHON) -m bench.noticing
 	$(PYTHON) -m bench.decorating
 
-screenshots: setup browser
+screenshots: checking browser
 	$(PYTHON) -m demo.screenshots docs/screenshots
 
 clean:

@@ -1,10 +1,12 @@
 """One shape for everything that goes wrong: ``{code, detail, faults}``, never a stack trace."""
 
+import errno
 import logging
 from collections.abc import Sequence
 from typing import Any, Final
 
-from django.core.exceptions import RequestDataTooBig
+from django.core.exceptions import RequestDataTooBig, TooManyFieldsSent, TooManyFilesSent
+from django.db import DatabaseError
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from rest_framework import exceptions, status
 from rest_framework.response import Response
@@ -65,6 +67,15 @@ def answer_error(error: Exception, context: dict[str, Any]) -> Response | None:
         return Response({"code": error.code, "detail": str(error), "faults": faults, **more}, 400)
     if isinstance(error, CoreError):
         return Response({"code": error.code, "detail": str(error)}, 400)
+    if isinstance(error, OverflowError):
+        return Response({"code": "number-too-large", "detail": "A number in this is far too large."}, 400)
+    if isinstance(error, TooManyFilesSent | TooManyFieldsSent):
+        return Response(
+            {"code": "too-many", "detail": "That is too much for one form: send the files one by one."}, 400
+        )
+    disk = _of_the_disk(error)
+    if disk is not None:
+        return disk
     if isinstance(error, RequestDataTooBig):
         return Response({"code": "too-large", "detail": "That is larger than a sketch or page can be (2 MB)."}, 413)
     if isinstance(error, Http404):
@@ -75,6 +86,23 @@ def answer_error(error: Exception, context: dict[str, Any]) -> Response | None:
         return answer
     log.exception("unexpected error", exc_info=error)
     return Response({"code": "server-error", "detail": "Something went wrong here. Nothing was changed."}, 500)
+
+
+def _of_the_disk(error: Exception) -> Response | None:
+    """Say what the disk or the database says no to."""
+    said = str(error).lower()
+    is_database, is_file = isinstance(error, DatabaseError), isinstance(error, OSError)
+    if (is_file and error.errno in (errno.ENOSPC, errno.EDQUOT)) or (is_database and "full" in said):
+        words = "The disk is full: nothing was changed. Make room, then try again."
+        return Response({"code": "disk-full", "detail": words}, status.HTTP_507_INSUFFICIENT_STORAGE)
+    if is_database and "locked" in said:
+        words = "Something else is being written just now. Nothing was changed; try again in a moment."
+        return Response({"code": "busy", "detail": words}, 503, headers={"Retry-After": "1"})
+    if is_database and ("readonly" in said or "unable to open" in said or "malformed" in said or "i/o" in said):
+        log.error("the database cannot be used: %s", error)
+        words = "The folder Ink Quilt keeps its things in cannot be written or read. Nothing was changed."
+        return Response({"code": "disk-broken", "detail": words}, status.HTTP_507_INSUFFICIENT_STORAGE)
+    return None
 
 
 def _plain(error: Exception, data: Any) -> dict[str, Any]:

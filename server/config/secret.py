@@ -1,6 +1,8 @@
 """The signing key of one installation: made once, kept beside its data."""
 
 import os
+import sys
+from contextlib import suppress
 from pathlib import Path
 
 from django.core.management.utils import get_random_secret_key
@@ -8,11 +10,33 @@ from django.core.management.utils import get_random_secret_key
 
 def read_or_make_secret(path: Path) -> str:
     """Return the key in ``path``, making one that only its owner can read if there is none."""
+    if (key := _read(path)) is not None:
+        return key
+    # Written beside it and then linked there whole: a disk that is full leaves no empty key, and of two
+    # that start at once one wins.
+    working = path.with_name(f".{path.name}.{os.getpid()}")
     try:
-        handle = os.open(path, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
-    except FileExistsError:
-        return path.read_text("utf-8").strip()
-    with os.fdopen(handle, "w", encoding="utf-8") as file:
-        key = get_random_secret_key()
-        file.write(key)
-    return key
+        handle = os.open(working, os.O_WRONLY | os.O_CREAT | os.O_TRUNC, 0o600)
+        with os.fdopen(handle, "w", encoding="utf-8") as file:
+            file.write(get_random_secret_key())
+            file.flush()
+            os.fsync(file.fileno())
+        if path.exists():  # an empty one, left by an older start
+            path.unlink()
+        with suppress(FileExistsError):
+            os.link(working, path)
+    except OSError as error:
+        sys.exit(
+            f"Ink Quilt cannot keep its key in {path.parent}: {error.strerror}. "
+            "Make room there, or choose another folder with INKQUILT_DATA."
+        )
+    finally:
+        working.unlink(missing_ok=True)
+    return path.read_text("utf-8").strip()
+
+
+def _read(path: Path) -> str | None:
+    try:
+        return path.read_text("utf-8").strip() or None
+    except FileNotFoundError:
+        return None

@@ -1,15 +1,21 @@
 """Settings of Ink Quilt. Everything a person keeps lies under ``INKQUILT_DATA`` (default: ``var/``)."""
 
 import os
+import sys
 from pathlib import Path
 
 from server.config.secret import read_or_make_secret
 
 BASE_DIR = Path(__file__).resolve().parents[2]
 DATA_DIR = Path(os.environ.get("INKQUILT_DATA", BASE_DIR / "var"))
-DATA_DIR.mkdir(parents=True, exist_ok=True)
+try:
+    DATA_DIR.mkdir(mode=0o700, parents=True, exist_ok=True)
+except OSError as error:
+    sys.exit(f"Ink Quilt cannot make its folder {DATA_DIR}: {error.strerror}. Choose another with INKQUILT_DATA.")
 
 DEBUG = False
+#: Whether new accounts can be made; not while the home network is served.
+INKQUILT_REGISTRATION = True
 #: The demo signs its made-up scrapbooker in by itself; ``manage.py demo`` sets this.
 INKQUILT_DEMO = os.environ.get("INKQUILT_DEMO") == "1"
 SECRET_KEY = os.environ.get("INKQUILT_SECRET") or read_or_make_secret(DATA_DIR / "secret-key")

@@ -1,8 +1,11 @@
 """Photo files on disk: the original as it came, and the smaller upright pictures made from it."""
 
 import hashlib
+import os
+import re
 import shutil
 import tempfile
+import time
 import uuid
 from dataclasses import dataclass
 from pathlib import Path
@@ -15,6 +18,10 @@ from server.common.errors import ApiError
 from server.solving.pool import solvers
 
 CHUNK: Final = 1 << 20
+#: A folder that is being written names the process that writes it.
+_BEGUN: Final = re.compile(r"\.new-(\d+)-")
+#: A whole folder is known to the database within so many seconds, or never.
+_SURELY_KEPT: Final = 600
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,7 +57,7 @@ def store(file: IO[bytes], size: int) -> StoredPhoto:
     working: Path | None = None
     try:
         root.mkdir(parents=True, exist_ok=True)
-        working = Path(tempfile.mkdtemp(prefix=".new-", dir=root))
+        working = Path(tempfile.mkdtemp(prefix=f".new-{os.getpid()}-", dir=root))
         digest = _keep(file, working / "original")
         facts: PhotoFacts = solvers().run("read_photo", working / "original", working, settings.PHOTO_MOST_PIXELS)
         (working / "original").rename(working / f"original{facts.suffix}")
@@ -76,6 +83,28 @@ def _keep(file: IO[bytes], path: Path) -> str:
             digest.update(chunk)
             out.write(chunk)
     return digest.hexdigest()
+
+
+def clear_half_written() -> int:
+    """Remove folders that were begun and not finished, or that no photo knows, at the start; returns how many."""
+    from server.photos.models import Photo
+
+    root = Path(settings.PHOTO_DIR)
+    if not root.is_dir():
+        return 0
+    known = set(Photo.objects.values_list("folder", flat=True))
+    lost = [folder for folder in root.iterdir() if folder.is_dir() and folder.name not in known and _is_left(folder)]
+    for folder in lost:
+        shutil.rmtree(folder, ignore_errors=True)
+    return len(lost)
+
+
+def _is_left(folder: Path) -> bool:
+    """Tell whether nobody writes a folder any more."""
+    begun = _BEGUN.match(folder.name)
+    if begun is not None:
+        return not Path(f"/proc/{begun[1]}").exists()
+    return time.time() - folder.stat().st_mtime > _SURELY_KEPT
 
 
 def remove(folder: str) -> None:

@@ -135,9 +135,9 @@ class Limits(TestCase):
         pool = self.a_pool()
         before = pool.pids
         began = time.monotonic()
-        with mock.patch("server.solving.pool.seconds_for", return_value=0.5), self.assertLogs("server.solving.pool"):
-            with self.assertRaises(TooMuch):
-                pool.run("proposals", self.slow, SLOW_WAY)
+        short = mock.patch("server.solving.pool.seconds_for", return_value=0.5)
+        with short, self.assertLogs("server.solving.pool"), self.assertRaises(TooMuch):
+            pool.run("proposals", self.slow, SLOW_WAY)
         self.assertLess(time.monotonic() - began, 5)
         self.assertNotEqual(pool.pids, before)
         self.assertTrue(pool.run("fit", QUICK, SLOW_WAY).found)

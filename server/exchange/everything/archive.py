@@ -16,7 +16,7 @@ from server.common.errors import ApiError
 from server.exchange.everything.facts import INDEX, KIND, MOST_PART_BYTES, MOST_PARTS, NAMED, VERSIONS
 
 #: What a damaged archive makes the libraries raise.
-_DAMAGED = (zipfile.BadZipFile, zlib.error, lzma.LZMAError, EOFError, NotImplementedError, RuntimeError, OSError)
+_DAMAGED = (zipfile.BadZipFile, zlib.error, lzma.LZMAError, EOFError, NotImplementedError, RuntimeError)
 #: What a part of the wrong kind makes reading it raise.
 _WRONG = (
     KeyError, TypeError, ValueError, AttributeError, IndexError, OverflowError, ArithmeticError,
@@ -41,7 +41,7 @@ class Archive:
         """Open a zip. Raises ``ApiError`` for one that is damaged."""
         try:
             archive = zipfile.ZipFile(file)
-        except (*_DAMAGED, ValueError) as error:
+        except (*_DAMAGED, ValueError, OSError) as error:
             raise damaged() from error
         with archive:
             yield cls(archive)
@@ -55,7 +55,7 @@ class Archive:
         with self.stream(name, most) as stream:
             try:
                 data = stream.read(most + 1)
-            except _DAMAGED as error:
+            except (*_DAMAGED, OSError) as error:
                 raise damaged() from error
         if len(data) > most:
             raise _too_large(name)

@@ -12,12 +12,11 @@ from typing import Any
 import segno
 from django.conf import settings
 from django.contrib.auth import get_user_model
-from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError
 
 from server.accounts.links import LASTS, new_link
 from server.common.serving import PortTaken, serve
-from server.recovery.services import purge
+from server.common.starting import prepare
 
 
 class Command(BaseCommand):
@@ -34,8 +33,8 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         """Serve until Ctrl-C."""
         settings.INKQUILT_DEMO = False
-        call_command("migrate", verbosity=0)
-        purge()
+        settings.INKQUILT_REGISTRATION = False
+        prepare()
         address = options["address"] or home_address()
         settings.ALLOWED_HOSTS = [*settings.ALLOWED_HOSTS, address]
         user = chosen_user(options["name"])

@@ -3,11 +3,10 @@
 from argparse import ArgumentParser
 from typing import Any
 
-from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError
 
 from server.common.serving import PortTaken, serve
-from server.recovery.services import purge
+from server.common.starting import prepare
 
 
 class Command(BaseCommand):
@@ -22,8 +21,7 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         """Serve."""
-        call_command("migrate", verbosity=0)
-        purge()
+        prepare()
         host, port = options["host"], options["port"]
         try:
             serve(host, port, f"Ink Quilt is ready: http://{host}:{port}  (Ctrl-C stops it)")

@@ -4,12 +4,11 @@ from argparse import ArgumentParser
 from typing import Any
 
 from django.conf import settings
-from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError
 
 from server.common.serving import PortTaken, serve
+from server.common.starting import prepare
 from server.demo.services import load_demo
-from server.recovery.services import purge
 
 
 class Command(BaseCommand):
@@ -25,10 +24,9 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         """Load, then serve until Ctrl-C."""
         settings.INKQUILT_DEMO = True
-        call_command("migrate", verbosity=0)
+        prepare()
         self.stdout.write("Laying out the demo's sketches, photos and pages ...")
         load_demo()
-        purge()
         if options["load_only"]:
             return
         port = options["port"]
