@@ -10,10 +10,10 @@ from django.http import HttpRequest
 from django.utils import timezone
 
 from server.accounts.models import SignInLink
+from server.accounts.services import OWN_BACKEND
 
 #: A link not used by then is dead.
 LASTS: Final = timedelta(minutes=15)
-_BACKEND: Final = "django.contrib.auth.backends.ModelBackend"
 
 
 def new_link(user: Any) -> str:
@@ -32,7 +32,7 @@ def use_link(request: HttpRequest, secret: str) -> bool:
     if not fresh.update(used=now):
         return False
     link = SignInLink.objects.select_related("user").get(digest=_digest(secret))
-    login(request, link.user, backend=_BACKEND)
+    login(request, link.user, backend=OWN_BACKEND)
     return True
 
 

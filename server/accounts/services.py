@@ -1,5 +1,8 @@
 """Signing in and out, and registering, with Django's own accounts."""
 
+from typing import Final
+
+from axes.handlers.proxy import AxesProxyHandler
 from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout
 from django.contrib.auth.models import AbstractBaseUser
@@ -10,13 +13,18 @@ from django.http import HttpRequest
 
 from server.common.errors import ApiError
 
+#: Passwords are checked by Django's own backend; wrong tries are counted before it.
+OWN_BACKEND: Final = "django.contrib.auth.backends.ModelBackend"
 #: The demo's made-up scrapbooker.
 DEMO_USER = "wilma"
 _STAY_OUT = "signed-out-of-demo"
+_SLOW_DOWN = "That was wrong too often. Wait five minutes, then try again."
 
 
 def sign_in(request: HttpRequest, username: str, password: str) -> AbstractBaseUser:
     """Sign a person in; the same answer for an unknown name and a wrong password."""
+    if not AxesProxyHandler.is_allowed(request, {"username": username}):
+        raise ApiError("slow-down", _SLOW_DOWN, 429)
     user = authenticate(request, username=username, password=password)
     if user is None:
         raise ApiError("wrong-sign-in", "That name and password do not belong together.", 400)
@@ -31,7 +39,9 @@ def sign_out(request: HttpRequest) -> None:
 
 
 def register(request: HttpRequest, username: str, password: str) -> AbstractBaseUser:
-    """Make an account and sign it in."""
+    """Make an account and sign it in. While the home network is served there are no new ones."""
+    if not settings.INKQUILT_REGISTRATION:
+        raise ApiError("registration-closed", "New tables are made on the computer itself: start “make serve”.", 403)
     users = get_user_model().objects
     try:
         validate_password(password, get_user_model()(username=username))
@@ -44,7 +54,7 @@ def register(request: HttpRequest, username: str, password: str) -> AbstractBase
             user = users.create_user(username=username, password=password)
     except IntegrityError as error:
         raise ApiError("name-taken", f"There is somebody called “{username}” already.") from error
-    login(request, user)
+    login(request, user, backend=OWN_BACKEND)
     return user
 
 
@@ -54,4 +64,4 @@ def sign_in_demo(request: HttpRequest) -> None:
         return
     user = get_user_model().objects.filter(username=DEMO_USER).first()
     if user is not None:
-        login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+        login(request, user, backend=OWN_BACKEND)

@@ -17,10 +17,11 @@ from server.common.serializers import ErrorSerializer
 
 
 class SessionSerializer(serializers.Serializer):
-    """Who is signed in (null: nobody) and whether this is the demo."""
+    """Who is signed in (null: nobody), whether this is the demo, and whether new accounts can be made."""
 
     user = serializers.CharField(allow_null=True)
     demo = serializers.BooleanField()
+    open_to_new = serializers.BooleanField()
 
 
 class CredentialsSerializer(serializers.Serializer):
@@ -35,7 +36,7 @@ class CredentialsSerializer(serializers.Serializer):
 def session_answer(request: Request) -> Response:
     """Answer with the present session."""
     user = request.user.get_username() if request.user.is_authenticated else None
-    return Response({"user": user, "demo": settings.INKQUILT_DEMO})
+    return Response({"user": user, "demo": settings.INKQUILT_DEMO, "open_to_new": settings.INKQUILT_REGISTRATION})
 
 
 @method_decorator([ensure_csrf_cookie, csrf_protect], name="dispatch")
@@ -52,7 +53,7 @@ class SessionView(APIView):
     @extend_schema(
         operation_id="sign_in",
         request=CredentialsSerializer,
-        responses={200: SessionSerializer, 400: ErrorSerializer},
+        responses={200: SessionSerializer, 400: ErrorSerializer, 429: ErrorSerializer},
     )
     def post(self, request: Request) -> Response:
         """Sign in."""
@@ -78,7 +79,7 @@ class RegisterView(APIView):
     @extend_schema(
         operation_id="register",
         request=CredentialsSerializer,
-        responses={200: SessionSerializer, 400: ErrorSerializer},
+        responses={200: SessionSerializer, 400: ErrorSerializer, 403: ErrorSerializer},
     )
     def post(self, request: Request) -> Response:
         """Make an account and sign it in."""

@@ -2,6 +2,7 @@
 
 import os
 import sys
+from datetime import timedelta
 from pathlib import Path
 
 from server.config.secret import read_or_make_secret
@@ -26,6 +27,7 @@ INSTALLED_APPS = [
     "django.contrib.contenttypes",
     "django.contrib.sessions",
     "django.contrib.staticfiles",
+    "axes",
     "csp",
     "rest_framework",
     "drf_spectacular",
@@ -72,6 +74,19 @@ DATABASES = {
         "OPTIONS": SQLITE_OPTIONS,
     }
 }
+
+AUTHENTICATION_BACKENDS = [
+    "axes.backends.AxesStandaloneBackend",
+    "django.contrib.auth.backends.ModelBackend",
+]
+# Five wrong tries for a name from one place, then five minutes of waiting.
+AXES_FAILURE_LIMIT = 5
+AXES_COOLOFF_TIME = timedelta(minutes=5)
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_RESET_ON_SUCCESS = True
+AXES_DISABLE_ACCESS_LOG = True
+AXES_VERBOSE = False
+AXES_ENABLE_ADMIN = False
 
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": f"django.contrib.auth.password_validation.{name}"}
@@ -178,5 +193,6 @@ LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "loggers": {"axes": {"level": "ERROR"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
 }

@@ -1,10 +1,12 @@
 """All addresses: the API by app, and the client for everything else."""
 
-from django.urls import include, path, re_path
+from django.urls import include, path, re_path, register_converter
 
-from server.accounts.link_views import table_link
 from server.common.errors import unknown_address
+from server.common.ids import IdConverter
 from server.config.client import client
+
+register_converter(IdConverter, "id")
 
 urlpatterns = [
     path("api/", include("server.accounts.urls")),
@@ -22,7 +24,6 @@ urlpatterns = [
     path("api/", include("server.exchange.urls")),
     path("api/", include("server.recovery.urls")),
     re_path(r"^api/.*$", unknown_address),
-    path("table/<str:secret>", table_link),
     re_path(r"^(?!static/).*$", client),
 ]
 handler404 = "server.common.errors.unknown_address"

@@ -7,15 +7,15 @@ from server.cutting.tool_views import ShapingToolsView, ShapingToolView, Trimmer
 from server.cutting.views import CutFileView, RunView, TableView, TakeStockView, UndoRunView
 
 urlpatterns = [
-    path("pages/<int:pk>/cutting/", TableView.as_view()),
-    path("pages/<int:pk>/cutting/run/", RunView.as_view()),
-    path("pages/<int:pk>/cutting/run/stock/", TakeStockView.as_view()),
-    path("pages/<int:pk>/cutting/run/undo/", UndoRunView.as_view()),
+    path("pages/<id:pk>/cutting/", TableView.as_view()),
+    path("pages/<id:pk>/cutting/run/", RunView.as_view()),
+    path("pages/<id:pk>/cutting/run/stock/", TakeStockView.as_view()),
+    path("pages/<id:pk>/cutting/run/undo/", UndoRunView.as_view()),
     re_path(r"^pages/(?P<pk>\d{1,15})/cutting/files/(?P<name>cuts\.pdf|cuts\.csv)$", CutFileView.as_view()),
-    path("pages/<int:pk>/cutting/machine/", MachineRunView.as_view()),
-    path("pages/<int:pk>/cutting/machine/file/", MachineFileView.as_view()),
+    path("pages/<id:pk>/cutting/machine/", MachineRunView.as_view()),
+    path("pages/<id:pk>/cutting/machine/file/", MachineFileView.as_view()),
     path("trimmers/", TrimmersView.as_view()),
-    path("trimmers/<int:pk>/", TrimmerView.as_view()),
+    path("trimmers/<id:pk>/", TrimmerView.as_view()),
     path("tools/", ShapingToolsView.as_view()),
-    path("tools/<int:pk>/", ShapingToolView.as_view()),
+    path("tools/<id:pk>/", ShapingToolView.as_view()),
 ]

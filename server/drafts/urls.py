@@ -9,5 +9,5 @@ urlpatterns = [
     path("drafts/basic/", BasicTypesView.as_view()),
     path("drafts/measured/", MeasuredView.as_view()),
     path("drafts/redraw/", RedrawView.as_view()),
-    path("sketches/<int:pk>/draft/", SketchDraftView.as_view()),
+    path("sketches/<id:pk>/draft/", SketchDraftView.as_view()),
 ]

@@ -13,9 +13,9 @@ from server.embellishments.views import (
 
 urlpatterns = [
     path("embellishments/", EmbellishmentsView.as_view()),
-    path("embellishments/<int:pk>/", EmbellishmentView.as_view()),
-    path("pages/<int:pk>/clusters/", ClustersView.as_view()),
-    path("pages/<int:pk>/scatter/", ScatterView.as_view()),
-    path("pages/<int:pk>/ready-words/", ReadyWordsView.as_view()),
-    path("pages/<int:pk>/cover/", CoverView.as_view()),
+    path("embellishments/<id:pk>/", EmbellishmentView.as_view()),
+    path("pages/<id:pk>/clusters/", ClustersView.as_view()),
+    path("pages/<id:pk>/scatter/", ScatterView.as_view()),
+    path("pages/<id:pk>/ready-words/", ReadyWordsView.as_view()),
+    path("pages/<id:pk>/cover/", CoverView.as_view()),
 ]

@@ -8,9 +8,9 @@ from server.exchange.measure_views import PageMeasuresView, ReckoningView, Sketc
 
 urlpatterns = [
     path("everything/", EverythingView.as_view()),
-    path("pages/<int:pk>/measures/", PageMeasuresView.as_view()),
-    path("pages/<int:pk>/reckoning/", ReckoningView.as_view()),
-    path("sketches/<int:pk>/measures/", SketchMeasuresView.as_view()),
+    path("pages/<id:pk>/measures/", PageMeasuresView.as_view()),
+    path("pages/<id:pk>/reckoning/", ReckoningView.as_view()),
+    path("sketches/<id:pk>/measures/", SketchMeasuresView.as_view()),
     re_path(
         r"^pages/(?P<pk>\d{1,15})/files/(?P<name>page\.pdf|page\.svg|pieces\.csv|page\.quilt\.json|measures\.pdf|words\.pdf|placing\.pdf)$",
         FileView.as_view(),

@@ -6,10 +6,10 @@ from server.looking.views import LookAgainView, SnapshotsView, SnapshotView, Ste
 
 urlpatterns = [
     path("observations/off/", SwitchOffView.as_view()),
-    path("pages/<int:pk>/look/", LookAgainView.as_view()),
-    path("pages/<int:pk>/try/", TryView.as_view()),
-    path("pages/<int:pk>/steps/", StepsView.as_view()),
-    path("pages/<int:pk>/steps/<int:number>/", StepView.as_view()),
-    path("pages/<int:pk>/snapshots/", SnapshotsView.as_view()),
-    path("pages/<int:pk>/snapshots/<int:snapshot>/", SnapshotView.as_view()),
+    path("pages/<id:pk>/look/", LookAgainView.as_view()),
+    path("pages/<id:pk>/try/", TryView.as_view()),
+    path("pages/<id:pk>/steps/", StepsView.as_view()),
+    path("pages/<id:pk>/steps/<id:number>/", StepView.as_view()),
+    path("pages/<id:pk>/snapshots/", SnapshotsView.as_view()),
+    path("pages/<id:pk>/snapshots/<id:snapshot>/", SnapshotView.as_view()),
 ]

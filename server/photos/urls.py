@@ -7,8 +7,8 @@ from server.photos.views import AreasView, LookView, PhotosView, PhotoView, Pict
 urlpatterns = [
     path("photos/", PhotosView.as_view()),
     path("photos/prints/", PrintsView.as_view()),
-    path("photos/<int:pk>/", PhotoView.as_view()),
-    path("photos/<int:pk>/areas/", AreasView.as_view()),
-    path("photos/<int:pk>/look/", LookView.as_view()),
+    path("photos/<id:pk>/", PhotoView.as_view()),
+    path("photos/<id:pk>/areas/", AreasView.as_view()),
+    path("photos/<id:pk>/look/", LookView.as_view()),
     re_path(r"^photos/(?P<pk>\d{1,15})/(?P<kind>view|thumb)/$", PictureView.as_view()),
 ]

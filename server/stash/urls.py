@@ -6,8 +6,8 @@ from server.stash.views import PapersView, PaperView, PictureView, StocksView, S
 
 urlpatterns = [
     path("stash/papers/", PapersView.as_view()),
-    path("stash/papers/<int:pk>/", PaperView.as_view()),
-    path("stash/papers/<int:pk>/stock/", StocksView.as_view()),
-    path("stash/papers/<int:pk>/stock/<int:stock>/", StockView.as_view()),
-    path("stash/papers/<int:pk>/pictures/<str:side>/", PictureView.as_view()),
+    path("stash/papers/<id:pk>/", PaperView.as_view()),
+    path("stash/papers/<id:pk>/stock/", StocksView.as_view()),
+    path("stash/papers/<id:pk>/stock/<id:stock>/", StockView.as_view()),
+    path("stash/papers/<id:pk>/pictures/<str:side>/", PictureView.as_view()),
 ]

@@ -7,10 +7,10 @@ from server.words.views import AlphabetsView, AlphabetView, LettersTakenView, Ti
 
 urlpatterns = [
     path("alphabets/", AlphabetsView.as_view()),
-    path("alphabets/<int:pk>/", AlphabetView.as_view()),
+    path("alphabets/<id:pk>/", AlphabetView.as_view()),
     path("scripts/", ScriptsView.as_view()),
-    path("hands/<int:pk>/", HandView.as_view()),
-    path("pages/<int:pk>/stories/", StoryWaysView.as_view()),
-    path("pages/<int:pk>/titles/<str:block>/letters/", LettersTakenView.as_view()),
-    path("pages/<int:pk>/titles/<str:block>/", TitleWaysView.as_view()),
+    path("hands/<id:pk>/", HandView.as_view()),
+    path("pages/<id:pk>/stories/", StoryWaysView.as_view()),
+    path("pages/<id:pk>/titles/<str:block>/letters/", LettersTakenView.as_view()),
+    path("pages/<id:pk>/titles/<str:block>/", TitleWaysView.as_view()),
 ]

@@ -6,6 +6,7 @@ from datetime import timedelta
 
 import cv2
 import numpy as np
+from axes.models import AccessAttempt
 from django.core.management.base import CommandError
 from django.test import Client, override_settings
 from django.utils import timezone
@@ -39,6 +40,26 @@ class Sessions(ApiTestCase):
         self.assertEqual((weak.status_code, weak.json()["code"]), (400, "weak-password"))
         taken = self.send("post", "register/", {"username": "IDA", "password": "lantern-walk-17"}, client)
         self.assertEqual(taken.json()["code"], "name-taken")
+
+    def test_the_home_network_makes_no_accounts(self):
+        with override_settings(INKQUILT_REGISTRATION=False):
+            self.assertFalse(self.send("get", "session/", client=Client()).json()["open_to_new"])
+            answer = self.send("post", "register/", {"username": "new", "password": "lantern-walk-17"}, Client())
+        self.assertEqual((answer.status_code, answer.json()["code"]), (403, "registration-closed"))
+        self.assertFalse(type(self.ida).objects.filter(username="new").exists())
+
+    def test_wrong_tries_are_slowed_down_even_for_the_right_password_and_only_for_that_name(self):
+        client = Client()
+        wrong = {"username": "ida", "password": "nope"}
+        codes = [self.send("post", "session/", wrong, client).json()["code"] for _ in range(6)]
+        self.assertEqual(codes, ["wrong-sign-in"] * 5 + ["slow-down"])
+        right = self.send("post", "session/", {"username": "ida", "password": "a roof of bees"}, client)
+        self.assertEqual((right.status_code, right.json()["code"]), (429, "slow-down"))
+        other = self.send("post", "session/", {"username": "otto", "password": "a street of kites"}, client)
+        self.assertEqual(other.json()["user"], "otto")
+        AccessAttempt.objects.update(attempt_time=timezone.now() - timedelta(minutes=6))
+        again = self.send("post", "session/", {"username": "ida", "password": "a roof of bees"}, client)
+        self.assertEqual(again.status_code, 200)
 
     def test_writes_without_a_csrf_token_are_refused_in_plain_words(self):
         strict = Client(enforce_csrf_checks=True)
@@ -163,14 +184,16 @@ class OneUseLinks(ApiTestCase):
         secret = new_link(self.otto)
         self.assertNotIn(secret, str(SignInLink.objects.values_list()))
         tablet, second = Client(), Client()
-        answer = tablet.get(f"/table/{secret}")
-        self.assertEqual((answer.status_code, answer["Location"]), (302, "/"))
+        for _ in range(2):  # looking at a link, as a preview does, uses nothing up
+            self.assertEqual(second.get(f"/table/{secret}").status_code, 200)
+        answer = self.send("post", "session/link/", {"secret": secret}, tablet)
+        self.assertEqual((answer.status_code, answer.json()["user"]), (200, "otto"))
         self.assertEqual(tablet.get("/api/session/").json()["user"], "otto")
         for used in (secret, "made-up", new_link(self.otto)):
             SignInLink.objects.filter(used=None).update(expires=timezone.now() - timedelta(seconds=1))
-            refused = second.get(f"/table/{used}")
+            refused = self.send("post", "session/link/", {"secret": used}, second)
             self.assertEqual(refused.status_code, 403)
-            self.assertIn("used already or is too old", refused.content.decode())
+            self.assertIn("used already or is too old", refused.json()["detail"])
         self.assertIsNone(second.get("/api/session/").json()["user"])
 
     def test_the_qr_code_can_be_read_back(self):

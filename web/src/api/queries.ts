@@ -295,6 +295,17 @@ export function useSignIn() {
   })
 }
 
+export function useOneUseLink() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (secret: string) => take(api.POST('/api/session/link/', { body: { secret } })),
+    onSuccess: (session) => {
+      forgetAll(cache)
+      cache.setQueryData(keys.session, session)
+    },
+  })
+}
+
 export function useSignOut() {
   const cache = useQueryClient()
   return useMutation({

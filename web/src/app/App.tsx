@@ -21,7 +21,7 @@ function SignedIn() {
   const session = useSession()
   if (session.error) return <Trouble error={session.error} />
   if (!session.data) return <Waiting words="Clearing the table" />
-  return session.data.user ? <Outlet /> : <SignIn />
+  return session.data.user ? <Outlet /> : <SignIn openToNew={session.data.open_to_new} />
 }
 
 /** A screen that could not be drawn; the rest of the application goes on. */
@@ -34,6 +34,7 @@ function Torn() {
 const screen = (fetch: () => Promise<ComponentType>) => async () => ({ Component: await fetch() })
 
 const router = createBrowserRouter([
+  { path: '/table/:secret', lazy: screen(async () => (await import('../signin/OneUseLink')).OneUseLink) },
   {
     element: <SignedIn />,
     errorElement: <Torn />,

@@ -5,8 +5,13 @@ import { formText } from '../app/formText'
 import { Trouble } from '../app/Trouble'
 import { useSignIn } from '../api/queries'
 
+interface SignInProps {
+  /** Whether new tables can be made here. */
+  openToNew: boolean
+}
+
 /** Signing in, or making an account. */
-export function SignIn() {
+export function SignIn({ openToNew }: SignInProps) {
   const [isNew, setNew] = useState(false)
   const signIn = useSignIn()
   const submit = (event: FormEvent<HTMLFormElement>) => {
@@ -42,9 +47,11 @@ export function SignIn() {
             {isNew ? 'Make my table' : 'Sign in'}
           </Button>
         </Form>
-        <button type="button" className="stitched" onClick={() => setNew(!isNew)}>
-          {isNew ? 'I have a table already' : 'I am new here'}
-        </button>
+        {openToNew && (
+          <button type="button" className="stitched" onClick={() => setNew(!isNew)}>
+            {isNew ? 'I have a table already' : 'I am new here'}
+          </button>
+        )}
       </div>
     </main>
   )
