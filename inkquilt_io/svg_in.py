@@ -17,6 +17,7 @@ import re
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from fractions import Fraction
+from itertools import islice
 from typing import Any, Final
 from xml.etree.ElementTree import Element, tostring
 
@@ -37,6 +38,10 @@ from inkquilt_io.svg import SKETCH_ATTRIBUTE
 MOST_BYTES: Final = 4 * 1024 * 1024
 MOST_ELEMENTS: Final = 20_000
 DEEPEST: Final = 60
+#: So many numbers in all outlines together: what a person draws has some thousands.
+MOST_NUMBERS: Final = 60_000
+#: A name, class or style is never longer.
+_LONGEST_WORDS: Final = 20_000
 #: Pixels of an inch in SVG (CSS Values and Units Level 3, 5.2).
 PIXELS_PER_INCH: Final = 96
 #: A drawing without units of length is taken to be this long on its longer side.
@@ -87,11 +92,11 @@ def read_svg(content: bytes, name: str) -> ReadDrawing:
     _drop_unsafe(root, remarks)
     page, scale = _page_of(root, remarks)
     title = next((e.text for e in root.iter() if _tag(e) == "title" and e.text), None)
-    shapes = list(_shapes(root, page, scale, remarks))
+    shapes = list(islice(_shapes(root, page, scale, remarks), MOST_BLOCKS + 1))
     if not shapes:
         raise _refuse("nothing-drawn", "There is no rectangle, circle, polygon or path in this drawing.")
     if len(shapes) > MOST_BLOCKS:
-        words = f"The drawing has {len(shapes)} shapes; a sketch has {MOST_BLOCKS} at most."
+        words = f"The drawing has more than {MOST_BLOCKS} shapes, the most a sketch has."
         raise _refuse("too-many-shapes", f"{words} Simplify it, or leave the small marks out.")
     unit = Unit.MM if (root.get("width") or "").strip().endswith(("mm", "cm")) else Unit.IN
     draft = drafted((title or name).strip()[:120] or "Drawing", unit, page, shapes)
@@ -108,15 +113,20 @@ def _refuse(code: str, words: str) -> SvgFaults:
 def _safe_root(content: bytes) -> Element:
     if len(content) > MOST_BYTES:
         raise _refuse("too-large", "This drawing is larger than 4 MB; a sketch is far smaller.")
-    count = depth = 0
+    count = depth = numbers = 0
     try:
-        for event, _ in SafeTree.iterparse(io.BytesIO(content), events=("start", "end"), forbid_dtd=True):
+        for event, element in SafeTree.iterparse(io.BytesIO(content), events=("start", "end"), forbid_dtd=True):
             depth += 1 if event == "start" else -1
             count += event == "start"
             if count > MOST_ELEMENTS:
                 raise _refuse("too-many-elements", f"This drawing has more than {MOST_ELEMENTS} elements.")
             if depth > DEEPEST:
                 raise _refuse("too-deep", f"The groups of this drawing lie more than {DEEPEST} deep in each other.")
+            if event == "start":
+                numbers += _numbers_of(element)
+            if numbers > MOST_NUMBERS:
+                words = f"The outlines of this drawing have more than {MOST_NUMBERS} numbers."
+                raise _refuse("too-many-numbers", f"{words} Simplify its paths, then save it again.")
         root: Element = SafeTree.fromstring(content, forbid_dtd=True)
     except DefusedXmlException as error:
         words = "This drawing defines entities or points to other files, which a sketch does not need."
@@ -128,11 +138,25 @@ def _safe_root(content: bytes) -> Element:
     return root
 
 
+def _numbers_of(element: Element) -> int:
+    """Return how many numbers place an element. Raises for words of no end."""
+    found = 0
+    for name, value in element.attrib.items():
+        if name in _NUMBERS:
+            found += len(_NUMBER.findall(value))
+        elif len(value) > _LONGEST_WORDS and name != SKETCH_ATTRIBUTE:
+            what = name.rsplit("}", 1)[-1][:40]
+            raise _refuse("too-long", f"The {what} of a shape in this drawing is longer than a sketch needs.")
+    return found
+
+
 def _tag(element: Element) -> str:
     return str(element.tag).rsplit("}", 1)[-1]
 
 
 _NUMBERS: Final = ("x", "y", "width", "height", "cx", "cy", "r", "rx", "ry", "points", "d", "transform", "viewBox")
+#: Each number of an outline, however it is joined to the next; letters are commands, which cost as much.
+_NUMBER: Final = re.compile(r"[a-df-zA-DF-Z]|[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?")
 _NO_NUMBER: Final = re.compile(r"(?i)(?<![a-z])(nan|[+-]?inf(inity)?)(?![a-z])")
 
 
@@ -201,7 +225,7 @@ def _pixels(root: Element, text: str, place: int) -> float:
 
 def _shapes(root: Element, page: Size, scale: float, remarks: list[Fault]) -> Iterator[Found]:
     """Yield every drawn shape, bottom layer first."""
-    names: set[str] = set()
+    names = _Names()
     for element in _elements(root):
         if not isinstance(element, svgelements.Shape):
             continue
@@ -217,7 +241,7 @@ def _shapes(root: Element, page: Size, scale: float, remarks: list[Fault]) -> It
             remarks.append(Fault(None, "off-page", "A shape that lies wholly outside the page was left out."))
             continue
         role = _role(values)
-        name = _name(values, names, role or Role.PAPER)
+        name = names.free(values, role or Role.PAPER)
         label = values.get("inkscape:label") or values.get("{http://www.inkscape.org/namespaces/inkscape}label")
         turned = replace(block, id=name, role=role or Role.PAPER, label=str(label)[:120] if label else None)
         yield Found(turned, role is not None)
@@ -382,13 +406,23 @@ def _role(values: dict[str, Any]) -> Role | None:
     return None
 
 
-def _name(values: dict[str, Any], names: set[str], role: Role) -> str:
-    stem = str(values.get("data-id") or values.get("id") or role.value).strip()[:50] or role.value
-    name, number = stem, 2
-    while name in names:
-        name, number = f"{stem}-{number}", number + 1
-    names.add(name)
-    return name
+class _Names:
+    """Names of blocks, each given once."""
+
+    def __init__(self) -> None:
+        self._given: set[str] = set()
+        self._next: dict[str, int] = {}
+
+    def free(self, values: dict[str, Any], role: Role) -> str:
+        """Return a shape's own name, numbered where another has it."""
+        stem = str(values.get("data-id") or values.get("id") or role.value).strip()[:50] or role.value
+        name = stem
+        while name in self._given:
+            number = self._next.get(stem, 2)
+            self._next[stem] = number + 1
+            name = f"{stem}-{number}"
+        self._given.add(name)
+        return name
 
 
 # -- what Ink Quilt wrote ----------------------------------------------------------------

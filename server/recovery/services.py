@@ -1,18 +1,18 @@
 """Removing for good what was deleted too long ago."""
 
-from server.pages.models import Page
+from django.apps import apps
+
+from server.common.owned import Owned
+from server.photos.models import Photo
 from server.photos.services import purge_photos
-from server.sketches.models import Sketch
-from server.stash.models import Paper
 
 
 def purge() -> int:
     """Remove everything past its time; returns how many things went."""
-    pages = Page.objects.expired()
-    sketches = Sketch.objects.expired()
-    papers = Paper.objects.expired()
-    count = pages.count() + sketches.count() + papers.count()
-    pages.delete()
-    sketches.delete()
-    papers.delete()
-    return count + purge_photos()
+    count = purge_photos()
+    for model in apps.get_models():
+        if issubclass(model, Owned) and model is not Photo:
+            expired = model.objects.expired()
+            count += expired.count()
+            expired.delete()
+    return count
