@@ -40,6 +40,8 @@ _NUMBER: Final = r"\d+(?:[.,]\d+|\s*[½¼¾⅛⅜⅝⅞]|(?:\s+|-)\d+/\d+|/\d+)?
 _SIZE: Final = re.compile(
     rf"(?P<w>{_NUMBER})\s*(?:in|\"|″)?\s*[x×]\s*(?P<h>{_NUMBER})\s*(?P<unit>mm|cm|in\b|\"|″)?", re.IGNORECASE
 )
+#: A number below nothing; a dash between words is none.
+_LESS: Final = re.compile(r"(?:^|\s)[-−–]\d+[^\s,;]*")
 _PLAIN_PRICE: Final = re.compile(r"(\d{1,6})(?:[.,](\d{1,2}))?")
 _SHEETS: Final = re.compile(r"\b(\d{1,4})\s*(?:sheets?|pcs|pieces?)\b", re.IGNORECASE)
 _COUNT: Final = re.compile(r"^\s*(\d{1,4})(?:\s*[x×])?\s+(?=[^\W\d_])")
@@ -90,6 +92,8 @@ def read_entry(line: str, unit: Unit = Unit.IN) -> PaperEntry:
     before = text[: match.start()] if (match := _SIZE.search(text)) else ""
     size, text = _size(text, unit)
     price, text = _price(text)
+    if (less := _LESS.search(text)) is not None:
+        raise UnreadablePaper(line, f"“{less[0].strip()}” is less than none.")
     count, text = _count(text)
     front_text, _, back_text = text.partition("/")
     front, name = _side(front_text)

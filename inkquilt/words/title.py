@@ -22,7 +22,7 @@ from inkquilt.sketch.model import Size
 from inkquilt.words.alphabets import Alphabet
 from inkquilt.words.spelling import Substitute, Supply, characters_of, rewritten, supply
 
-LONGEST_TITLE: Final = 200
+LONGEST_TITLE: Final = 80
 #: Between two lines, in hundredths of the lower line's height.
 LEADING: Final = 30
 _MOST_LINES: Final = 3
@@ -137,7 +137,8 @@ def settings_of(text: str, place: TitlePlace, alphabets: Sequence[Alphabet], mos
         return ()
     case = _Case(alphabets)
     found: dict[object, TitleSetting] = {}
-    for variant in (text, *islice(rewritten(text), _MOST_SPELLINGS)):
+    spellings = (variant for variant in rewritten(text) if len(variant) <= LONGEST_TITLE)
+    for variant in (text, *islice(spellings, _MOST_SPELLINGS)):
         for plain in _every(variant, place, case):
             setting = replace(plain, rewritten=variant != text)
             key = (setting.way, len(setting.lines), tuple(line.alphabet for line in setting.lines))

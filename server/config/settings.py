@@ -65,7 +65,7 @@ DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 SQLITE_OPTIONS = {
     "timeout": 20,
     "transaction_mode": "IMMEDIATE",
-    "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON;",
+    "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;",
 }
 DATABASES = {
     "default": {

@@ -185,9 +185,10 @@ class ChangeSerializer(FormatRequestSerializer):
 
 
 class VersionSerializer(serializers.Serializer):
-    """The version of the page a write is based on."""
+    """The version of the page a write is based on, and a key of its own, so that sent twice it is made once."""
 
     version = serializers.IntegerField(min_value=1)
+    key = serializers.RegexField(r"^[A-Za-z0-9-]{8,40}$", required=False)
 
 
 class WriteSerializer(VersionSerializer):

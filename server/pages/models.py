@@ -58,6 +58,20 @@ class Revision(models.Model):
         return f"{self.page_id}.{self.number}"
 
 
+class Write(models.Model):
+    """A write that was made, by the key its sender gave it: sent again because no answer came, it is not made twice."""
+
+    page = models.ForeignKey(Page, on_delete=models.CASCADE, related_name="writes")
+    key = models.CharField(max_length=40)
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["page", "key"], name="one_write_of_a_key")]
+
+    def __str__(self) -> str:
+        return f"{self.page_id} {self.key}"
+
+
 class WorkedOutFit(models.Model):
     """A fit that was worked out for a page on certain terms, kept so that looking again costs nothing."""
 

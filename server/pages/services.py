@@ -80,10 +80,21 @@ def make_page(
     binding: Side | None = None,
     name: str = "",
     way: Way = AS_DRAWN,
+    placed: Any = None,
 ) -> Page:
-    """Put a sketch on a page of its own and fit it: as drawn where that is still the design, else as near as can be."""
+    """Put a sketch on a page of its own and fit it: as drawn where that is still the design, else as near as can be.
+
+    With ``placed``, photos lie in its slots from the start; where that is refused there is no page either.
+    """
     drawn, name = core_sketch(sketch), name or sketch.name
-    return new_page(owner, drawn, on, format_key, binding, name, sketch, way)
+    page = new_page(owner, drawn, on, format_key, binding, name, sketch, way)
+    if not placed:
+        return page
+    try:
+        return change_page(page=page, version=page.version, change={"kind": "match", "placed": placed})
+    except BaseException:
+        page.delete()
+        raise
 
 
 def new_page(
@@ -133,12 +144,14 @@ def keep_as_sketch(*, page: Page, name: str = "") -> Sketch:
     return keep_sketch(owner=page.owner, sketch=replace(sketch, name=name or page.name))
 
 
-def change_page(*, page: Page, version: int, change: dict[str, Any]) -> Page:
-    """Make one change and keep it as a revision.
+def change_page(*, page: Page, version: int, change: dict[str, Any], key: str | None = None) -> Page:
+    """Make one change and keep it as a revision; one whose ``key`` was written already is not made again.
 
     Raises ``StalePage`` when ``version`` is not the page's, ``CoreError`` when the
     change cannot be; then nothing is written.
     """
+    if _is_written(page, key):
+        return page
     if not page.is_at(version):
         raise StalePage(page)
     before = document_of(page)
@@ -151,7 +164,7 @@ def change_page(*, page: Page, version: int, change: dict[str, Any]) -> Page:
     elif change["kind"] not in KEEPS_FIT | {"arrange"} or (document.blocks and not keeps_terms(document)):
         document = _fitted(page, document)
     document = _with_accents_along(document, before, changed.document, change["kind"])
-    return _keep(page, version, _words_set_anew(page, document), changed.done)
+    return _keep(page, version, _words_set_anew(page, document), changed.done, key)
 
 
 def nearest_to(*, page: Page, change: dict[str, Any]) -> dict[str, Any] | None:
@@ -243,14 +256,25 @@ def finish_fit(*, page: Page, version: int) -> Page:
     return current
 
 
-def _keep(page: Page, version: int, document: PageDocument, done: str) -> Page:
+def _is_written(page: Page, key: str | None) -> bool:
+    return key is not None and page.writes.filter(key=key).exists()
+
+
+def _keep(page: Page, version: int, document: PageDocument, done: str, key: str | None = None) -> Page:
     with transaction.atomic():
         current = _locked(page, version)
+        _note(current, key)
         current.revisions.filter(number__gt=current.head).delete()
         number = current.head + 1
         Revision.objects.create(page=current, number=number, document=document.written(), done=done[:160])
         current.written(number)
     return current
+
+
+def _note(page: Page, key: str | None) -> None:
+    """Remember that a write was made."""
+    if key is not None:
+        page.writes.create(key=key)
 
 
 def _locked(page: Page, version: int) -> Page:
@@ -261,29 +285,35 @@ def _locked(page: Page, version: int) -> Page:
     return current
 
 
-def undo(*, page: Page, version: int) -> Page:
+def undo(*, page: Page, version: int, key: str | None = None) -> Page:
     """Go back one revision; the first one stays."""
-    return _step(page, version, -1)
+    return _step(page, version, -1, key)
 
 
-def redo(*, page: Page, version: int) -> Page:
+def redo(*, page: Page, version: int, key: str | None = None) -> Page:
     """Go forward one revision, if there is one."""
-    return _step(page, version, +1)
+    return _step(page, version, +1, key)
 
 
-def _step(page: Page, version: int, by: int) -> Page:
+def _step(page: Page, version: int, by: int, key: str | None) -> Page:
+    if _is_written(page, key):
+        return page
     with transaction.atomic():
         current = _locked(page, version)
+        _note(current, key)
         target = current.head + by
         if current.revisions.filter(number=target).exists():
             current.written(target)
     return current
 
 
-def rename_page(*, page: Page, version: int, name: str) -> Page:
+def rename_page(*, page: Page, version: int, name: str, key: str | None = None) -> Page:
     """Give a page another name."""
+    if _is_written(page, key):
+        return page
     with transaction.atomic():
         current = _locked(page, version)
+        _note(current, key)
         current.name = name
         current.written()
     return current

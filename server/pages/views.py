@@ -133,11 +133,15 @@ class PagesView(APIView):
         school = School(wanted.get("school") or School.KEEP_PROPORTIONS.value)
         way = Way(school, wanted.get("turn", 0), wanted.get("mirrored", False))
         page = services.make_page(
-            owner=request.user, sketch=sketch, on=on, format_key=key, binding=side, name=name, way=way
+            owner=request.user,
+            sketch=sketch,
+            on=on,
+            format_key=key,
+            binding=side,
+            name=name,
+            way=way,
+            placed=wanted.get("placed"),
         )
-        if wanted.get("placed"):
-            change = {"kind": "match", "placed": wanted["placed"]}
-            page = services.change_page(page=page, version=page.version, change=change)
         return answer(page, status.HTTP_201_CREATED)
 
 
@@ -184,7 +188,8 @@ class ChangesView(APIView):
         given = asked_for(WriteSerializer, request.data)
         change = dict(given["change"])
         try:
-            return answer(services.change_page(page=page, version=given["version"], change=change))
+            write = {"version": given["version"], "key": given.get("key")}
+            return answer(services.change_page(page=page, change=change, **write))
         except services.StalePage as error:
             return stale(error, change)
 
@@ -194,7 +199,7 @@ def take_step(request: Request, pk: int, step: Callable[..., Page]) -> Response:
     page = Page.objects.visible_to(request.user).one(pk)
     given = asked_for(VersionSerializer, request.data)
     try:
-        return answer(step(page=page, version=given["version"]))
+        return answer(step(page=page, version=given["version"], key=given.get("key")))
     except services.StalePage as error:
         return stale(error, None)
 

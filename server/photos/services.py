@@ -1,8 +1,9 @@
 """What can be done with photos."""
 
+import re
 from collections.abc import Sequence
 from datetime import UTC
-from typing import IO, Any, NamedTuple
+from typing import IO, Any, Final, NamedTuple
 from uuid import uuid4
 
 from django.db import DatabaseError, IntegrityError, transaction
@@ -13,6 +14,9 @@ from server.common.asked import refuse
 from server.photos import files
 from server.photos.models import PARTS, FocalArea, Photo
 from server.solving.pool import solvers
+
+#: What a file can be called by, but no database keep.
+_NO_NAME: Final = re.compile("[\x00-\x1f\x7f\ud800-\udfff]")
 
 
 class Added(NamedTuple):
@@ -38,7 +42,7 @@ def add_photo(*, owner: Any, name: str, file: IO[bytes], size: int) -> Added:
             if known is None:
                 row = Photo.objects.create(
                     owner=owner,
-                    name=name[:200] or "Photo",
+                    name=_NO_NAME.sub("", name)[:200] or "Photo",
                     folder=stored.folder,
                     suffix=facts.suffix,
                     width=facts.width,

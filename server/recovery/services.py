@@ -2,7 +2,8 @@
 
 from django.apps import apps
 
-from server.common.owned import Owned
+from server.common.owned import Owned, oldest_kept
+from server.pages.models import Write
 from server.photos.models import Photo
 from server.photos.services import purge_photos
 
@@ -15,4 +16,5 @@ def purge() -> int:
             expired = model.objects.expired()
             count += expired.count()
             expired.delete()
+    Write.objects.filter(created__lt=oldest_kept()).delete()
     return count

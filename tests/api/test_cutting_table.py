@@ -45,6 +45,7 @@ class Entering(SimpleTestCase):
             ("3 honey stripe 12 x 12 stripe mustard", ("honey stripe", size("12", "12"), 3, False), PaperKind.STRIPE,
              False, "#cf9d2e"),
             ("vellum letter", ("vellum", size("8 1/2", "11"), 1, False), PaperKind.VELLUM, False, None),
+            ("kraft - 3 sheets 12x12", ("kraft -", size("12", "12"), 3, False), PaperKind.SOLID, False, "#b98f62"),
             ("2½ x 10 in mint", ("mint", size("2 1/2", "10"), 1, False), PaperKind.SOLID, False, "#b7dfc6"),
         ]  # fmt: skip
         for line, facts, kind, directional, colour in cases:
@@ -59,7 +60,17 @@ class Entering(SimpleTestCase):
         self.assertEqual((entry.size.width, entry.price, entry.back.kind), (210 * 320, 120, PaperKind.SMALL_PRINT))
 
     def test_what_cannot_be_read_says_what_would_do(self):
-        for line in ("navy", "0 navy 12x12", "navy 0x12", "navy 90x90", "5000 navy 12x12", "x" * 300):
+        for line in (
+            "navy",
+            "0 navy 12x12",
+            "navy 0x12",
+            "navy 90x90",
+            "5000 navy 12x12",
+            "x" * 300,
+            "-3 sheets mint 12x12",
+            "mint 12x12, -3 sheets",
+            "−2 navy 12x12",
+        ):
             with self.subTest(line[:20]), self.assertRaisesRegex(UnreadablePaper, "would do"):
                 read_entry(line)
 

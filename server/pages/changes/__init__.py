@@ -18,14 +18,12 @@ from typing import Any, Final
 
 from server.pages.changes import accents, by_hand, contents, cutting, layout, papers, photos, states, stories
 from server.pages.changes.base import Changed, Known, KnownPaper, KnownPhoto, KnownState
-from server.pages.changes.contents import LONGEST_TITLE
 from server.pages.changes.layout import asked_way
 from server.pages.document import PageDocument
 
 __all__ = [
     "KINDS",
     "KIND_CHOICES",
-    "LONGEST_TITLE",
     "Changed",
     "Known",
     "KnownPaper",

@@ -7,13 +7,13 @@ from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch import Role
 from inkquilt.sketch.model import Size
 from inkquilt.words import TitlePlace, settings_of
+from inkquilt.words.title import LONGEST_TITLE
 from server.common.asked import asked_length, refuse
 from server.pages.changes.accents import with_pieces
 from server.pages.changes.base import Changed, Known, the_block
 from server.pages.document import PageDocument
 from server.pages.title_lettering import lettering_from
 
-LONGEST_TITLE: Final = 80
 #: So many ways are looked through for the one that was chosen.
 MOST_SETTINGS: Final = 100
 SHEET_LARGEST: Final[Grains] = 40 * INCH
@@ -41,7 +41,7 @@ def set_title(document: PageDocument, change: dict[str, Any], known: Known) -> C
     text = " ".join(lines)
     lettering = known.lettering()
     chosen = [alphabet for alphabet in lettering.alphabets if alphabet.key in keys]
-    if block is None or not text or len(text) > LONGEST_TITLE or len(lines) != len(keys) or not chosen:
+    if block is None or not text or len(lines) != len(keys) or not chosen:
         raise refuse("no-such-setting", "Such a title cannot be set here. Choose one of the ways shown.", "lines")
     wanted = (change.get("title_way"), lines, keys)
     for way in settings_of(text, TitlePlace(block.size), chosen, MOST_SETTINGS):

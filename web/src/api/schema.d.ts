@@ -3068,6 +3068,7 @@ export interface components {
         /** @description A new name for a page. */
         PatchedRenameRequest: {
             version?: number;
+            key?: string;
             name?: string;
         };
         /** @description How many there are; none takes them away. */
@@ -4146,9 +4147,10 @@ export interface components {
          * @enum {string}
          */
         VariantEnum: "split-base" | "wider-paper" | "step-out" | "repeat-strip" | "wider-border";
-        /** @description The version of the page a write is based on. */
+        /** @description The version of the page a write is based on, and a key of its own, so that sent twice it is made once. */
         VersionRequest: {
             version: number;
+            key?: string;
         };
         /** @description A school, which of its ways, and how the sketch is held first. */
         Way: {
@@ -4223,6 +4225,7 @@ export interface components {
         /** @description A change and the version it is based on. */
         WriteRequest: {
             version: number;
+            key?: string;
             change: components["schemas"]["ChangeRequest"];
         };
         /** @description A line as it is written: its top left corner, the width of its text, its turn about that corner. */
