@@ -103,6 +103,11 @@ bench: checking
 	$(PYTHON) -m bench.noticing
 	$(PYTHON) -m bench.decorating
 
+# Made-up requests for every address of the API, each answer held against its schema (about 10 minutes).
+.PHONY: against-schema
+against-schema: checking
+	$(PYTHON) -m bench.against_schema
+
 screenshots: checking browser
 	$(PYTHON) -m demo.screenshots docs/screenshots
 

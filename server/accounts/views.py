@@ -62,7 +62,7 @@ class SessionView(APIView):
         request.user = request._request.user
         return session_answer(request)
 
-    @extend_schema(operation_id="sign_out", responses=SessionSerializer)
+    @extend_schema(operation_id="sign_out", responses={200: SessionSerializer})
     def delete(self, request: Request) -> Response:
         """Sign out."""
         services.sign_out(request._request)

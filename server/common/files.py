@@ -1,12 +1,20 @@
 """Files as downloads: named after what they are of, on the printer paper that was asked for."""
 
 import re
+from typing import Any, Final
 
 from django.http import HttpResponse
+from drf_spectacular.types import OpenApiTypes
 from rest_framework.request import Request
 
 from inkquilt_io.pdf import SheetSize
 from server.common.errors import ApiError
+
+#: What a file can be, for the schema.
+FILE_ANSWERS: Final[dict[Any, Any]] = {
+    (200, kind): OpenApiTypes.BINARY
+    for kind in ("application/pdf", "image/svg+xml", "text/csv", "application/json", "image/vnd.dxf", "application/zip")
+}
 
 
 def asked_sheet(request: Request) -> SheetSize:

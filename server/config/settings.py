@@ -142,6 +142,10 @@ SPECTACULAR_SETTINGS = {
     "VERSION": "1",
     "COMPONENT_SPLIT_REQUEST": True,
     "SERVE_INCLUDE_SCHEMA": False,
+    "POSTPROCESSING_HOOKS": [
+        "drf_spectacular.hooks.postprocess_schema_enums",
+        "server.common.schema.with_errors",
+    ],
     "PATH_CONVERTER_OVERRIDES": {"id": {"type": "integer", "minimum": 0, "maximum": 10**15 - 1}},
     "ENUM_NAME_OVERRIDES": {
         "UnitEnum": "server.common.fields.UNIT_CHOICES",

@@ -3,7 +3,6 @@
 from typing import Any
 
 from django.http import HttpResponse
-from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -17,7 +16,7 @@ from inkquilt_io.cutting_machine import Machine, run_dxf, run_svg
 from inkquilt_io.machine_files import mat_dxf, mat_svg
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.errors import ApiError
-from server.common.files import download
+from server.common.files import FILE_ANSWERS, download
 from server.common.serializers import ErrorSerializer
 from server.cutting import services
 from server.cutting.serializers import MachineQuerySerializer, MachineRunSerializer
@@ -60,7 +59,7 @@ class MachineFileView(APIView):
     @extend_schema(
         operation_id="machine_file",
         parameters=[MachineQuerySerializer],
-        responses={(200, "application/octet-stream"): OpenApiTypes.BINARY, 400: ErrorSerializer, 404: ErrorSerializer},
+        responses={**FILE_ANSWERS, 400: ErrorSerializer, 404: ErrorSerializer},
     )
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Return it as SVG or DXF."""

@@ -3,7 +3,6 @@
 from typing import Any
 
 from django.http import HttpResponse
-from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework import status
 from rest_framework.request import Request
@@ -14,7 +13,7 @@ from inkquilt.lengths import INCH, Unit
 from inkquilt.sketch.model import Size
 from inkquilt_io.cut_book import cuts_csv
 from server.common.asked import asked_for, asked_length, refuse
-from server.common.files import asked_sheet, download
+from server.common.files import FILE_ANSWERS, asked_sheet, download
 from server.common.serializers import ErrorSerializer
 from server.cutting import run as runs
 from server.cutting import services
@@ -57,7 +56,7 @@ class CutFileView(APIView):
     @extend_schema(
         operation_id="cut_file",
         parameters=[OpenApiParameter("sheet", str, description="printer paper of a PDF: letter or a4")],
-        responses={(200, "application/octet-stream"): OpenApiTypes.BINARY, 404: ErrorSerializer, 409: ErrorSerializer},
+        responses={**FILE_ANSWERS, 404: ErrorSerializer, 409: ErrorSerializer},
     )
     def get(self, request: Request, pk: int, name: str) -> HttpResponse:
         """Return the file as a download."""

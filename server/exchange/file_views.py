@@ -5,7 +5,6 @@ from collections.abc import Callable
 from typing import Any, Final
 
 from django.http import HttpResponse
-from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
 from rest_framework.views import APIView
@@ -17,7 +16,7 @@ from inkquilt.sketch.writing import write_sketch
 from inkquilt_io.svg import page_svg
 from inkquilt_io.table import pieces_csv
 from server.common.errors import ApiError
-from server.common.files import asked_sheet, download
+from server.common.files import FILE_ANSWERS, asked_sheet, download
 from server.common.serializers import ErrorSerializer
 from server.exchange.services import drawn_sketch, fitted_page, measures_of_page, measures_of_sketch, printed_stories
 from server.pages.document import PageDocument, page_as_sketch
@@ -108,7 +107,7 @@ class FileView(APIView):
     @extend_schema(
         operation_id="page_file",
         parameters=_PARAMETERS,
-        responses={(200, "application/octet-stream"): OpenApiTypes.BINARY, 404: ErrorSerializer, 409: ErrorSerializer},
+        responses={**FILE_ANSWERS, 404: ErrorSerializer, 409: ErrorSerializer},
     )
     def get(self, request: Request, pk: int, name: str) -> HttpResponse:
         """Return the file as a download."""
@@ -147,7 +146,7 @@ class SketchFileView(APIView):
     @extend_schema(
         operation_id="sketch_file",
         parameters=_PARAMETERS,
-        responses={(200, "application/octet-stream"): OpenApiTypes.BINARY, 404: ErrorSerializer},
+        responses={**FILE_ANSWERS, 404: ErrorSerializer},
     )
     def get(self, request: Request, pk: int, name: str) -> HttpResponse:
         """Return the file as a download."""

@@ -1,5 +1,6 @@
 """The second look, changes tried, observations switched off, and states put away."""
 
+from django.http import Http404
 from django.shortcuts import get_object_or_404
 from drf_spectacular.utils import extend_schema
 from rest_framework import status
@@ -98,7 +99,9 @@ class SnapshotView(APIView):
         """Throw it away."""
         rows = Snapshot.objects.visible_to(request.user).filter(page_id=pk, pk=snapshot)
         gone, _ = rows.delete()
-        return Response(status=status.HTTP_204_NO_CONTENT if gone else status.HTTP_404_NOT_FOUND)
+        if not gone:
+            raise Http404
+        return Response(status=status.HTTP_204_NO_CONTENT)
 
 
 class StepsView(APIView):

@@ -236,11 +236,13 @@ def _fitted(page: Page, document: PageDocument) -> PageDocument:
     return first.document
 
 
-def finish_fit(*, page: Page, version: int) -> Page:
+def finish_fit(*, page: Page, version: int, key: str | None = None) -> Page:
     """Work out to the end what was only the best found while a hand waited; it is no step of its own to undo.
 
     Raises ``StalePage`` when the page was changed meanwhile; then nothing is written.
     """
+    if _is_written(page, key):
+        return page
     if page.version != version:
         raise StalePage(page)
     document = document_of(page)
@@ -249,6 +251,7 @@ def finish_fit(*, page: Page, version: int) -> Page:
     better = refitted(page, document, Budget())
     with transaction.atomic():
         current = _locked(page, version)
+        _note(current, key)
         Revision.objects.filter(page=current, number=current.head).update(
             document=replace(document, fit=better).written()
         )

@@ -132,7 +132,7 @@ class PictureView(APIView):
         """Pictures come as form data."""
         return [MultiPartParser()]
 
-    @extend_schema(operation_id="paper_picture", responses={(200, "image/jpeg"): OpenApiTypes.BINARY, 404: None})
+    @extend_schema(operation_id="paper_picture", responses={(200, "image/jpeg"): OpenApiTypes.BINARY})
     def get(self, request: Request, pk: int, side: str) -> HttpResponse:
         """Return it; its address changes with it."""
         paper = Paper.objects.visible_to(request.user).one(pk)
