@@ -146,7 +146,9 @@ class JournalSetting:
         usual = list(JournalWay).index(self.way)
         else_where = 2 if self.block is None else 0
         worth = usual + 3 * spare + else_where + 2 * self._narrow
-        return (not self.fits, len(self.left_over) if not self.fits else 0, self.hidden, smaller, worth)
+        over = len(self.left_over) if not self.fits else 0
+        # The place that was drawn for words comes before all others that hold them.
+        return (not self.fits, over, self.hidden, self.block is None, smaller, worth)
 
 
 @dataclass(frozen=True, slots=True)

@@ -43,6 +43,7 @@ INSTALLED_APPS = [
     "server.looking",
     "server.exchange",
     "server.recovery",
+    "server.unfinished",
     "server.demo",
 ]
 
@@ -146,7 +147,10 @@ SPECTACULAR_SETTINGS = {
         "drf_spectacular.hooks.postprocess_schema_enums",
         "server.common.schema.with_errors",
     ],
-    "PATH_CONVERTER_OVERRIDES": {"id": {"type": "integer", "minimum": 0, "maximum": 10**15 - 1}},
+    "PATH_CONVERTER_OVERRIDES": {
+        "id": {"type": "integer", "minimum": 0, "maximum": 10**15 - 1},
+        "place": {"type": "string", "pattern": "^[a-z0-9-]{1,80}$"},
+    },
     "ENUM_NAME_OVERRIDES": {
         "UnitEnum": "server.common.fields.UNIT_CHOICES",
         "SchoolEnum": "server.common.fields.SCHOOL_CHOICES",

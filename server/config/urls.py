@@ -23,6 +23,7 @@ urlpatterns = [
     path("api/", include("server.printing.urls")),
     path("api/", include("server.exchange.urls")),
     path("api/", include("server.recovery.urls")),
+    path("api/", include("server.unfinished.urls")),
     re_path(r"^api/.*$", unknown_address),
     re_path(r"^(?!static/).*$", client),
 ]

@@ -1,5 +1,6 @@
 /** The only place that talks to the server. Types come from its OpenAPI schema. */
 import createClient from 'openapi-fetch'
+import { patientFetch } from './patient'
 import type { components, paths } from './schema'
 
 type Schemas = components['schemas']
@@ -97,20 +98,48 @@ export class Refused extends Error {
   ) {
     super(detail)
   }
+
+  /** Nobody is signed in here any more. */
+  get isSignedOut() {
+    return this.status === 403 && this.code === 'not_authenticated'
+  }
 }
+
+/** Whether the server said that nobody is signed in any more, for those who watch it. */
+class SignedOutSign {
+  private isOut = false
+  private watchers = new Set<() => void>()
+  watch = (watcher: () => void) => {
+    this.watchers.add(watcher)
+    return () => this.watchers.delete(watcher)
+  }
+  snapshot = () => this.isOut
+  tell(isOut: boolean) {
+    if (this.isOut === isOut) return
+    this.isOut = isOut
+    for (const watcher of this.watchers) watcher()
+  }
+}
+
+export const signedOut = new SignedOutSign()
 
 function cookie(name: string): string {
   const found = document.cookie.split('; ').find((part) => part.startsWith(`${name}=`))
   return found ? decodeURIComponent(found.slice(name.length + 1)) : ''
 }
 
-export const api = createClient<paths>({ baseUrl: '/', credentials: 'same-origin' })
+export const api = createClient<paths>({ baseUrl: '/', credentials: 'same-origin', fetch: patientFetch })
 api.use({
   onRequest({ request }) {
     if (request.method !== 'GET') request.headers.set('X-CSRFToken', cookie('csrftoken'))
     return request
   },
 })
+
+/** What a query is asked with: the signal ends it when nobody looks any more. */
+export interface Asked {
+  signal: AbortSignal
+}
 
 interface Answer<T> {
   data?: T
@@ -123,13 +152,16 @@ export async function take<T>(answer: Promise<Answer<T>>): Promise<T> {
   let got: Answer<T>
   try {
     got = await answer
-  } catch {
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') throw error
     throw new Refused(0, 'offline', 'The server does not answer. Is Ink Quilt still running?', [], null)
   }
   if (got.response.ok) return got.data as T
   const body = (got.error ?? {}) as { code?: string; detail?: string; faults?: Fault[] }
   const detail = body.detail ?? 'Something went wrong. Nothing was changed.'
-  throw new Refused(got.response.status, body.code ?? 'error', detail, body.faults ?? [], got.error)
+  const refused = new Refused(got.response.status, body.code ?? 'error', detail, body.faults ?? [], got.error)
+  if (refused.isSignedOut) signedOut.tell(true)
+  throw refused
 }
 
 /** A form with a file, as the body of a request: the generated types say string for a binary field. */

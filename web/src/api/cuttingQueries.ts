@@ -3,6 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import {
   api,
   take,
+  type Asked,
   uploadPaperPicture,
   type CutRun,
   type DescribePaper,
@@ -18,7 +19,8 @@ const SECONDS = 1.2
 /** Papers of the stash; with words, those that have all of them. */
 export function usePapers(words = '') {
   const query = { limit: 200, ...(words ? { words } : {}) }
-  const queryFn = async () => (await take(api.GET('/api/stash/papers/', { params: { query } }))).results
+  const queryFn = async ({ signal }: Asked) =>
+    (await take(api.GET('/api/stash/papers/', { signal, params: { query } }))).results
   return useQuery({ queryKey: [...keys.papers, words], queryFn, placeholderData: (before) => before })
 }
 
@@ -166,7 +168,7 @@ export function useMachineRun(page: Page, asked: MachineAsked, wanted: boolean) 
   const params = { path: { id: page.id }, query: asked }
   return useQuery({
     queryKey: ['machine', page.id, page.version, asked],
-    queryFn: () => take(api.GET('/api/pages/{id}/cutting/machine/', { params })),
+    queryFn: ({ signal }) => take(api.GET('/api/pages/{id}/cutting/machine/', { signal, params })),
     enabled: wanted,
     retry: false,
   })
@@ -174,7 +176,7 @@ export function useMachineRun(page: Page, asked: MachineAsked, wanted: boolean) 
 
 /** Punches and dies. */
 export function useShapingTools() {
-  return useQuery({ queryKey: keys.tools, queryFn: () => take(api.GET('/api/tools/')) })
+  return useQuery({ queryKey: keys.tools, queryFn: ({ signal }) => take(api.GET('/api/tools/', { signal })) })
 }
 
 export function useShapingToolWrites() {
@@ -192,7 +194,10 @@ export function useShapingToolWrites() {
 }
 
 export function useTrimmers() {
-  return useQuery({ queryKey: keys.trimmers, queryFn: () => take(api.GET('/api/trimmers/')) })
+  return useQuery({
+    queryKey: keys.trimmers,
+    queryFn: ({ signal }) => take(api.GET('/api/trimmers/', { signal })),
+  })
 }
 
 export function useTrimmerWrites() {

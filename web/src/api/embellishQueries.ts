@@ -4,7 +4,10 @@ import { api, take, type ClusterWish, type EmbellishmentAsked, type Page, type S
 import { keys } from './queries'
 
 export function useEmbellishments() {
-  return useQuery({ queryKey: keys.embellishments, queryFn: () => take(api.GET('/api/embellishments/')) })
+  return useQuery({
+    queryKey: keys.embellishments,
+    queryFn: ({ signal }) => take(api.GET('/api/embellishments/', { signal })),
+  })
 }
 
 export function useEmbellishmentWrites() {
@@ -50,6 +53,7 @@ export function useProposed(id: number) {
 export function useReadyWords(page: Page) {
   return useQuery({
     queryKey: ['ready-words', page.id, page.version],
-    queryFn: () => take(api.GET('/api/pages/{id}/ready-words/', { params: { path: { id: page.id } } })),
+    queryFn: ({ signal }) =>
+      take(api.GET('/api/pages/{id}/ready-words/', { signal, params: { path: { id: page.id } } })),
   })
 }

@@ -17,7 +17,7 @@ export function useLookAgain(page: Page, hand: MovedPiece | null, wanted = true)
   const params = { path: { id: page.id }, query: hand ?? {} }
   return useQuery({
     queryKey: [...keys.look(page.id), page.version, hand],
-    queryFn: () => take(api.GET('/api/pages/{id}/look/', { params })),
+    queryFn: ({ signal }) => take(api.GET('/api/pages/{id}/look/', { signal, params })),
     enabled: wanted,
     placeholderData: (before) => before,
   })
@@ -43,7 +43,8 @@ export function useSwitchOff(id: number) {
 export function useSnapshots(id: number) {
   return useQuery({
     queryKey: keys.snapshots(id),
-    queryFn: () => take(api.GET('/api/pages/{id}/snapshots/', { params: { path: { id } } })),
+    queryFn: ({ signal }) =>
+      take(api.GET('/api/pages/{id}/snapshots/', { signal, params: { path: { id } } })),
   })
 }
 
@@ -52,7 +53,7 @@ export function useSteps(page: Page, wanted: boolean) {
   const path = { id: page.id }
   return useQuery({
     queryKey: keys.steps(page.id, page.version),
-    queryFn: () => take(api.GET('/api/pages/{id}/steps/', { params: { path } })),
+    queryFn: ({ signal }) => take(api.GET('/api/pages/{id}/steps/', { signal, params: { path } })),
     enabled: wanted,
     placeholderData: (before) => before,
   })
@@ -63,7 +64,7 @@ export function useStep(page: Page, number: number | null) {
   const path = { id: page.id, number: number ?? 0 }
   return useQuery({
     queryKey: [...keys.steps(page.id, page.version), number],
-    queryFn: () => take(api.GET('/api/pages/{id}/steps/{number}/', { params: { path } })),
+    queryFn: ({ signal }) => take(api.GET('/api/pages/{id}/steps/{number}/', { signal, params: { path } })),
     enabled: number !== null,
     placeholderData: (before) => before,
     retry: false,

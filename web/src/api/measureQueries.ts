@@ -1,6 +1,6 @@
 /** The measure card, and how a page's numbers were reckoned. */
 import { useQuery } from '@tanstack/react-query'
-import { api, take, type Page } from './client'
+import { api, take, type Asked, type Page } from './client'
 
 /** Where distances are counted from. */
 export type Counted = 'left-top' | 'nearest' | 'centre'
@@ -21,6 +21,6 @@ export function useMeasureCard(measured: Measured, counted: Counted) {
 
 export function useReckoning(page: Page, block: string) {
   const params = { path: { id: page.id }, query: { block } }
-  const queryFn = () => take(api.GET('/api/pages/{id}/reckoning/', { params }))
+  const queryFn = ({ signal }: Asked) => take(api.GET('/api/pages/{id}/reckoning/', { signal, params }))
   return useQuery({ queryKey: ['reckoning', page.id, page.version, block], queryFn, staleTime: Infinity })
 }

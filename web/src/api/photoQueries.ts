@@ -154,7 +154,7 @@ export function useWaysToShow(page: Page, slot: string, wanted: boolean) {
   const params = { path: { id: page.id }, query: { slot } }
   return useQuery({
     queryKey: ['shows', page.id, page.version, slot],
-    queryFn: () => take(api.GET('/api/pages/{id}/shows/', { params })),
+    queryFn: ({ signal }) => take(api.GET('/api/pages/{id}/shows/', { signal, params })),
     enabled: wanted,
   })
 }
@@ -163,7 +163,7 @@ export function useMatColour(page: Page, slot: string) {
   const params = { path: { id: page.id }, query: { slot } }
   return useQuery({
     queryKey: ['mat-colour', page.id, page.version, slot],
-    queryFn: () => take(api.GET('/api/pages/{id}/mat-colour/', { params })),
+    queryFn: ({ signal }) => take(api.GET('/api/pages/{id}/mat-colour/', { signal, params })),
   })
 }
 
@@ -204,7 +204,7 @@ export function useFitFound(
 export function usePrintPlan(query: PrintAsked) {
   return useQuery({
     queryKey: ['prints', query],
-    queryFn: () => take(api.GET('/api/prints/', { params: { query } })),
+    queryFn: ({ signal }) => take(api.GET('/api/prints/', { signal, params: { query } })),
     placeholderData: (before) => before,
   })
 }

@@ -1,7 +1,16 @@
 /** Server data as hooks. What was changed answers with the whole page, which goes straight into the cache. */
-import { useCallback, useRef } from 'react'
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
-import { api, take, Refused, type Change, type NewPage, type Page, type Stale, type Way } from './client'
+import {
+  api,
+  signedOut,
+  take,
+  type Asked,
+  type Change,
+  type NewPage,
+  type Page,
+  type Session,
+  type Way,
+} from './client'
 
 export const keys = {
   session: ['session'] as const,
@@ -35,37 +44,49 @@ function wayKey(way: Way) {
   return [way.school, way.variant ?? '', way.turn ?? 0, way.mirrored ?? false, way.plan ?? ''] as const
 }
 
+/** Who is signed in. One who is signed out meanwhile keeps the page, and signs in over it. */
 export function useSession() {
+  const cache = useQueryClient()
   return useQuery({
     queryKey: keys.session,
-    queryFn: () => take(api.GET('/api/session/')),
+    queryFn: async ({ signal }) => {
+      const session = await take(api.GET('/api/session/', { signal }))
+      const before = cache.getQueryData<Session>(keys.session)
+      if (!before?.user || session.user !== null) return session
+      signedOut.tell(true)
+      return before
+    },
     staleTime: 60_000,
   })
 }
 
 export function useSketches() {
-  const queryFn = async () =>
-    (await take(api.GET('/api/sketches/', { params: { query: { limit: 200 } } }))).results
+  const queryFn = async ({ signal }: Asked) =>
+    (await take(api.GET('/api/sketches/', { signal, params: { query: { limit: 200 } } }))).results
   return useQuery({ queryKey: keys.sketches, queryFn })
 }
 
 export function usePages() {
-  const queryFn = async () =>
-    (await take(api.GET('/api/pages/', { params: { query: { limit: 200 } } }))).results
+  const queryFn = async ({ signal }: Asked) =>
+    (await take(api.GET('/api/pages/', { signal, params: { query: { limit: 200 } } }))).results
   return useQuery({ queryKey: keys.pages, queryFn })
 }
 
 export function useFormats() {
-  const queryFn = () => take(api.GET('/api/formats/'))
+  const queryFn = ({ signal }: Asked) => take(api.GET('/api/formats/', { signal }))
   return useQuery({ queryKey: keys.formats, queryFn, staleTime: Infinity })
 }
 
 export function useDeleted() {
-  return useQuery({ queryKey: keys.deleted, queryFn: () => take(api.GET('/api/deleted/')) })
+  return useQuery({
+    queryKey: keys.deleted,
+    queryFn: ({ signal }) => take(api.GET('/api/deleted/', { signal })),
+  })
 }
 
 export function usePage(id: number) {
-  const queryFn = () => take(api.GET('/api/pages/{id}/', { params: { path: { id } } }))
+  const queryFn = ({ signal }: Asked) =>
+    take(api.GET('/api/pages/{id}/', { signal, params: { path: { id } } }))
   return useQuery({ queryKey: keys.page(id), queryFn })
 }
 
@@ -80,7 +101,8 @@ export const sameWay = (a: Way, b: Way) =>
 export function useWays(page: Page) {
   return useQuery({
     queryKey: keys.ways(page.id, page.terms, page.way),
-    queryFn: () => take(api.GET('/api/pages/{id}/ways/', { params: { path: { id: page.id } } })),
+    queryFn: ({ signal }) =>
+      take(api.GET('/api/pages/{id}/ways/', { signal, params: { path: { id: page.id } } })),
     staleTime: Infinity,
   })
 }
@@ -88,7 +110,8 @@ export function useWays(page: Page) {
 /** What the chosen way lost, with the reasons; they take a few solves more, so they come later. */
 export function useReasons(page: Page, wanted: boolean) {
   const query = { ...page.way, reasons: true }
-  const queryFn = () => take(api.GET('/api/pages/{id}/fit/', { params: { path: { id: page.id }, query } }))
+  const queryFn = ({ signal }: Asked) =>
+    take(api.GET('/api/pages/{id}/fit/', { signal, params: { path: { id: page.id }, query } }))
   return useQuery({
     queryKey: keys.reasons(page.id, page.terms, page.way),
     queryFn,
@@ -99,12 +122,14 @@ export function useReasons(page: Page, wanted: boolean) {
 
 /** What the pieces are tied to. */
 export function useTies(page: Page) {
-  const queryFn = () => take(api.GET('/api/pages/{id}/ties/', { params: { path: { id: page.id } } }))
+  const queryFn = ({ signal }: Asked) =>
+    take(api.GET('/api/pages/{id}/ties/', { signal, params: { path: { id: page.id } } }))
   return useQuery({ queryKey: keys.ties(page.id, page.terms, page.way), queryFn, staleTime: Infinity })
 }
 
 export function useProposals(page: Page, wanted: boolean) {
-  const queryFn = () => take(api.GET('/api/pages/{id}/proposals/', { params: { path: { id: page.id } } }))
+  const queryFn = ({ signal }: Asked) =>
+    take(api.GET('/api/pages/{id}/proposals/', { signal, params: { path: { id: page.id } } }))
   return useQuery({
     queryKey: keys.proposals(page.id, page.terms, page.way),
     queryFn,
@@ -123,7 +148,7 @@ export interface ForPhotos {
 /** Proposals for a page to face this one. */
 export function useCompanions(page: Page, photos: ForPhotos, wanted: boolean) {
   const params = { path: { id: page.id }, query: photos }
-  const queryFn = () => take(api.GET('/api/pages/{id}/companions/', { params }))
+  const queryFn = ({ signal }: Asked) => take(api.GET('/api/pages/{id}/companions/', { signal, params }))
   return useQuery({
     queryKey: ['companions', page.id, page.version, photos],
     queryFn,
@@ -145,7 +170,8 @@ export function useMakeCompanion(id: number) {
 }
 
 export function useWaysOut(page: Page, wanted: boolean) {
-  const queryFn = () => take(api.GET('/api/pages/{id}/ways-out/', { params: { path: { id: page.id } } }))
+  const queryFn = ({ signal }: Asked) =>
+    take(api.GET('/api/pages/{id}/ways-out/', { signal, params: { path: { id: page.id } } }))
   return useQuery({ queryKey: keys.waysOut(page.id, page.terms, page.way), queryFn, enabled: wanted })
 }
 
@@ -160,79 +186,15 @@ export function useNearest(page: Page, change: Change | null) {
   return useQuery({ queryKey: ['nearest', page.id, page.version, change], queryFn, enabled: change !== null })
 }
 
-/** What can be done to a page. `stale` holds both versions when a write came too late. */
-export function usePageWrites(id: number) {
+/** Works out to the end what was shown before it was proven; no step of its own. */
+export function useFinishFit(id: number) {
   const cache = useQueryClient()
-  const params = { path: { id } }
-  /** An answer that was overtaken by a later one tells nothing new. */
-  const onSuccess = (page: Page) =>
-    cache.setQueryData<Page>(keys.page(id), (now) => (now && now.version > page.version ? now : page))
-  const options = { onSuccess }
-  const change = useMutation({
-    mutationFn: (write: { version: number; change: Change }) =>
-      take(api.POST('/api/pages/{id}/changes/', { params, body: write })),
-    ...options,
+  return useMutation({
+    mutationFn: (version: number) =>
+      take(api.POST('/api/pages/{id}/finish/', { params: { path: { id } }, body: { version } })),
+    onSuccess: (page) =>
+      cache.setQueryData<Page>(keys.page(id), (now) => (now && now.version > page.version ? now : page)),
   })
-  const undo = useMutation({
-    mutationFn: (version: number) => take(api.POST('/api/pages/{id}/undo/', { params, body: { version } })),
-    ...options,
-  })
-  const redo = useMutation({
-    mutationFn: (version: number) => take(api.POST('/api/pages/{id}/redo/', { params, body: { version } })),
-    ...options,
-  })
-  const finish = useMutation({
-    mutationFn: (version: number) => take(api.POST('/api/pages/{id}/finish/', { params, body: { version } })),
-    ...options,
-  })
-  const all = [change, undo, redo]
-  const failed = all.map((mutation) => mutation.error).find((error) => error !== null) ?? null
-  const stale = failed instanceof Refused && failed.code === 'stale' ? (failed.body as Stale) : null
-  const { mutateAsync } = change
-  const { mutateAsync: undoAsync } = undo
-  const { mutateAsync: redoAsync } = redo
-  /** One write after the other: each is based on the page the one before came back with. */
-  const line = useRef<Promise<unknown>>(Promise.resolve())
-  const inLine = useCallback(
-    (write: (page: Page) => Promise<unknown> | undefined): Promise<unknown> => {
-      const next = line.current
-        .catch(() => undefined)
-        .then(() => {
-          const page = cache.getQueryData<Page>(keys.page(id))
-          return page && write(page)
-        })
-      line.current = next
-      return next.catch(() => undefined)
-    },
-    [cache, id],
-  )
-  const send = useCallback(
-    (wanted: Change) => inLine((page) => mutateAsync({ version: page.version, change: wanted })),
-    [inLine, mutateAsync],
-  )
-  const stepBack = useCallback(
-    () => void inLine((page) => (page.undo === null ? undefined : undoAsync(page.version))),
-    [inLine, undoAsync],
-  )
-  const stepForward = useCallback(
-    () => void inLine((page) => (page.redo === null ? undefined : redoAsync(page.version))),
-    [inLine, redoAsync],
-  )
-  return {
-    change,
-    send,
-    finish,
-    stepBack,
-    stepForward,
-    busy: all.some((mutation) => mutation.isPending),
-    failed: stale ? null : failed,
-    stale,
-    /** Forgets what went wrong; with a page, takes that as the present one. */
-    settle(page?: Page) {
-      all.forEach((mutation) => mutation.reset())
-      if (page) cache.setQueryData(keys.page(id), page)
-    },
-  }
 }
 
 export function useMakePage() {
@@ -289,8 +251,12 @@ export function useSignIn() {
     mutationFn: ({ isNew, ...body }: { username: string; password: string; isNew: boolean }) =>
       isNew ? take(api.POST('/api/register/', { body })) : take(api.POST('/api/session/', { body })),
     onSuccess: (session) => {
-      forgetAll(cache)
+      const before = cache.getQueryData<Session>(keys.session)
+      if (before?.user !== session.user) forgetAll(cache)
       cache.setQueryData(keys.session, session)
+      if (!signedOut.snapshot()) return
+      signedOut.tell(false)
+      void cache.invalidateQueries({ predicate: (query) => query.state.status === 'error' })
     },
   })
 }

@@ -1427,6 +1427,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/unfinished/{place}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return what stands there. */
+        get: operations["unfinished"];
+        /** @description Keep it in place of what stood there; nothing typed is nothing kept. */
+        put: operations["keep_unfinished"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4119,6 +4137,14 @@ export interface components {
             words: string;
             accents: components["schemas"]["Accent"][];
             change: components["schemas"]["Change"];
+        };
+        /** @description What stands in a place; empty: nothing does. */
+        Unfinished: {
+            text: string;
+        };
+        /** @description What stands in a place; empty: nothing does. */
+        UnfinishedRequest: {
+            text: string;
         };
         /**
          * @description * `in` - in
@@ -9110,6 +9136,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    unfinished: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                place: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Unfinished"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    keep_unfinished: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                place: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnfinishedRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Unfinished"];
                 };
             };
             /** @description what went wrong */

@@ -3,6 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import {
   api,
   take,
+  type Asked,
   uploadEverything,
   uploadSketchFile,
   type Draft,
@@ -12,13 +13,15 @@ import {
 import { keys } from './queries'
 
 export function useSketch(id: number) {
-  const queryFn = () => take(api.GET('/api/sketches/{id}/', { params: { path: { id } } }))
+  const queryFn = ({ signal }: Asked) =>
+    take(api.GET('/api/sketches/{id}/', { signal, params: { path: { id } } }))
   return useQuery({ queryKey: [...keys.sketches, id], queryFn })
 }
 
 /** A kept sketch as a draft, to be changed and kept as another. */
 export function useSketchDraft(id: number) {
-  const queryFn = () => take(api.GET('/api/sketches/{id}/draft/', { params: { path: { id } } }))
+  const queryFn = ({ signal }: Asked) =>
+    take(api.GET('/api/sketches/{id}/draft/', { signal, params: { path: { id } } }))
   return useQuery({ queryKey: [...keys.sketches, id, 'draft'], queryFn, staleTime: Infinity })
 }
 

@@ -4,7 +4,10 @@ import { api, take, type AlphabetAsked, type HandAsked, type Page, type StoryAsk
 import { keys } from './queries'
 
 export function useAlphabets() {
-  return useQuery({ queryKey: keys.alphabets, queryFn: () => take(api.GET('/api/alphabets/')) })
+  return useQuery({
+    queryKey: keys.alphabets,
+    queryFn: ({ signal }) => take(api.GET('/api/alphabets/', { signal })),
+  })
 }
 
 export function useAlphabetWrites() {
@@ -53,7 +56,7 @@ export function useTitleWays(page: Page, block: string, text: string) {
   const params = { path: { id: page.id, block }, query: { text } }
   return useQuery({
     queryKey: ['title-ways', page.id, page.version, block, text],
-    queryFn: () => take(api.GET('/api/pages/{id}/titles/{block}/', { params })),
+    queryFn: ({ signal }) => take(api.GET('/api/pages/{id}/titles/{block}/', { signal, params })),
     enabled: text !== '',
     placeholderData: (before) => before,
   })
@@ -61,7 +64,10 @@ export function useTitleWays(page: Page, block: string, text: string) {
 
 /** Her hands and the shipped fonts. */
 export function useScripts() {
-  return useQuery({ queryKey: keys.scripts, queryFn: () => take(api.GET('/api/scripts/')) })
+  return useQuery({
+    queryKey: keys.scripts,
+    queryFn: ({ signal }) => take(api.GET('/api/scripts/', { signal })),
+  })
 }
 
 export function useHandWrites() {

@@ -6,6 +6,8 @@ import { useSession } from '../api/queries'
 import { Refused } from '../api/client'
 import { Shelf } from '../shelf/Shelf'
 import { SignIn } from '../signin/SignIn'
+import { useResumedLines } from '../writes/lines'
+import { SignedOut } from './SignedOut'
 import { Trouble } from './Trouble'
 import { Waiting } from './Waiting'
 
@@ -19,9 +21,16 @@ const cache = new QueryClient({
 /** Everything behind the sign-in. */
 function SignedIn() {
   const session = useSession()
+  useResumedLines()
   if (session.error) return <Trouble error={session.error} />
   if (!session.data) return <Waiting words="Clearing the table" />
-  return session.data.user ? <Outlet /> : <SignIn openToNew={session.data.open_to_new} />
+  if (!session.data.user) return <SignIn openToNew={session.data.open_to_new} />
+  return (
+    <>
+      <Outlet />
+      <SignedOut />
+    </>
+  )
 }
 
 /** A screen that could not be drawn; the rest of the application goes on. */

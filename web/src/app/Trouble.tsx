@@ -1,13 +1,16 @@
 import Alert from 'react-bootstrap/Alert'
-import { Refused } from '../api/client'
+import { Refused, type Change } from '../api/client'
+import { wordsOf } from '../writes/NotSaved'
 
 interface TroubleProps {
   error: Error
+  /** What was to be done and cannot be. */
+  was?: Change | null
   onClose?: () => void
 }
 
 /** What went wrong, in the server's words, every fault on a line of its own. */
-export function Trouble({ error, onClose }: TroubleProps) {
+export function Trouble({ error, was = null, onClose }: TroubleProps) {
   const faults = error instanceof Refused ? error.faults : []
   return (
     <Alert variant="danger" dismissible={onClose !== undefined} onClose={onClose} className="trouble">
@@ -20,6 +23,7 @@ export function Trouble({ error, onClose }: TroubleProps) {
       ) : (
         <p>{error.message}</p>
       )}
+      {was && <p className="hint">Not done: {wordsOf(was)}.</p>}
     </Alert>
   )
 }

@@ -15,7 +15,7 @@ import { arrowOf } from '../app/arrows'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { BoardBlock, Change, Fit, Page, Photo } from '../api/client'
-import { usePage, usePageWrites, useTies, useWays } from '../api/queries'
+import { useFinishFit, usePage, useTies, useWays } from '../api/queries'
 import { Board } from '../board/Board'
 import { PageThumb } from '../board/PageThumb'
 import { BenchHeader } from './BenchHeader'
@@ -41,6 +41,8 @@ import { TitleField } from './TitleField'
 import { useCarry } from './useCarry'
 import { usePieceHold } from './usePieceHold'
 import { usePhotoLook } from './usePhotoLook'
+import { useLine } from '../writes/lines'
+import { NotSaved } from '../writes/NotSaved'
 
 const NOTHING_LOST: number[][][] = []
 
@@ -55,7 +57,8 @@ const NOTHING_LAID: LaidOver = { over: null, without: new Set() }
 const lostParts = (page: Page) => page.covers.flatMap((cover) => cover.lost.map((part) => part.outline))
 
 /** What was shown before it was proven is worked out to the end; the page glides again only if that is better. */
-function useFinish(page: Page, { mutate: finish }: ReturnType<typeof usePageWrites>['finish']) {
+function useFinish(page: Page) {
+  const { mutate: finish } = useFinishFit(page.id)
   const asked = useRef(0)
   useEffect(() => {
     if (page.fit.status !== 'best-found' || page.pins.length === 0 || asked.current === page.version) return
@@ -76,7 +79,7 @@ export function Bench() {
 
 function LaidBench({ page }: { page: Page }) {
   const step = stepOf(useParams().step)
-  const writes = usePageWrites(page.id)
+  const { line, state: writes } = useLine(page.id)
   const ways = useWays(page)
   const [ghost, setGhost] = useState<Fit | null>(null)
   /** What a step lays over the page while it is only looked at. */
@@ -87,8 +90,7 @@ function LaidBench({ page }: { page: Page }) {
   const [typing, setTyping] = useState<string | null>(null)
   /** The piece a hand moved last: what it ran against is told beside it. */
   const [moved, setMoved] = useState<string | null>(null)
-  const { mutate } = writes.change
-  const { send } = writes
+  const send = useCallback((wanted: Change) => line.add({ kind: 'change', change: wanted }), [line])
   const change = useCallback(
     (wanted: Change) => {
       setGhost(null)
@@ -120,7 +122,7 @@ function LaidBench({ page }: { page: Page }) {
   )
   const decorating = step === 'clusters' || step === 'look'
   const piece = usePieceHold(page.fit.board, page.step, letGo)
-  useFinish(page, writes.finish)
+  useFinish(page)
   const arranging = step === 'page'
   const place = useCallback(
     (photo: Photo, slot: string) => change({ kind: 'photo', block: slot, photo: photo.id }),
@@ -172,10 +174,11 @@ function LaidBench({ page }: { page: Page }) {
     if (arranging) piece.press(block, event, scale, heldId === block.id)
     else look.onPointerDown(block, event, scale)
   }
-  const refused = writes.failed && board.blocks.find((block) => block.id === moved)
+  const failed = writes.refused?.error ?? null
+  const refused = failed && board.blocks.find((block) => block.id === moved)
   return (
-    <div className={`bench step-${step}`} aria-busy={writes.busy}>
-      <BenchHeader page={page} writes={writes} />
+    <div className={`bench step-${step}`} aria-busy={writes.now === 'writing'}>
+      <BenchHeader page={page} line={line} busy={writes.waiting.length > 0} />
       <Thread pageId={page.id} />
       <div className="table-top">
         <aside className="left-side">
@@ -217,7 +220,10 @@ function LaidBench({ page }: { page: Page }) {
           <LeftOut page={page} onChange={change} />
         </aside>
         <main className="page-place" style={{ '--page-ratio': board.height / board.width } as CSSProperties}>
-          {writes.failed && !refused && <Trouble error={writes.failed} onClose={() => writes.settle()} />}
+          <NotSaved line={line} state={writes} />
+          {failed && !refused && (
+            <Trouble error={failed} was={writes.refused?.change ?? null} onClose={() => line.settle()} />
+          )}
           {step === 'look' && looking.compared !== null ? (
             <Beside page={page} compared={looking.compared} />
           ) : (
@@ -263,16 +269,16 @@ function LaidBench({ page }: { page: Page }) {
                       }}
                     />
                   )
-                if (writes.failed && refused)
+                if (failed && refused)
                   return (
                     <NoPlace
                       page={page}
-                      error={writes.failed}
-                      asked={writes.change.variables?.change}
+                      error={failed}
+                      asked={writes.refused?.change ?? undefined}
                       block={refused}
                       layout={layout}
                       onChange={change}
-                      onClose={() => writes.settle()}
+                      onClose={() => line.settle()}
                     />
                   )
                 const block = board.blocks.find((candidate) => candidate.id === typing)
@@ -287,7 +293,7 @@ function LaidBench({ page }: { page: Page }) {
               }}
             </Board>
           )}
-          {writes.busy && <Waiting words="Measuring" />}
+          {writes.now === 'writing' && <Waiting words="Measuring" />}
         </main>
         <BenchSide
           page={page}
@@ -323,12 +329,8 @@ function LaidBench({ page }: { page: Page }) {
       {writes.stale && (
         <StaleDialog
           stale={writes.stale}
-          onKeep={() => writes.settle(writes.stale?.current)}
-          onAgain={() => {
-            const { current, yours } = writes.stale!
-            writes.settle(current)
-            mutate({ version: current.version, change: yours as Change })
-          }}
+          onKeep={() => line.decide(writes.stale!.current, false)}
+          onAgain={() => line.decide(writes.stale!.current, true)}
         />
       )}
     </div>

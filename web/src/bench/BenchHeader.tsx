@@ -1,16 +1,19 @@
+import { useCallback } from 'react'
 import { Link } from 'react-router'
 import { useUndoKeys } from '../app/useUndoKeys'
 import type { Page } from '../api/client'
-import type { usePageWrites } from '../api/queries'
+import type { Line } from '../writes/line'
 
 interface BenchHeaderProps {
   page: Page
-  writes: ReturnType<typeof usePageWrites>
+  line: Line
+  busy: boolean
 }
 
 /** The page's name, and undo everywhere: Ctrl+Z and Ctrl+Shift+Z do the same. */
-export function BenchHeader({ page, writes }: BenchHeaderProps) {
-  const { stepBack, stepForward } = writes
+export function BenchHeader({ page, line, busy }: BenchHeaderProps) {
+  const stepBack = useCallback(() => void line.add({ kind: 'undo' }), [line])
+  const stepForward = useCallback(() => void line.add({ kind: 'redo' }), [line])
   useUndoKeys(stepBack, stepForward)
   return (
     <header className="bench-header">
@@ -19,18 +22,13 @@ export function BenchHeader({ page, writes }: BenchHeaderProps) {
       </Link>
       <h1>{page.name}</h1>
       <div className="undo">
-        <button
-          type="button"
-          className="stitched"
-          disabled={page.undo === null || writes.busy}
-          onClick={stepBack}
-        >
+        <button type="button" className="stitched" disabled={page.undo === null || busy} onClick={stepBack}>
           {page.undo === null ? 'Undo' : `Undo “${page.undo}”`}
         </button>
         <button
           type="button"
           className="stitched"
-          disabled={page.redo === null || writes.busy}
+          disabled={page.redo === null || busy}
           onClick={stepForward}
         >
           {page.redo === null ? 'Redo' : `Redo “${page.redo}”`}

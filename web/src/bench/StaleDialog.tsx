@@ -1,7 +1,8 @@
 import Button from 'react-bootstrap/Button'
 import Modal from 'react-bootstrap/Modal'
-import type { Stale } from '../api/client'
+import type { Change, Stale } from '../api/client'
 import { PageThumb } from '../board/PageThumb'
+import { wordsOf } from '../writes/NotSaved'
 
 interface StaleDialogProps {
   stale: Stale
@@ -30,7 +31,8 @@ export function StaleDialog({ stale, onKeep, onAgain }: StaleDialogProps) {
         />
         <p>
           This page is now as you see it here{current.undo ? ` (last: ${current.undo})` : ''}. What you just
-          did was not written. Keep the page like this, or do yours again on top of it?
+          did{stale.yours != null ? ` (${wordsOf(stale.yours as Change)})` : ''} was not written. Keep the
+          page like this, or do yours again on top of it?
         </p>
       </Modal.Body>
       <Modal.Footer>

@@ -1,9 +1,10 @@
-import { useState, type FormEvent } from 'react'
+import type { FormEvent } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
 import { Refused, type Draft, type MeasuredRow, type Role } from '../api/client'
 import { Trouble } from '../app/Trouble'
 import { useMeasured } from '../api/sketchQueries'
+import { useUnfinished } from '../writes/unfinished'
 import { ROLES } from './words'
 
 const MEASURES = ['left', 'width', 'right', 'top', 'height', 'bottom', 'tilt', 'mat'] as const
@@ -22,6 +23,8 @@ const emptyRow = (number: number, role: Role): Row => ({
   mat: '',
 })
 
+const FIRST_ROW = [emptyRow(1, 'photo')]
+
 /** The lowest number that no piece has in its name. */
 const freeNumber = (rows: Row[]) => {
   let number = 1
@@ -31,13 +34,22 @@ const freeNumber = (rows: Row[]) => {
 
 /** Piece by piece as measured with a ruler: two of three each way are enough, three are checked. */
 export function FromRuler({ format, onDrawn }: { format: string; onDrawn: (draft: Draft) => void }) {
-  const [rows, setRows] = useState<Row[]>([emptyRow(1, 'photo')])
+  const kept = useUnfinished<Row[]>('ruler', FIRST_ROW)
+  const { value: rows, change: setRows } = kept
   const measured = useMeasured()
   const set = (index: number, change: Partial<Row>) =>
     setRows(rows.map((row, place) => (place === index ? { ...row, ...change } : row)))
   const submit = (event: FormEvent) => {
     event.preventDefault()
-    measured.mutate({ format, name: 'Measured sketch', rows }, { onSuccess: onDrawn })
+    measured.mutate(
+      { format, name: 'Measured sketch', rows },
+      {
+        onSuccess: (draft) => {
+          kept.forget()
+          onDrawn(draft)
+        },
+      },
+    )
   }
   const faults = measured.error instanceof Refused ? measured.error.faults : []
   const wrong = new Set(faults.map((fault) => fault.block))

@@ -4,11 +4,13 @@ import Form from 'react-bootstrap/Form'
 import { formText } from '../app/formText'
 import { Trouble } from '../app/Trouble'
 import { useEnterPrint } from '../api/photoQueries'
+import { useKeptForm } from '../writes/unfinished'
 
 /** A real print or a keepsake is entered by its size: no picture of it is needed. */
 export function EnterPrint() {
   const [open, setOpen] = useState(false)
   const enter = useEnterPrint()
+  const { hold, onInput, forget } = useKeptForm('print')
   if (!open)
     return (
       <button type="button" className="stitched" onClick={() => setOpen(true)}>
@@ -27,11 +29,16 @@ export function EnterPrint() {
         note: formText(form, 'note'),
         kind,
       },
-      { onSuccess: () => setOpen(false) },
+      {
+        onSuccess: () => {
+          forget()
+          setOpen(false)
+        },
+      },
     )
   }
   return (
-    <Form className="enter-print" onSubmit={submit}>
+    <Form className="enter-print" ref={hold} onInput={onInput} onSubmit={submit}>
       <Form.Control size="sm" name="name" aria-label="What it shows" placeholder="what it shows" required />
       <Form.Control size="sm" name="width" aria-label="Width of the print" placeholder="4" required />
       <span aria-hidden>×</span>

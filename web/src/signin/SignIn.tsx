@@ -8,10 +8,12 @@ import { useSignIn } from '../api/queries'
 interface SignInProps {
   /** Whether new tables can be made here. */
   openToNew: boolean
+  /** Laid over the page that was open. */
+  over?: boolean
 }
 
 /** Signing in, or making an account. */
-export function SignIn({ openToNew }: SignInProps) {
+export function SignIn({ openToNew, over = false }: SignInProps) {
   const [isNew, setNew] = useState(false)
   const signIn = useSignIn()
   const submit = (event: FormEvent<HTMLFormElement>) => {
@@ -23,10 +25,14 @@ export function SignIn({ openToNew }: SignInProps) {
     })
   }
   return (
-    <main className="sign-in">
+    <main className={over ? 'sign-in is-over' : 'sign-in'}>
       <div className="sign-in-patch">
-        <h1 className="brand">Ink Quilt</h1>
-        <p>Takes a sketch, your page and your photos, and works out every size and cut.</p>
+        {!over && (
+          <>
+            <h1 className="brand">Ink Quilt</h1>
+            <p>Takes a sketch, your page and your photos, and works out every size and cut.</p>
+          </>
+        )}
         {signIn.error && <Trouble error={signIn.error} />}
         <Form onSubmit={submit}>
           <Form.Group controlId="username">

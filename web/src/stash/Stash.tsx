@@ -7,6 +7,7 @@ import { formText } from '../app/formText'
 import { Sheet } from '../app/Sheet'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
+import { useKeptForm } from '../writes/unfinished'
 import { PaperPatch } from './PaperPatch'
 import { PaperSheet } from './PaperSheet'
 
@@ -63,6 +64,7 @@ export function Stash() {
 /** One line says it all; what it came to opens beside. */
 function EnterLine({ onEntered }: { onEntered: (id: number) => void }) {
   const { enter } = useStash()
+  const { hold, onInput, forget } = useKeptForm('stash-line')
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = event.currentTarget
@@ -72,13 +74,14 @@ function EnterLine({ onEntered }: { onEntered: (id: number) => void }) {
       {
         onSuccess: (paper) => {
           form.querySelector<HTMLInputElement>('#enter-line')!.value = ''
+          forget()
           onEntered(paper.id)
         },
       },
     )
   }
   return (
-    <Form className="enter-line" onSubmit={submit}>
+    <Form className="enter-line" ref={hold} onInput={onInput} onSubmit={submit}>
       <Form.Label htmlFor="enter-line">What you have</Form.Label>
       <Form.Control
         id="enter-line"

@@ -1,5 +1,5 @@
 import type { LayOver } from '../bench/layOver'
-import { useMemo, useState } from 'react'
+import { useMemo } from 'react'
 import Form from 'react-bootstrap/Form'
 import type { Change, Page, Story, StoryAsked } from '../api/client'
 import { useScripts, useStoryWays } from '../api/wordsQueries'
@@ -7,6 +7,7 @@ import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
 import { useSettled } from '../app/useSettled'
 import { Waiting } from '../app/Waiting'
+import { useUnfinished } from '../writes/unfinished'
 import { Hands } from './Hands'
 import { PlacesLeft } from './PlacesLeft'
 import { StoryList } from './StoryList'
@@ -18,20 +19,30 @@ interface StorySideProps {
   onLayOver: LayOver
 }
 
+/** What is being written, kept with the page until it is laid. */
+interface Draft {
+  /** The story that is written anew, or null for another one. */
+  story: string | null
+  text: string
+  wish: number
+  /** The hand or font chosen; none: the first there is. */
+  chosen: string
+  points: number
+}
+const NOTHING_WRITTEN: Draft = { story: null, text: '', wish: 0, chosen: '', points: 11 }
+
 const SIZES = [8, 9, 10, 11, 12, 14, 16, 18, 20, 24]
 const WISHES = [10, 25, 50, 100, 150, 250]
 
 /** Writing the story: the text, what it is written in, and the ways that has on this page. */
 export function StorySide({ page, onChange, onLayOver }: StorySideProps) {
   const scripts = useScripts()
-  const [editing, edit] = useState<Story | null>(null)
-  const [text, write] = useState('')
-  const [wish, setWish] = useState(0)
-  const [chosen, choose] = useState('')
-  const [points, setPoints] = useState(11)
+  const kept = useUnfinished<Draft>(`story-${page.id}`, NOTHING_WRITTEN)
+  const { story: editing, text, wish, chosen, points } = kept.value
+  const change = (part: Partial<Draft>) => kept.change({ ...kept.value, ...part })
   const script = chosen || (scripts.data?.[0]?.key ?? '')
   const isFont = scripts.data?.find((one) => one.key === script)?.is_font ?? false
-  const story = editing && page.stories.some((one) => one.name === editing.name) ? editing.name : null
+  const story = page.stories.some((one) => one.name === editing) ? editing : null
   const asked = useMemo<StoryAsked>(
     () => ({ text, words: text.trim() ? 0 : wish, script, half_points: isFont ? 2 * points : null, story }),
     [text, wish, script, isFont, points, story],
@@ -39,13 +50,15 @@ export function StorySide({ page, onChange, onLayOver }: StorySideProps) {
   const settled = useSettled(asked)
   const found = useStoryWays(page, settled)
   const begin = (one: Story | null) => {
-    edit(one)
-    write(one?.text ?? '')
-    if (one) {
-      // A hand that was put aside since is not there to be chosen.
-      if (scripts.data?.some((known) => known.key === one.script)) choose(one.script)
-      if (one.half_points) setPoints(one.half_points / 2)
-    }
+    if (one === null) return kept.change({ ...NOTHING_WRITTEN, chosen, points })
+    // A hand that was put aside since is not there to be chosen.
+    const isThere = scripts.data?.some((known) => known.key === one.script)
+    change({
+      story: one.name,
+      text: one.text,
+      chosen: isThere ? one.script : chosen,
+      points: one.half_points ? one.half_points / 2 : points,
+    })
   }
   return (
     <section className="story-side" aria-label="Journaling">
@@ -58,14 +71,14 @@ export function StorySide({ page, onChange, onLayOver }: StorySideProps) {
         aria-label="Your story"
         placeholder="What could nobody know who only sees the photos?"
         value={text}
-        onChange={(event) => write(event.target.value)}
+        onChange={(event) => change({ text: event.target.value })}
       />
       {!text.trim() && (
         <Form.Select
           size="sm"
           aria-label="Not written yet: about how long"
           value={wish}
-          onChange={(event) => setWish(Number(event.target.value))}
+          onChange={(event) => change({ wish: Number(event.target.value) })}
         >
           <option value={0}>a place that may stay empty</option>
           {WISHES.map((words) => (
@@ -80,7 +93,7 @@ export function StorySide({ page, onChange, onLayOver }: StorySideProps) {
           size="sm"
           aria-label="Written in"
           value={script}
-          onChange={(event) => choose(event.target.value)}
+          onChange={(event) => change({ chosen: event.target.value })}
         >
           {scripts.data?.map((one) => (
             <option key={one.key} value={one.key}>
@@ -93,7 +106,7 @@ export function StorySide({ page, onChange, onLayOver }: StorySideProps) {
             size="sm"
             aria-label="How large"
             value={points}
-            onChange={(event) => setPoints(Number(event.target.value))}
+            onChange={(event) => change({ points: Number(event.target.value) })}
           >
             {SIZES.map((size) => (
               <option key={size} value={size}>

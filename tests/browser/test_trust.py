@@ -1,0 +1,184 @@
+"""Nothing done is lost: no answer, a reload, a sign-out in between; what is typed is kept; fields undo their own text."""
+
+import json
+
+from django.contrib.sessions.models import Session
+from playwright.sync_api import expect
+
+from server.pages.known import document_of
+from server.unfinished.models import Unfinished
+from tests.api.base import SMALL
+from tests.browser.base import BrowserTestCase
+from tests.real import Server
+
+
+class NoAnswer(BrowserTestCase):
+    """The server is killed and started in the middle of ten edits: all ten are there, each once, in order."""
+
+    def setUp(self):
+        super().setUp()
+        self.server = Server()
+        self.addCleanup(self.server.close)
+        self.ida = self.server.start().person()
+        _, kept = self.ida.ask("POST", "/api/sketches/", SMALL)
+        _, self.laid = self.ida.ask("POST", "/api/pages/", {"sketch": kept["sketch"]["id"], "format": "letter"})
+        self.address = f"http://127.0.0.1:{self.server.port}"
+        self.context.unroute_all()
+        self.context.route(lambda url: not url.startswith(self.address), self._refuse)
+        self.context.add_cookies(
+            [{"name": name, "value": value, "url": self.address} for name, value in self.ida.cookies.items()]
+        )
+
+    def nudge(self, times):
+        piece = self.page.locator('[data-block="q"]')
+        for _ in range(times):
+            piece.focus()
+            self.page.keyboard.press("ArrowDown")
+
+    def now(self):
+        return self.ida.ask("GET", f"/api/pages/{self.laid['id']}/")[1]
+
+    def test_ten_edits_round_a_crash(self):
+        self.page.goto(f"{self.address}/pages/{self.laid['id']}")
+        expect(self.page.locator('[data-block="q"]')).to_be_visible()
+        self.nudge(4)
+        self.server.kill()
+        self.nudge(3)
+        note = self.page.locator(".not-saved")
+        expect(note).to_contain_text("Not saved yet")
+        self.nudge(3)
+        expect(note).to_contain_text("Trying again")
+        self.server.start()
+        expect(note).to_have_count(0)
+        expect(self.page.locator(".bench")).to_have_attribute("aria-busy", "false")
+        page = self.now()
+        self.assertEqual(page["version"], self.laid["version"] + 10)
+        before, after = (
+            next(block["y"] for block in one["fit"]["board"]["blocks"] if block["id"] == "q")
+            for one in (self.laid, page)
+        )
+        self.assertAlmostEqual(after - before, 10 / 8)
+
+    def test_what_was_not_written_outlives_a_reload(self):
+        self.page.goto(f"{self.address}/pages/{self.laid['id']}")
+        expect(self.page.locator('[data-block="q"]')).to_be_visible()
+        self.context.route("**/changes/", lambda route: route.abort())
+        self.nudge(3)
+        expect(self.page.locator(".not-saved")).to_contain_text("3 steps")
+        self.page.reload()
+        expect(self.page.locator(".not-saved")).to_contain_text("3 steps")
+        self.context.unroute("**/changes/")
+        self.page.get_by_role("button", name="try now").click()
+        expect(self.page.locator(".not-saved")).to_have_count(0)
+        expect(self.page.get_by_role("button", name="Undo")).to_be_enabled()
+        self.assertEqual(self.now()["version"], self.laid["version"] + 3)
+
+
+class Kept(BrowserTestCase):
+    def setUp(self):
+        super().setUp()
+        self.sign_in()
+
+    def test_an_answer_that_got_lost_is_not_written_twice(self):
+        page = self.lay_out(SMALL)
+        self.open(f"/pages/{page.pk}")
+        lost = []
+
+        def lose(route):
+            if lost:
+                return route.continue_()
+            lost.append(route.fetch().status)  # the server wrote it, and the answer never came
+            return route.abort()
+
+        self.page.route("**/changes/", lose)
+        self.page.locator('[data-block="q"]').focus()
+        self.page.keyboard.press("ArrowDown")
+        expect(self.page.locator(".not-saved")).to_be_visible()
+        expect(self.page.locator(".not-saved")).to_have_count(0)
+        page.refresh_from_db()
+        self.assertEqual((lost, page.version), ([200], 2))
+
+    def test_signed_out_meanwhile_one_signs_in_over_the_page(self):
+        page = self.lay_out(SMALL, t="Bees")
+        self.open(f"/pages/{page.pk}")
+        expect(self.page.locator('[data-block="q"]')).to_be_visible()
+        Session.objects.all().delete()
+        self.page.locator('[data-block="q"]').focus()
+        self.page.keyboard.press("ArrowDown")
+        over = self.page.get_by_role("dialog")
+        expect(over).to_contain_text("what you did is still here")
+        self.assert_accessible("signing in over the page")
+        over.get_by_label("Name").fill("ida")
+        over.get_by_label("Password").fill("a roof of bees")
+        over.get_by_role("button", name="Sign in").click()
+        expect(over).to_have_count(0)
+        expect(self.page.get_by_role("button", name="Undo")).to_contain_text("moved")
+        page.refresh_from_db()
+        self.assertEqual([pin.block for pin in document_of(page).pins], ["q"])
+
+    def test_in_a_field_the_keys_undo_the_text_and_not_the_page(self):
+        page = self.lay_out(SMALL, t="Bees")
+        self.open(f"/pages/{page.pk}/story")
+        field = self.page.get_by_role("textbox", name="Your story")
+        field.press_sequentially("We had meant")
+        field.press("Control+z")
+        self.assertNotEqual(field.input_value(), "We had meant")
+        page.refresh_from_db()
+        self.assertEqual((page.version, page.head), (2, 2))
+        self.page.keyboard.press("Escape")
+        self.page.get_by_role("heading", level=1).click()
+        self.page.keyboard.press("Control+z")
+        expect(self.page.get_by_role("button", name="Redo")).to_be_enabled()
+
+    def test_a_story_outlives_a_change_of_step_a_reload_and_another_device(self):
+        page = self.lay_out(SMALL)
+        self.open(f"/pages/{page.pk}/story")
+        field = self.page.get_by_role("textbox", name="Your story")
+        with self.page.expect_request(lambda asked: "unfinished" in asked.url and asked.method == "PUT"):
+            field.fill("We had meant to stay for an hour.")
+        self.page.get_by_role("link", name="Photos").click()
+        self.page.get_by_role("link", name="Journaling").click()
+        expect(field).to_have_value("We had meant to stay for an hour.")
+        field.press_sequentially(" And then")
+        self.page.reload()  # before any pause
+        expect(field).to_have_value("We had meant to stay for an hour. And then")
+        other = self.browser.new_context()
+        self.addCleanup(other.close)
+        other.add_cookies(self.context.cookies())
+        tablet = other.new_page()
+        tablet.goto(f"{self.live_server_url}/pages/{page.pk}/story")
+        expect(tablet.get_by_role("textbox", name="Your story")).to_have_value(
+            "We had meant to stay for an hour. And then"
+        )
+
+    def test_rows_a_line_and_a_print_half_entered_are_still_there(self):
+        self.open("/stash")
+        self.page.get_by_label("What you have").fill("2 navy 12")
+        self.open("/photos")
+        self.page.get_by_role("button", name="Enter a print by its size").click()
+        self.page.get_by_label("Width of the print").fill("4")
+        self.open("/stash")
+        expect(self.page.get_by_label("What you have")).to_have_value("2 navy 12")
+        self.page.get_by_label("What you have").fill("2 navy 12x12")
+        self.page.get_by_role("button", name="Into the stash").click()
+        expect(self.page.get_by_label("What you have")).to_have_value("")
+        self.open("/photos")
+        self.page.get_by_role("button", name="Enter a print by its size").click()
+        expect(self.page.get_by_label("Width of the print")).to_have_value("4")
+        self.assertFalse(Unfinished.objects.filter(place="stash-line").exists())
+
+    def test_what_the_server_has_too_much_of_is_asked_again(self):
+        page = self.lay_out(SMALL)
+        asked = []
+
+        def busy(route):
+            asked.append(1)
+            if len(asked) > 2:
+                return route.continue_()
+            body = json.dumps({"code": "too-many", "detail": "Much of yours is being worked out already."})
+            return route.fulfill(status=429, headers={"Retry-After": "0.2"}, content_type="application/json", body=body)
+
+        self.page.route("**/ways/", busy)
+        self.open(f"/pages/{page.pk}")
+        expect(self.page.locator(".ways")).to_have_attribute("aria-busy", "false")
+        self.assertGreaterEqual(len(asked), 3)

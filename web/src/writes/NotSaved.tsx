@@ -1,0 +1,45 @@
+import type { Change } from '../api/client'
+import type { Line, LineState } from './line'
+
+interface NotSavedProps {
+  line: Line
+  state: LineState
+}
+
+const count = (number: number) => (number === 1 ? 'one step' : `${number} steps`)
+
+/** What was done and is not written yet, and that it is tried again by itself. */
+export function NotSaved({ line, state }: NotSavedProps) {
+  if (state.now !== 'no answer' && state.now !== 'signed out') return null
+  return (
+    <div className="not-saved" role="status">
+      <p>
+        <strong>Not saved yet: {count(state.waiting.length)}.</strong>{' '}
+        {state.now === 'signed out'
+          ? 'You were signed out. Sign in, and it goes on.'
+          : 'There is no answer. Trying again; what you do is kept here, even when you close the window.'}
+      </p>
+      {state.now === 'no answer' && (
+        <button type="button" className="stitched" onClick={line.again}>
+          try now
+        </button>
+      )}
+    </div>
+  )
+}
+
+const NAMES: Partial<Record<Change['kind'], string>> = {
+  pin: 'a piece moved or sized',
+  photo: 'a photo laid',
+  title: 'a title',
+  story: 'a story',
+  paper: 'a paper',
+  accent: 'an embellishment moved',
+  arrange: 'embellishments laid',
+}
+
+/** What a step that cannot be made any more was, in words. */
+export function wordsOf(change: Change): string {
+  const what = NAMES[change.kind] ?? 'a change of the page'
+  return change.text ? `${what}: “${change.text.slice(0, 60)}”` : what
+}

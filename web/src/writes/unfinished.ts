@@ -1,0 +1,126 @@
+/** What is being typed, kept at once: on this device with every letter, on the server a moment later. */
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useCallback, useEffect, useRef, useState, type FormEvent } from 'react'
+import { api, take } from '../api/client'
+import { useSession } from '../api/queries'
+
+/** Milliseconds of rest before what was typed goes to the server. */
+const REST = 400
+
+/** What was typed in this window: it is later than any answer still on its way. */
+const typed = new Map<string, string>()
+
+const hereKey = (user: string, place: string) => `ink-quilt-unfinished/${user}/${place}`
+
+function putHere(key: string, text: string) {
+  try {
+    localStorage.setItem(key, text)
+  } catch {
+    // A browser that keeps nothing: the server has it a moment later.
+  }
+}
+
+function there(place: string, text: string, keepalive = false) {
+  return take(api.PUT('/api/unfinished/{place}/', { params: { path: { place } }, body: { text }, keepalive }))
+}
+
+/** The text that stands in a place, and how to change it. */
+export function useUnfinishedText(place: string) {
+  const cache = useQueryClient()
+  const user = useSession().data?.user ?? ''
+  const key = hereKey(user, place)
+  const queryKey = ['unfinished', user, place]
+  const kept = useQuery({
+    queryKey,
+    queryFn: async ({ signal }) => {
+      // What is here was typed later than what is there: it is taken away once it is there too.
+      const here = localStorage.getItem(key)
+      if (here !== null) {
+        void there(place, here).then(() => localStorage.getItem(key) === here && localStorage.removeItem(key))
+        return here
+      }
+      const params = { path: { place } }
+      const told = (await take(api.GET('/api/unfinished/{place}/', { signal, params }))).text
+      return typed.get(key) ?? told
+    },
+    staleTime: Infinity,
+    retry: 3,
+  })
+  const waiting = useRef<{ timer: number; text: string } | null>(null)
+  const flush = useCallback(
+    (keepalive = false) => {
+      const now = waiting.current
+      if (!now) return
+      clearTimeout(now.timer)
+      waiting.current = null
+      void there(place, now.text, keepalive).then(
+        () => localStorage.getItem(key) === now.text && localStorage.removeItem(key),
+        () => undefined, // it stays here, and goes there at the next visit
+      )
+    },
+    [place, key],
+  )
+  const set = useCallback(
+    (text: string) => {
+      cache.setQueryData(['unfinished', user, place], text)
+      typed.set(key, text)
+      putHere(key, text)
+      if (waiting.current) clearTimeout(waiting.current.timer)
+      waiting.current = { text, timer: window.setTimeout(() => flush(), REST) }
+    },
+    [cache, user, place, key, flush],
+  )
+  useEffect(() => {
+    const leave = () => flush(true)
+    window.addEventListener('pagehide', leave)
+    return () => {
+      window.removeEventListener('pagehide', leave)
+      leave()
+    }
+  }, [flush])
+  return { text: kept.data ?? null, isKnown: kept.isFetched, set }
+}
+
+/** A value that is kept while it is worked on; `empty` until something was kept. */
+export function useUnfinished<Value>(place: string, empty: Value) {
+  const { text, isKnown, set } = useUnfinishedText(place)
+  const change = useCallback((value: Value) => set(JSON.stringify(value)), [set])
+  const forget = useCallback(() => set(''), [set])
+  return { value: read<Value>(text) ?? empty, isKnown, change, forget }
+}
+
+function read<Value>(text: string | null): Value | null {
+  try {
+    return text ? (JSON.parse(text) as Value) : null
+  } catch {
+    return null
+  }
+}
+
+/** Keeps what stands in the fields of a form by their names, and puts it back when the form is opened again. */
+export function useKeptForm(place: string) {
+  const { text, isKnown, set } = useUnfinishedText(place)
+  const [form, setForm] = useState<HTMLFormElement | null>(null)
+  const restored = useRef(false)
+  useEffect(() => {
+    if (!form || !isKnown || restored.current) return
+    restored.current = true
+    const fields = read<Record<string, string>>(text)
+    for (const [name, value] of Object.entries(fields ?? {})) {
+      const field = form.elements.namedItem(name)
+      if (field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement) {
+        if (field.value === field.defaultValue) field.value = value
+      } else if (field instanceof HTMLSelectElement) field.value = value
+    }
+  }, [form, isKnown, text])
+  const onInput = useCallback(
+    (event: FormEvent<HTMLFormElement>) => {
+      const fields = [...new FormData(event.currentTarget)].filter(([, value]) => typeof value === 'string')
+      const isEmpty = fields.every(([, value]) => value === '')
+      set(isEmpty ? '' : JSON.stringify(Object.fromEntries(fields)))
+    },
+    [set],
+  )
+  const forget = useCallback(() => set(''), [set])
+  return { hold: setForm, onInput, forget }
+}
