@@ -1,4 +1,4 @@
-"""Nothing done is lost: no answer, a reload, a sign-out in between; what is typed is kept; fields undo their own text."""
+"""Nothing done is lost: no answer, a reload, a sign-out meanwhile; what is typed is kept; fields undo their own text."""
 
 import json
 

@@ -46,6 +46,8 @@ export function useUnfinishedText(place: string) {
     staleTime: Infinity,
     retry: 3,
   })
+  // A field is drawn with what was just typed, before anything else is told of it.
+  const [now, setNow] = useState<string | null>(null)
   const waiting = useRef<{ timer: number; text: string } | null>(null)
   const flush = useCallback(
     (keepalive = false) => {
@@ -63,6 +65,7 @@ export function useUnfinishedText(place: string) {
   const set = useCallback(
     (text: string) => {
       cache.setQueryData(['unfinished', user, place], text)
+      setNow(text)
       typed.set(key, text)
       putHere(key, text)
       if (waiting.current) clearTimeout(waiting.current.timer)
@@ -78,7 +81,7 @@ export function useUnfinishedText(place: string) {
       leave()
     }
   }, [flush])
-  return { text: kept.data ?? null, isKnown: kept.isFetched, set }
+  return { text: now ?? kept.data ?? null, isKnown: kept.isFetched, set }
 }
 
 /** A value that is kept while it is worked on; `empty` until something was kept. */
