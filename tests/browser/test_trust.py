@@ -1,11 +1,13 @@
-"""Nothing done is lost: no answer, a reload, a sign-out meanwhile; what is typed is kept; fields undo their own text."""
+"""Nothing done is lost: no answer, a reload, a sign-out meanwhile; what is typed is kept; fields undo their text."""
 
 import json
 
 from django.contrib.sessions.models import Session
 from playwright.sync_api import expect
 
+from server.embellishments.models import Embellishment
 from server.pages.known import document_of
+from server.pages.services import change_page
 from server.unfinished.models import Unfinished
 from tests.api.base import SMALL
 from tests.browser.base import BrowserTestCase
@@ -139,6 +141,7 @@ class Kept(BrowserTestCase):
         self.page.get_by_role("link", name="Photos").click()
         self.page.get_by_role("link", name="Journaling").click()
         expect(field).to_have_value("We had meant to stay for an hour.")
+        field.press("End")
         field.press_sequentially(" And then")
         self.page.reload()  # before any pause
         expect(field).to_have_value("We had meant to stay for an hour. And then")
@@ -182,3 +185,145 @@ class Kept(BrowserTestCase):
         self.open(f"/pages/{page.pk}")
         expect(self.page.locator(".ways")).to_have_attribute("aria-busy", "false")
         self.assertGreaterEqual(len(asked), 3)
+
+
+class Fingers(BrowserTestCase):
+    """By touch events, as a finger makes them: a held piece moves, over the rest the page scrolls."""
+
+    viewport = {"width": 800, "height": 700}
+
+    def setUp(self):
+        super().setUp()
+        self.context.close()
+        self.context = self.browser.new_context(viewport=self.viewport, has_touch=True, reduced_motion="reduce")
+        self.addCleanup(self.context.close)
+        self.page = self.new_page()
+        self.sign_in()
+        self.fingers = self.context.new_cdp_session(self.page)
+
+    def touch(self, kind, *points):
+        self.fingers.send(
+            "Input.dispatchTouchEvent",
+            {"type": kind, "touchPoints": [{"x": x, "y": y, "id": number} for number, (x, y) in enumerate(points)]},
+        )
+
+    def drag_by_finger(self, locator, dx, dy, steps=10):
+        box = locator.bounding_box()
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        self.touch("touchStart", (x, y))
+        for step in range(1, steps + 1):
+            self.touch("touchMove", (x + dx * step / steps, y + dy * step / steps))
+        self.touch("touchEnd")
+
+    def test_a_piece_taken_up_moves_under_the_finger_and_another_does_not(self):
+        page = self.lay_out(SMALL, "12x12")
+        self.open(f"/pages/{page.pk}")
+        piece = self.page.locator('[data-block="q"]')
+        piece.scroll_into_view_if_needed()
+        self.drag_by_finger(piece, 60, 60)
+        page.refresh_from_db()
+        self.assertEqual(page.version, 1)
+        piece.scroll_into_view_if_needed()
+        piece.tap()
+        expect(piece).to_have_attribute("data-held", "true")
+        with self.answers_to_changes(1):
+            self.drag_by_finger(piece, -40, 40)
+        page.refresh_from_db()
+        self.assertEqual([pin.block for pin in document_of(page).pins], ["q"])
+
+    def test_a_photo_taken_up_moves_in_its_slot(self):
+        page = self.lay_out(SMALL, "12x12", photos=2)
+        change = {"kind": "photo", "block": "q", "photo": self.photos[0].pk}
+        page = change_page(page=page, version=page.version, change=change)
+        before = document_of(page).photos["q"]
+        self.open(f"/pages/{page.pk}/photos")
+        slot = self.page.locator('[data-slot="q"]')
+        slot.scroll_into_view_if_needed()
+        slot.tap()
+        expect(slot).to_have_attribute("data-held", "true")
+        slot.scroll_into_view_if_needed()
+        with self.answers_to_changes(1):
+            self.drag_by_finger(slot, 50, 0)
+        page.refresh_from_db()
+        self.assertNotEqual(document_of(page).photos["q"], before)
+
+    def test_an_embellishment_taken_up_moves(self):
+        page = self.lay_out(SMALL, "12x12")
+        Embellishment.objects.create(
+            owner=self.user, name="wooden bee", kind="dot", form="round", width=8128, height=8128,
+            colours=["#cf9d2e"], count=5, unit="in",
+        )  # fmt: skip
+        self.open(f"/pages/{page.pk}/clusters")
+        self.page.get_by_role("button", name="wooden bee").first.click()
+        accent = self.page.locator(".board-accent").first
+        accent.scroll_into_view_if_needed()
+        accent.tap()
+        expect(accent).to_have_attribute("data-held", "true")
+        accent.scroll_into_view_if_needed()
+        before = accent.get_attribute("aria-label")
+        with self.answers_to_changes(1):
+            self.drag_by_finger(accent, 60, 30)
+        expect(accent).not_to_have_attribute("aria-label", before)
+
+    def test_over_the_page_a_finger_scrolls(self):
+        page = self.lay_out(SMALL, "12x12")
+        self.page.set_viewport_size({"width": 390, "height": 844})
+        self.open(f"/pages/{page.pk}")
+        piece = self.page.locator('[data-block="p"]')
+        expect(piece).to_be_visible()
+        before = piece.bounding_box()["y"]
+        self.drag_by_finger(piece, 0, -150)
+        self.page.wait_for_function(
+            """before => document.querySelector('[data-block="p"]').getBoundingClientRect().y < before - 50""",
+            arg=before,
+        )
+
+    def test_two_fingers_look_closer_and_back(self):
+        page = self.lay_out(SMALL, "12x12")
+        self.open(f"/pages/{page.pk}")
+        board = self.page.locator(".board")
+        expect(board).to_be_visible()
+        box = board.bounding_box()
+        x, y = box["x"] + box["width"] / 2, min(box["y"] + box["height"] / 2, 400)
+        wide = self.page.locator('[data-block="q"]').bounding_box()["width"]
+        self.touch("touchStart", (x - 40, y), (x + 40, y))
+        for apart in range(50, 110, 10):
+            self.touch("touchMove", (x - apart, y), (x + apart, y))
+        self.touch("touchEnd")
+        expect(board).to_have_class("board is-close")
+        self.assertGreater(self.page.locator('[data-block="q"]').bounding_box()["width"], 1.8 * wide)
+        self.page.get_by_role("button", name="the whole page").tap()
+        expect(board).to_have_class("board")
+
+
+class CalledOff(BrowserTestCase):
+    def setUp(self):
+        super().setUp()
+        self.sign_in()
+
+    def test_escape_in_the_middle_of_a_drag_leaves_the_piece_where_it_was(self):
+        page = self.lay_out(SMALL, "12x12")
+        self.open(f"/pages/{page.pk}")
+        piece = self.page.locator('[data-block="q"]')
+        box = piece.bounding_box()
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        self.page.mouse.move(x, y)
+        self.page.mouse.down()
+        self.page.mouse.move(x + 80, y + 60, steps=6)
+        self.assertNotEqual(piece.bounding_box(), box)
+        self.page.keyboard.press("Escape")
+        self.page.mouse.up()
+        after = piece.bounding_box()
+        self.assertAlmostEqual(after["x"], box["x"], delta=1)
+        page.refresh_from_db()
+        self.assertEqual(page.version, 1)
+
+    def test_the_page_alone_and_back(self):
+        page = self.lay_out(SMALL, "12x12")
+        self.open(f"/pages/{page.pk}")
+        self.page.get_by_role("button", name="page alone").click()
+        expect(self.page.locator(".thread")).to_be_hidden()
+        expect(self.page.get_by_role("button", name="back to the table")).to_be_focused()
+        self.assert_accessible("the page alone")
+        self.page.keyboard.press("Escape")
+        expect(self.page.locator(".thread")).to_be_visible()

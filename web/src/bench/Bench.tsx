@@ -38,6 +38,7 @@ import { StaleDialog } from './StaleDialog'
 import { stepOf } from './steps'
 import { Thread } from './Thread'
 import { TitleField } from './TitleField'
+import { useAlone } from './useAlone'
 import { useCarry } from './useCarry'
 import { usePieceHold } from './usePieceHold'
 import { usePhotoLook } from './usePhotoLook'
@@ -107,6 +108,8 @@ function LaidBench({ page }: { page: Page }) {
     },
     [send],
   )
+  const [closer, lookCloser] = useState(1)
+  const whole = useAlone()
   const [heldId, hold] = useState<string | null>(null)
   const [number, typeNumber] = useState<{ block: string; name: NumberName } | null>(null)
   const ties = useTies(page)
@@ -172,13 +175,23 @@ function LaidBench({ page }: { page: Page }) {
   }
   const pointerDown = (block: BoardBlock, event: PointerEvent<SVGGElement>, scale: number) => {
     if (arranging) piece.press(block, event, scale, heldId === block.id)
-    else look.onPointerDown(block, event, scale)
+    else look.onPointerDown(block, event, scale, heldId === block.id)
   }
   const failed = writes.refused?.error ?? null
   const refused = failed && board.blocks.find((block) => block.id === moved)
   return (
-    <div className={`bench step-${step}`} aria-busy={writes.now === 'writing'}>
-      <BenchHeader page={page} line={line} busy={writes.waiting.length > 0} />
+    <div
+      className={`bench step-${step}${whole.alone ? ' is-alone' : ''}`}
+      aria-busy={writes.now === 'writing'}
+    >
+      <BenchHeader
+        page={page}
+        line={line}
+        busy={writes.waiting.length > 0}
+        closer={closer}
+        onCloser={lookCloser}
+        onAlone={whole.enter}
+      />
       <Thread pageId={page.id} />
       <div className="table-top">
         <aside className="left-side">
@@ -245,6 +258,9 @@ function LaidBench({ page }: { page: Page }) {
               onPieceKey={keys}
               onPiecePointerDown={pointerDown}
               heldId={arranging ? heldId : null}
+              grabId={arranging || step === 'photos' ? heldId : null}
+              closer={closer}
+              onCloser={lookCloser}
               pins={page.pins}
               ties={arranging ? (ties.data ?? []) : []}
               inHand={piece.shift}
@@ -292,6 +308,16 @@ function LaidBench({ page }: { page: Page }) {
                 return <TitleField block={block} layout={layout} text={text} onDone={done} />
               }}
             </Board>
+          )}
+          {whole.alone && (
+            <button
+              type="button"
+              className="stitched back-to-table"
+              ref={(button) => button?.focus()}
+              onClick={whole.leave}
+            >
+              back to the table
+            </button>
           )}
           {writes.now === 'writing' && <Waiting words="Measuring" />}
         </main>

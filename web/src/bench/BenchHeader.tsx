@@ -1,5 +1,6 @@
 import { useCallback } from 'react'
 import { Link } from 'react-router'
+import { CLOSEST } from '../board/useFingers'
 import { useUndoKeys } from '../app/useUndoKeys'
 import type { Page } from '../api/client'
 import type { Line } from '../writes/line'
@@ -8,10 +9,13 @@ interface BenchHeaderProps {
   page: Page
   line: Line
   busy: boolean
+  closer: number
+  onCloser: (closer: number) => void
+  onAlone: () => void
 }
 
 /** The page's name, and undo everywhere: Ctrl+Z and Ctrl+Shift+Z do the same. */
-export function BenchHeader({ page, line, busy }: BenchHeaderProps) {
+export function BenchHeader({ page, line, busy, closer, onCloser, onAlone }: BenchHeaderProps) {
   const stepBack = useCallback(() => void line.add({ kind: 'undo' }), [line])
   const stepForward = useCallback(() => void line.add({ kind: 'redo' }), [line])
   useUndoKeys(stepBack, stepForward)
@@ -21,6 +25,24 @@ export function BenchHeader({ page, line, busy }: BenchHeaderProps) {
         Ink Quilt
       </Link>
       <h1>{page.name}</h1>
+      <div className="looks">
+        <button
+          type="button"
+          className="stitched"
+          disabled={closer >= CLOSEST}
+          onClick={() => onCloser(Math.min(CLOSEST, closer * 1.5))}
+        >
+          look closer
+        </button>
+        {closer > 1 && (
+          <button type="button" className="stitched" onClick={() => onCloser(1)}>
+            the whole page
+          </button>
+        )}
+        <button type="button" className="stitched" onClick={onAlone}>
+          page alone
+        </button>
+      </div>
       <div className="undo">
         <button type="button" className="stitched" disabled={page.undo === null || busy} onClick={stepBack}>
           {page.undo === null ? 'Undo' : `Undo “${page.undo}”`}

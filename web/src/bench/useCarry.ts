@@ -1,3 +1,4 @@
+import { onEscape } from '../app/escape'
 import { useCallback, useEffect, useState, type PointerEvent as ReactPointerEvent } from 'react'
 /** Pixels a finger or mouse may wander before a press becomes a drag. */
 const DRAG_AFTER = 6
@@ -50,10 +51,12 @@ export function useCarry<Thing extends { id: number }>(
       setCarry((now) => (now.kind === 'held' ? now : { kind: 'idle' }))
     }
     const cancel = () => setCarry({ kind: 'idle' })
+    const callOff = onEscape(cancel)
     window.addEventListener('pointermove', move)
     window.addEventListener('pointerup', up)
     window.addEventListener('pointercancel', cancel)
     return () => {
+      callOff()
       window.removeEventListener('pointermove', move)
       window.removeEventListener('pointerup', up)
       window.removeEventListener('pointercancel', cancel)

@@ -1,5 +1,6 @@
 import { useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { arrowOf } from '../app/arrows'
+import { onEscape } from '../app/escape'
 import type { BoardBlock, Change, Slot } from '../api/client'
 
 interface Look {
@@ -24,9 +25,16 @@ export function usePhotoLook(slots: Slot[], send: (change: Change) => Promise<un
     void send({ kind: 'photo', block: block.id, photo: slot.photo, step_x: way[0], step_y: way[1] })
   }
 
-  const onPointerDown = (block: BoardBlock, event: PointerEvent<SVGGElement>, scale: number) => {
+  const onPointerDown = (
+    block: BoardBlock,
+    event: PointerEvent<SVGGElement>,
+    scale: number,
+    isHeld: boolean,
+  ) => {
     const slot = lying.find((candidate) => candidate.block === block.id)
     if (!slot?.crop || event.button !== 0) return
+    // A finger scrolls over the page until a photo is taken up; that one it moves.
+    if (event.pointerType === 'touch' && !isHeld) return
     const { clientX, clientY, pointerId, currentTarget: target } = event
     const middle = shown(slot)
     const { crop } = slot
@@ -39,7 +47,8 @@ export function usePhotoLook(slots: Slot[], send: (change: Change) => Promise<un
       last = { block: block.id, x: within(x), y: within(y) }
       setLook(last)
     }
-    const end = (ended: globalThis.PointerEvent) => {
+    const end = (ended: Pick<globalThis.PointerEvent, 'type'>) => {
+      callOff()
       target.removeEventListener('pointermove', move)
       target.removeEventListener('pointerup', end)
       target.removeEventListener('pointercancel', end)
@@ -50,6 +59,7 @@ export function usePhotoLook(slots: Slot[], send: (change: Change) => Promise<un
         () => setLook((shown) => (shown === now ? null : shown)),
       )
     }
+    const callOff = onEscape(() => end({ type: 'pointercancel' }))
     target.addEventListener('pointermove', move)
     target.addEventListener('pointerup', end)
     target.addEventListener('pointercancel', end)

@@ -1,5 +1,6 @@
 import { useCallback, useReducer, type PointerEvent as ReactPointerEvent } from 'react'
 import type { Board, BoardBlock, Change } from '../api/client'
+import { onEscape } from '../app/escape'
 import { gripAt, hold, type Hold, type Shift, type Table } from '../geometry/hold'
 
 /** Pixels: before a press becomes a drag; how near an edge it takes hold of the edge; how near a line draws. */
@@ -17,6 +18,8 @@ export function usePieceHold(board: Board, step: number, send: (change: Change) 
   const press = useCallback(
     (block: BoardBlock, event: ReactPointerEvent<SVGGElement>, scale: number, resizable: boolean) => {
       if (event.button !== 0 || block.role === 'base') return
+      // A finger scrolls over the page until a piece is taken up; that one it moves.
+      if (event.pointerType === 'touch' && !resizable) return
       const target = event.currentTarget
       const svg = target.ownerSVGElement!
       const group = target.parentElement as unknown as SVGGElement
@@ -48,7 +51,8 @@ export function usePieceHold(board: Board, step: number, send: (change: Change) 
         now = hold(now, record)
         tell(record)
       }
-      const end = (ended: PointerEvent) => {
+      const end = (ended: Pick<PointerEvent, 'type'>) => {
+        callOff()
         target.removeEventListener('pointermove', move)
         target.removeEventListener('pointerup', end)
         target.removeEventListener('pointercancel', end)
@@ -58,6 +62,7 @@ export function usePieceHold(board: Board, step: number, send: (change: Change) 
         if (!done || now.kind !== 'moving') return
         void send(changeOf(block, now.shift)).finally(() => tell({ kind: 'settled' }))
       }
+      const callOff = onEscape(() => end({ type: 'pointercancel' }))
       target.addEventListener('pointermove', move)
       target.addEventListener('pointerup', end)
       target.addEventListener('pointercancel', end)

@@ -37,6 +37,7 @@ function TakenUp({ accent, scale, handlers }: { accent: Accent; scale: number; h
       role="button"
       tabIndex={0}
       data-accent={accent.key}
+      data-held={handlers.heldKey === accent.key || undefined}
       aria-label={`${accent.name}, ${accent.from_left} from the left, ${accent.from_top} from the top`}
       onPointerDown={(event) => handlers.onPress(accent, event, scale)}
       onClick={() => handlers.onTake(accent)}

@@ -22,6 +22,7 @@ import { Ribbons } from './Ribbons'
 import { Rulers } from './Rulers'
 import { Stitches } from './Stitches'
 import { StoryWords } from './StoryWords'
+import { useFingers } from './useFingers'
 import { useGlide } from './useGlide'
 import { useSpace } from './useSpace'
 
@@ -73,6 +74,11 @@ interface BoardProps extends PieceHandlers {
   lost?: number[][][]
   /** Told which number of the piece taken up was touched. */
   onNumber?: ((block: BoardBlock, name: NumberName) => void) | undefined
+  /** The piece that a finger moves; another one it scrolls over. */
+  grabId?: string | null
+  /** How many times as large the page is looked at. */
+  closer?: number
+  onCloser?: ((closer: number) => void) | undefined
   /** What is laid over the page, such as a title being typed. */
   children?: (layout: PageLayout, narrow: boolean) => ReactNode
 }
@@ -83,9 +89,12 @@ export function Board(props: BoardProps) {
   const { stories = [], accents = [], accentHandlers, mode = '' } = props
   const board = useMemo(() => withHand(props.board, inHand), [props.board, inHand])
   const prefix = useId().replaceAll(':', '')
-  const { ref, space } = useSpace<HTMLDivElement>({ width: 700, height: 690 })
+  const { ref, space: window } = useSpace<HTMLDivElement>({ width: 700, height: 690 })
+  const { closer = 1, onCloser, grabId = null } = props
+  useFingers(ref, closer, onCloser)
+  const space = { width: window.width * closer, height: window.height * closer }
   const [liftedId, lift] = useState<string | null>(null)
-  const narrow = space.width < 480
+  const narrow = window.width < 480
   const layout = layPage(board, space, narrow ? NARROW_GUTTER : GUTTER)
   const lifted =
     board.blocks.find(
@@ -97,70 +106,73 @@ export function Board(props: BoardProps) {
   const hasMargin =
     clearBox[0]! + clearBox[1]! > 0 || clearBox[2]! < board.width || clearBox[3]! < board.height
   return (
-    <div className="board" ref={ref}>
-      <svg width={space.width} height={space.height} role="group" aria-label="Your page">
-        <PaperPatterns prefix={prefix} scale={layout.scale} blocks={board.blocks} />
-        <clipPath id={`${prefix}-page`}>
-          <rect width={board.width} height={board.height} />
-        </clipPath>
-        <Rulers layout={layout} width={board.width} height={board.height} unit={board.unit} />
-        {!narrow && (
-          <Ribbons
-            layout={layout}
-            board={board}
-            lifted={lifted}
-            onNumber={onNumber && lifted ? (name) => onNumber(lifted, name) : undefined}
-          />
-        )}
-        <g transform={page}>
-          <g className={mode ? `looked-at is-${mode}` : undefined}>
-            <rect className="bare-page" width={board.width} height={board.height} />
-            {board.blocks.map((block) => (
-              <Fragment key={block.id}>
-                <Accents
-                  accents={accents.filter((one) => one.under === block.id)}
-                  scale={layout.scale}
-                  handlers={accentHandlers}
-                />
-                <Piece
-                  {...props}
-                  block={block}
-                  prefix={prefix}
-                  scale={layout.scale}
-                  lift={lift}
-                  lifted={lifted?.id === block.id}
-                  moves={inHand?.stack === block.stack}
-                />
-              </Fragment>
-            ))}
-            {stories.map((story) => (
-              <StoryWords key={story.name} story={story} />
-            ))}
-            <g clipPath={`url(#${prefix}-page)`}>
-              <Accents accents={loose} scale={layout.scale} handlers={accentHandlers} />
+    <div className={closer > 1 ? 'board is-close' : 'board'} ref={ref}>
+      <div className="board-room" style={closer > 1 ? space : undefined}>
+        <svg width={space.width} height={space.height} role="group" aria-label="Your page">
+          <PaperPatterns prefix={prefix} scale={layout.scale} blocks={board.blocks} />
+          <clipPath id={`${prefix}-page`}>
+            <rect width={board.width} height={board.height} />
+          </clipPath>
+          <Rulers layout={layout} width={board.width} height={board.height} unit={board.unit} />
+          {!narrow && (
+            <Ribbons
+              layout={layout}
+              board={board}
+              lifted={lifted}
+              onNumber={onNumber && lifted ? (name) => onNumber(lifted, name) : undefined}
+            />
+          )}
+          <g transform={page}>
+            <g className={mode ? `looked-at is-${mode}` : undefined}>
+              <rect className="bare-page" width={board.width} height={board.height} />
+              {board.blocks.map((block) => (
+                <Fragment key={block.id}>
+                  <Accents
+                    accents={accents.filter((one) => one.under === block.id)}
+                    scale={layout.scale}
+                    handlers={accentHandlers}
+                  />
+                  <Piece
+                    {...props}
+                    block={block}
+                    prefix={prefix}
+                    scale={layout.scale}
+                    lift={lift}
+                    lifted={lifted?.id === block.id}
+                    grabbed={grabId === block.id}
+                    moves={inHand?.stack === block.stack}
+                  />
+                </Fragment>
+              ))}
+              {stories.map((story) => (
+                <StoryWords key={story.name} story={story} />
+              ))}
+              <g clipPath={`url(#${prefix}-page)`}>
+                <Accents accents={loose} scale={layout.scale} handlers={accentHandlers} />
+              </g>
             </g>
+            {props.over}
+            {lost.map((corners) => (
+              <polygon key={corners.join()} className="lost-part" points={corners.join(' ')} />
+            ))}
+            {board.fold && <FoldLine fold={board.fold} height={board.height} />}
+            {hasMargin && <MarginLine box={clearBox} />}
+            {ghost && <Ghost board={ghost} />}
+            {lifted && <Stitches board={board} lifted={lifted} ties={ties} />}
+            {lifted && <LiftedEdge block={lifted} board={board} />}
+            <rect className="page-edge" width={board.width} height={board.height} />
           </g>
-          {props.over}
-          {lost.map((corners) => (
-            <polygon key={corners.join()} className="lost-part" points={corners.join(' ')} />
-          ))}
-          {board.fold && <FoldLine fold={board.fold} height={board.height} />}
-          {hasMargin && <MarginLine box={clearBox} />}
-          {ghost && <Ghost board={ghost} />}
-          {lifted && <Stitches board={board} lifted={lifted} ties={ties} />}
-          {lifted && <LiftedEdge block={lifted} board={board} />}
-          <rect className="page-edge" width={board.width} height={board.height} />
-        </g>
-        {pins.length > 0 && <PinHeads board={board} pins={pins} layout={layout} />}
-        {props.showNumbers && <PieceMarks board={board} layout={layout} />}
-      </svg>
+          {pins.length > 0 && <PinHeads board={board} pins={pins} layout={layout} />}
+          {props.showNumbers && <PieceMarks board={board} layout={layout} />}
+        </svg>
+        {props.children?.(layout, narrow)}
+      </div>
       {narrow && lifted && (
         <LiftedWords block={lifted} onNumber={onNumber && ((name) => onNumber(lifted, name))} />
       )}
       <p className="visually-hidden" aria-live="polite">
         {lifted ? spoken(lifted, board.unit) : ''}
       </p>
-      {props.children?.(layout, narrow)}
     </div>
   )
 }
@@ -170,6 +182,7 @@ interface PieceProps extends BoardProps {
   prefix: string
   scale: number
   lifted: boolean
+  grabbed: boolean
   moves: boolean
   lift: (id: string | null) => void
 }
@@ -181,6 +194,7 @@ function Piece({
   scale,
   lift,
   lifted,
+  grabbed,
   moves,
   slots,
   titles,
@@ -218,6 +232,7 @@ function Piece({
       tabIndex={0}
       aria-label={label(block, slot, title?.text)}
       data-block={block.id}
+      data-held={grabbed || undefined}
       data-slot={block.role === 'photo' ? block.id : undefined}
       onFocus={() => lift(block.id)}
       onPointerEnter={() => lift(block.id)}

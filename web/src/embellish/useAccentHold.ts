@@ -8,6 +8,7 @@ import {
   type PointerEvent,
 } from 'react'
 import { arrowOf } from '../app/arrows'
+import { onEscape } from '../app/escape'
 import type { Accent, Change } from '../api/client'
 import type { MovedPiece } from '../api/lookQueries'
 import type { AccentHandlers } from '../board/Accents'
@@ -65,7 +66,7 @@ export function useAccentHold(accents: Accent[], send: (change: Change) => Promi
         PAUSE,
       )
     }
-    const end = (event: globalThis.PointerEvent) => {
+    const end = (event: Pick<globalThis.PointerEvent, 'type'>) => {
       const now = latest.current
       latest.current = null
       clearTimeout(timer)
@@ -86,10 +87,12 @@ export function useAccentHold(accents: Accent[], send: (change: Change) => Promi
         alone: now.alone,
       }).finally(() => shift(now.pieces, 0, 0))
     }
+    const callOff = onEscape(() => end({ type: 'pointercancel' }))
     window.addEventListener('pointermove', move)
     window.addEventListener('pointerup', end)
     window.addEventListener('pointercancel', end)
     return () => {
+      callOff()
       clearTimeout(timer)
       window.removeEventListener('pointermove', move)
       window.removeEventListener('pointerup', end)
@@ -99,6 +102,8 @@ export function useAccentHold(accents: Accent[], send: (change: Change) => Promi
   const onPress = useCallback(
     (accent: Accent, event: PointerEvent<SVGGElement>, scale: number) => {
       event.stopPropagation()
+      // A finger scrolls over the page until a piece is taken up; that one it moves.
+      if (event.pointerType === 'touch' && heldKey !== accent.key) return
       const alone = event.altKey
       const along = accent.leads && !alone
       const keys = along
@@ -117,7 +122,7 @@ export function useAccentHold(accents: Accent[], send: (change: Change) => Promi
       }
       drag(true)
     },
-    [accents],
+    [accents, heldKey],
   )
   const onTake = useCallback((accent: Accent) => hold(accent.key), [])
   const onKey = useCallback(
