@@ -9,7 +9,22 @@ from django.http import Http404
 from django.utils import timezone
 
 
-class OwnedQuerySet(models.QuerySet):
+class RecoverableQuerySet(models.QuerySet):
+    """What can be put aside and brought back."""
+
+    def one(self, pk: int) -> Any:
+        """Return the record of that id among these; raises ``Http404``."""
+        found = self.filter(pk=pk).first()
+        if found is None:
+            raise Http404
+        return found
+
+    def expired(self) -> "RecoverableQuerySet":
+        """Return what was deleted too long ago to be brought back."""
+        return self.filter(deleted_at__lt=oldest_kept())
+
+
+class OwnedQuerySet(RecoverableQuerySet):
     """Scoping lives here, so that a foreign record is simply not found."""
 
     def visible_to(self, user: Any) -> "OwnedQuerySet":
@@ -20,31 +35,18 @@ class OwnedQuerySet(models.QuerySet):
         """Return what this person deleted and may still bring back."""
         return self.filter(owner_id=user.id, deleted_at__gte=oldest_kept())
 
-    def expired(self) -> "OwnedQuerySet":
-        """Return what was deleted too long ago to be brought back."""
-        return self.filter(deleted_at__lt=oldest_kept())
-
-    def one(self, pk: int) -> Any:
-        """Return the record of that id among these; raises ``Http404``."""
-        found = self.filter(pk=pk).first()
-        if found is None:
-            raise Http404
-        return found
-
 
 def oldest_kept() -> Any:
     """Return the moment before which deleted things are gone for good."""
     return timezone.now() - timedelta(days=settings.KEEP_DELETED_DAYS)
 
 
-class Owned(models.Model):
-    """Base of everything a person keeps."""
+class Recoverable(models.Model):
+    """Base of everything that can be put aside and brought back for a while."""
 
-    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
-    created = models.DateTimeField(default=timezone.now, editable=False)
     deleted_at = models.DateTimeField(null=True, blank=True, editable=False)
 
-    objects = OwnedQuerySet.as_manager()
+    objects = RecoverableQuerySet.as_manager()
 
     class Meta:
         abstract = True
@@ -58,3 +60,15 @@ class Owned(models.Model):
         """Undo a deletion."""
         self.deleted_at = None
         self.save(update_fields=["deleted_at"])
+
+
+class Owned(Recoverable):
+    """Base of everything a person keeps."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    created = models.DateTimeField(default=timezone.now, editable=False)
+
+    objects = OwnedQuerySet.as_manager()
+
+    class Meta:
+        abstract = True

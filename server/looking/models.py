@@ -6,6 +6,7 @@ from django.conf import settings
 from django.db import models
 from django.utils import timezone
 
+from server.common.owned import Recoverable, RecoverableQuerySet, oldest_kept
 from server.pages.models import Page
 
 
@@ -22,15 +23,23 @@ class SwitchedOff(models.Model):
         return self.kind
 
 
-class SnapshotQuerySet(models.QuerySet):
+class SnapshotQuerySet(RecoverableQuerySet):
     """Snapshots are reached through their page's owner."""
 
     def visible_to(self, user: Any) -> "SnapshotQuerySet":
         """Return those of pages that are hers and not deleted."""
-        return self.filter(page__owner_id=user.id, page__deleted_at=None)
+        return self.kept().filter(page__owner_id=user.id, page__deleted_at=None)
+
+    def kept(self) -> "SnapshotQuerySet":
+        """Return those that were not thrown away."""
+        return self.filter(deleted_at=None)
+
+    def deleted_by(self, user: Any) -> "SnapshotQuerySet":
+        """Return what this person threw away of pages she has, and may still bring back."""
+        return self.filter(page__owner_id=user.id, page__deleted_at=None, deleted_at__gte=oldest_kept())
 
 
-class Snapshot(models.Model):
+class Snapshot(Recoverable):
     """A state of a page put away with a note. It keeps its own document: revisions after an undo are lost."""
 
     page = models.ForeignKey(Page, on_delete=models.CASCADE, related_name="snapshots")
@@ -39,6 +48,11 @@ class Snapshot(models.Model):
     document = models.JSONField()
 
     objects = SnapshotQuerySet.as_manager()
+
+    @property
+    def name(self) -> str:
+        """What it is called where it can be brought back."""
+        return self.note or f"a state of {self.page.name}"
 
     class Meta:
         ordering = ["-created", "-id"]

@@ -113,7 +113,7 @@ def _fits(page: Page, document: PageDocument, trial: Trial) -> bool:
 
 def put_away(page: Page, note: str) -> Snapshot:
     """Put the present state of a page away with a note. Raises ``BadInput`` when there are too many."""
-    if page.snapshots.count() >= MOST_SNAPSHOTS:
+    if page.snapshots.kept().count() >= MOST_SNAPSHOTS:
         raise refuse("too-many-snapshots", f"A page keeps up to {MOST_SNAPSHOTS} states. Throw one away first.")
     return Snapshot.objects.create(page=page, note=note, document=document_of(page).written(), created=timezone.now())
 

@@ -1,6 +1,5 @@
 """The second look, changes tried, observations switched off, and states put away."""
 
-from django.http import Http404
 from django.shortcuts import get_object_or_404
 from drf_spectacular.utils import extend_schema
 from rest_framework import status
@@ -80,7 +79,7 @@ class SnapshotsView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         """List them, the latest first."""
         page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
-        return Response(snapshots_answer(list(Snapshot.objects.filter(page=page)), page))
+        return Response(snapshots_answer(list(page.snapshots.kept()), page))
 
     @extend_schema(operation_id="put_away", request=NoteSerializer, responses={201: SnapshotSerializer, **REFUSED})
     def post(self, request: Request, pk: int) -> Response:
@@ -96,11 +95,8 @@ class SnapshotView(APIView):
 
     @extend_schema(operation_id="throw_away", responses={204: None, 404: ErrorSerializer})
     def delete(self, request: Request, pk: int, snapshot: int) -> Response:
-        """Throw it away."""
-        rows = Snapshot.objects.visible_to(request.user).filter(page_id=pk, pk=snapshot)
-        gone, _ = rows.delete()
-        if not gone:
-            raise Http404
+        """Put it aside."""
+        Snapshot.objects.visible_to(request.user).filter(page_id=pk).one(snapshot).delete_softly()
         return Response(status=status.HTTP_204_NO_CONTENT)
 
 

@@ -97,7 +97,7 @@ def known_to(page: Page) -> Known:
 def _state(page: Page, step: int | None, snapshot: int | None) -> KnownState | None:
     """Return an earlier step of a page, or a state that was put away."""
     if snapshot is not None:
-        row = page.snapshots.filter(pk=snapshot).first()
+        row = page.snapshots.kept().filter(pk=snapshot).first()
         return row and KnownState(PageDocument.read(row.document), row.note or "a state put away")
     revision = page.revisions.filter(number=step, number__lte=page.head).first()
     return revision and KnownState(PageDocument.read(revision.document), revision.done)

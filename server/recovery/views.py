@@ -11,12 +11,19 @@ from rest_framework.views import APIView
 
 from server.common.asked import asked_for
 from server.common.serializers import ErrorSerializer
+from server.cutting.models import ShapingTool, Trimmer
+from server.embellishments.models import Embellishment
+from server.looking.models import Snapshot
 from server.pages.models import Page
 from server.photos.models import Photo
 from server.sketches.models import Sketch
 from server.stash.models import Paper
+from server.words.models import Alphabet, Hand
 
-KINDS: Final[dict[str, type[Model]]] = {"page": Page, "sketch": Sketch, "photo": Photo, "paper": Paper}
+KINDS: Final[dict[str, type[Model]]] = {
+    "page": Page, "sketch": Sketch, "photo": Photo, "paper": Paper, "embellishment": Embellishment,
+    "letters": Alphabet, "hand": Hand, "trimmer": Trimmer, "punch": ShapingTool, "state": Snapshot,
+}  # fmt: skip
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]
 #: The list shows this many of each kind, latest first.
 MOST_SHOWN: Final = 50

@@ -1,13 +1,20 @@
 """Odd, hostile and unlucky input: everything gets an answer in words, nothing is lost, nothing is half kept."""
 
 import json
+from datetime import timedelta
+from unittest import mock
 
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import Client
+from django.utils import timezone
 
+from server.common.owned import Owned
 from server.pages.models import Page, Revision, Write
 from server.pages.services import make_page
 from server.photos.models import Photo
+from server.recovery.services import purge
 from server.sketches.services import keep_sketch
+from server.unfinished.models import Unfinished
 from tests.api.base import SMALL, ApiTestCase, picture
 from tests.building import DEMO_SKETCHES, demo_sketch
 
@@ -140,3 +147,92 @@ class Nudged(ApiTestCase):
                         query = "&".join(f"{key}={value}" for key, value in way.items())
                         fit = self.send("get", f"pages/{page.pk}/fit/?{query}&reasons=true")
                         self.assertEqual(fit.status_code, 200, fit.content)
+
+
+class Recovered(ApiTestCase):
+    """Everything that is put aside comes back for thirty days, and is gone for good after them."""
+
+    ENTERED = {
+        "embellishment": (
+            "embellishments/",
+            {"name": "bee", "kind": "dot", "form": "round", "width": "1", "height": "1", "colours": ["#cf9d2e"]},
+        ),
+        "letters": (
+            "alphabets/",
+            {"name": "tall", "kind": "stickers", "height": "3/4", "letters": "HONEY", "colour": "#a8392e"},
+        ),
+        "hand": ("scripts/", {"name": "mine", "characters": 40, "line": "6", "pitch": "1/4"}),
+        "trimmer": (
+            "trimmers/",
+            {"name": "small one", "longest": "12", "widest": "6", "finest": "1/16", "narrowest": "1/4"},
+        ),
+        "punch": ("tools/", {"name": "round", "makes_shape": "circle", "makes": "1, 2"}),
+        "paper": ("stash/papers/", {"line": "2 navy 12x12"}),
+    }
+    ADDRESSES = {"hand": "hands/"}
+
+    def put_aside(self, kind):
+        path, facts = self.ENTERED[kind]
+        made = self.send("post", path, facts)
+        self.assertIn(made.status_code, (200, 201), made.content)
+        number = made.json()["id"]
+        gone = self.send("delete", f"{self.ADDRESSES.get(kind, path)}{number}/")
+        self.assertEqual(gone.status_code, 204, gone.content)
+        return number
+
+    def test_every_kind_comes_back(self):
+        for kind in self.ENTERED:
+            with self.subTest(kind):
+                number = self.put_aside(kind)
+                listed = [row for row in self.send("get", "deleted/").json() if row["kind"] == kind]
+                self.assertEqual([row["id"] for row in listed], [number])
+                self.assertTrue(listed[0]["name"])
+                left = self.send("post", "deleted/", {"kind": kind, "id": number})
+                self.assertEqual(left.status_code, 200)
+                self.assertEqual([row for row in left.json() if row["kind"] == kind], [])
+                rows = self.send("get", self.ENTERED[kind][0]).json()
+                rows = rows["results"] if isinstance(rows, dict) else rows
+                self.assertIn(number, [row["id"] for row in rows])
+
+    def test_a_state_put_away_comes_back_and_nobody_elses(self):
+        page = self.add_page()
+        state = self.send("post", f"pages/{page.pk}/snapshots/", {"note": "before the bees"}).json()["id"]
+        self.send("delete", f"pages/{page.pk}/snapshots/{state}/")
+        self.assertEqual(self.send("get", f"pages/{page.pk}/snapshots/").json(), [])
+        other = Client()
+        other.force_login(self.otto)
+        self.assertEqual(self.send("post", "deleted/", {"kind": "state", "id": state}, other).status_code, 404)
+        self.send("post", "deleted/", {"kind": "state", "id": state})
+        self.assertEqual([row["id"] for row in self.send("get", f"pages/{page.pk}/snapshots/").json()], [state])
+
+    def test_after_thirty_days_every_kind_is_gone(self):
+        for kind in self.ENTERED:
+            self.put_aside(kind)
+        old = timezone.now() - timedelta(days=31)
+        for model in Owned.__subclasses__():
+            model.objects.exclude(deleted_at=None).update(deleted_at=old)
+        self.assertEqual(self.send("get", "deleted/").json(), [])
+        self.assertEqual(purge(), len(self.ENTERED))
+        self.assertEqual(sum(model.objects.count() for model in Owned.__subclasses__()), 0)
+
+
+class Typing(ApiTestCase):
+    def test_what_is_typed_is_kept_for_its_owner_alone_until_it_is_done(self):
+        self.assertEqual(self.send("get", "unfinished/story-7/").json(), {"text": ""})
+        for text in ("We had", "We had meant to stay \U0001f41d"):
+            self.assertEqual(self.send("put", "unfinished/story-7/", {"text": text}).json(), {"text": text})
+        self.assertEqual(self.send("get", "unfinished/story-7/").json()["text"], text)
+        other = Client()
+        other.force_login(self.otto)
+        self.assertEqual(self.send("get", "unfinished/story-7/", client=other).json(), {"text": ""})
+        self.send("put", "unfinished/story-7/", {"text": ""})
+        self.assertEqual(Unfinished.objects.count(), 0)
+
+    def test_what_cannot_be_kept_is_told(self):
+        for place in ("Story", "a b", "a" * 81, "x/y"):
+            self.assertEqual(self.send("put", f"unfinished/{place}/", {"text": "a"}).status_code, 404)
+        self.assertEqual(self.send("put", "unfinished/story-7/", {"text": "a" * 200_001}).status_code, 400)
+        with mock.patch("server.unfinished.views.MOST_PLACES", 1):
+            self.send("put", "unfinished/one/", {"text": "a"})
+            self.assertEqual(self.send("put", "unfinished/two/", {"text": "a"}).status_code, 400)
+            self.assertEqual(self.send("put", "unfinished/one/", {"text": "b"}).status_code, 200)

@@ -5,9 +5,11 @@ import json
 from django.contrib.sessions.models import Session
 from playwright.sync_api import expect
 
+from inkquilt.lengths import Unit
 from server.embellishments.models import Embellishment
 from server.pages.known import document_of
 from server.pages.services import change_page
+from server.stash.services import enter_line
 from server.unfinished.models import Unfinished
 from tests.api.base import SMALL
 from tests.browser.base import BrowserTestCase
@@ -327,3 +329,32 @@ class CalledOff(BrowserTestCase):
         self.assert_accessible("the page alone")
         self.page.keyboard.press("Escape")
         expect(self.page.locator(".thread")).to_be_visible()
+
+
+class Undone(BrowserTestCase):
+    """After everything that is put aside stands a note that brings it back."""
+
+    def setUp(self):
+        super().setUp()
+        self.sign_in()
+
+    def test_a_paper_and_a_page_come_back_with_one_touch(self):
+        page = self.lay_out(SMALL)
+        enter_line(owner=self.user, line="2 navy 12x12", unit=Unit.IN)
+        self.open("/stash")
+        self.page.get_by_role("button", name="navy").first.click()
+        self.page.get_by_role("button", name="put this paper aside").click()
+        note = self.page.locator(".removed-note")
+        expect(note).to_contain_text("the paper “navy”")
+        self.assert_accessible("the note")
+        note.get_by_role("button", name="Undo").click()
+        expect(note).to_have_count(0)
+        expect(self.page.get_by_role("button", name="navy").first).to_be_visible()
+        self.open("/")
+        self.page.get_by_role("button", name=f"Put aside page {page.name}").click()
+        expect(note).to_contain_text(page.name)
+        note.get_by_role("button", name="Undo").focus()
+        self.page.keyboard.press("Enter")
+        expect(note).to_have_count(0)
+        page.refresh_from_db()
+        self.assertIsNone(page.deleted_at)

@@ -91,7 +91,7 @@ def _paper(paper: Paper, archive: zipfile.ZipFile) -> dict[str, Any]:
 
 def _page(page: Page, archive: zipfile.ZipFile) -> dict[str, Any]:
     revisions = page.revisions.order_by("number").iterator(chunk_size=50)
-    snapshots = page.snapshots.iterator(chunk_size=50)
+    snapshots = page.snapshots.kept().iterator(chunk_size=50)
     return {
         "name": page.name,
         "sketch": page.sketch_id,

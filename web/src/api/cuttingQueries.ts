@@ -12,6 +12,7 @@ import {
   type TrimmerAsked,
 } from './client'
 import { keys } from './queries'
+import { wasRemoved } from './removed'
 
 /** How long a better plan is looked for after the first one is shown. */
 const SECONDS = 1.2
@@ -44,7 +45,10 @@ export function useStash() {
   })
   const remove = useMutation({
     mutationFn: (id: number) => take(api.DELETE('/api/stash/papers/{id}/', { params: { path: { id } } })),
-    onSuccess,
+    onSuccess: (_, id) => {
+      wasRemoved(cache, 'paper', id, keys.papers)
+      return onSuccess()
+    },
   })
   const add = useMutation({
     mutationFn: ({ id, ...body }: { id: number; kind: 'sheet' | 'scrap'; width: string; height: string }) =>
@@ -188,7 +192,10 @@ export function useShapingToolWrites() {
   })
   const remove = useMutation({
     mutationFn: (id: number) => take(api.DELETE('/api/tools/{id}/', { params: { path: { id } } })),
-    onSuccess,
+    onSuccess: (_, id) => {
+      wasRemoved(cache, 'punch', id, keys.tools)
+      return onSuccess()
+    },
   })
   return { add, remove }
 }
@@ -215,7 +222,10 @@ export function useTrimmerWrites() {
   })
   const remove = useMutation({
     mutationFn: (id: number) => take(api.DELETE('/api/trimmers/{id}/', { params: { path: { id } } })),
-    onSuccess,
+    onSuccess: (_, id) => {
+      wasRemoved(cache, 'trimmer', id, keys.trimmers)
+      return onSuccess()
+    },
   })
   return { keep, remove }
 }

@@ -2,6 +2,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { api, take, type ClusterWish, type EmbellishmentAsked, type Page, type ScatterWish } from './client'
 import { keys } from './queries'
+import { wasRemoved } from './removed'
 
 export function useEmbellishments() {
   return useQuery({
@@ -28,7 +29,10 @@ export function useEmbellishmentWrites() {
   })
   const remove = useMutation({
     mutationFn: (id: number) => take(api.DELETE('/api/embellishments/{id}/', { params: { path: { id } } })),
-    onSuccess,
+    onSuccess: (_, id) => {
+      wasRemoved(cache, 'embellishment', id, keys.embellishments)
+      return onSuccess()
+    },
   })
   return { add, count, remove }
 }

@@ -2,6 +2,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { api, take, type Observation, type Page } from './client'
 import { keys } from './queries'
+import { wasRemoved } from './removed'
 
 /** A piece in the hand, and where its centre is. */
 export interface MovedPiece {
@@ -85,7 +86,10 @@ export function useSnapshotWrites(id: number) {
   const throwAway = useMutation({
     mutationFn: (snapshot: number) =>
       take(api.DELETE('/api/pages/{id}/snapshots/{snapshot}/', { params: { path: { id, snapshot } } })),
-    onSuccess,
+    onSuccess: (_, snapshot) => {
+      wasRemoved(cache, 'state', snapshot, keys.snapshots(id))
+      return onSuccess()
+    },
   })
   return { putAway, throwAway }
 }

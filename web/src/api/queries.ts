@@ -11,6 +11,7 @@ import {
   type Session,
   type Way,
 } from './client'
+import { wasRemoved, type Kind } from './removed'
 
 export const keys = {
   session: ['session'] as const,
@@ -208,19 +209,31 @@ export function useMakePage() {
   })
 }
 
-type Kind = 'page' | 'sketch' | 'photo' | 'paper'
-const listOf = { page: keys.pages, sketch: keys.sketches, photo: keys.photos, paper: keys.papers }
+/** Where each kind is listed; what is brought back is asked for anew there. */
+const listOf: Record<Kind, readonly string[]> = {
+  page: keys.pages,
+  sketch: keys.sketches,
+  photo: keys.photos,
+  paper: keys.papers,
+  embellishment: keys.embellishments,
+  letters: keys.alphabets,
+  hand: keys.scripts,
+  trimmer: keys.trimmers,
+  punch: keys.tools,
+  state: ['snapshots'],
+}
 
 export function useDelete() {
   const cache = useQueryClient()
   return useMutation({
-    mutationFn: ({ kind, id }: { kind: Kind; id: number }) => {
+    mutationFn: ({ kind, id }: { kind: 'page' | 'sketch' | 'photo'; id: number }) => {
       const params = { path: { id } }
       if (kind === 'page') return take(api.DELETE('/api/pages/{id}/', { params }))
       if (kind === 'sketch') return take(api.DELETE('/api/sketches/{id}/', { params }))
       return take(api.DELETE('/api/photos/{id}/', { params }))
     },
-    onSuccess: (_, { kind }) => {
+    onSuccess: (_, { kind, id }) => {
+      wasRemoved(cache, kind, id, listOf[kind])
       void cache.invalidateQueries({ queryKey: listOf[kind] })
       void cache.invalidateQueries({ queryKey: keys.deleted })
       if (kind === 'photo') void cache.invalidateQueries({ queryKey: ['page'] })
@@ -231,7 +244,8 @@ export function useDelete() {
 export function useBringBack() {
   const cache = useQueryClient()
   return useMutation({
-    mutationFn: (thing: { kind: Kind; id: number }) => take(api.POST('/api/deleted/', { body: thing })),
+    mutationFn: ({ kind, id }: { kind: Kind; id: number }) =>
+      take(api.POST('/api/deleted/', { body: { kind, id } })),
     onSuccess: (left, { kind }) => {
       cache.setQueryData(keys.deleted, left)
       void cache.invalidateQueries({ queryKey: listOf[kind] })

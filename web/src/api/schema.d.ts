@@ -776,7 +776,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** @description Throw it away. */
+        /** @description Put it aside. */
         delete: operations["throw_away"];
         options?: never;
         head?: never;
@@ -2138,9 +2138,15 @@ export interface components {
          *     * `sketch` - sketch
          *     * `photo` - photo
          *     * `paper` - paper
+         *     * `embellishment` - embellishment
+         *     * `letters` - letters
+         *     * `hand` - hand
+         *     * `trimmer` - trimmer
+         *     * `punch` - punch
+         *     * `state` - state
          * @enum {string}
          */
-        DeletedKindEnum: "page" | "sketch" | "photo" | "paper";
+        DeletedKindEnum: "page" | "sketch" | "photo" | "paper" | "embellishment" | "letters" | "hand" | "trimmer" | "punch" | "state";
         /** @description One demand in words, its blocks, and the change that gives it up: named, or with a size still to be typed. */
         Demand: {
             demand: string;

@@ -2,6 +2,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { api, take, type AlphabetAsked, type HandAsked, type Page, type StoryAsked } from './client'
 import { keys } from './queries'
+import { wasRemoved } from './removed'
 
 export function useAlphabets() {
   return useQuery({
@@ -29,7 +30,10 @@ export function useAlphabetWrites() {
   })
   const remove = useMutation({
     mutationFn: (id: number) => take(api.DELETE('/api/alphabets/{id}/', { params: { path: { id } } })),
-    onSuccess,
+    onSuccess: (_, id) => {
+      wasRemoved(cache, 'letters', id, keys.alphabets)
+      return onSuccess()
+    },
   })
   return { add, count, remove }
 }
@@ -82,7 +86,10 @@ export function useHandWrites() {
   })
   const remove = useMutation({
     mutationFn: (id: number) => take(api.DELETE('/api/hands/{id}/', { params: { path: { id } } })),
-    onSuccess,
+    onSuccess: (_, id) => {
+      wasRemoved(cache, 'hand', id, keys.scripts)
+      return onSuccess()
+    },
   })
   return { add, remove }
 }

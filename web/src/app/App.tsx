@@ -7,6 +7,7 @@ import { Refused } from '../api/client'
 import { Shelf } from '../shelf/Shelf'
 import { SignIn } from '../signin/SignIn'
 import { useResumedLines } from '../writes/lines'
+import { RemovedNote } from './RemovedNote'
 import { SignedOut } from './SignedOut'
 import { Trouble } from './Trouble'
 import { Waiting } from './Waiting'
@@ -28,6 +29,7 @@ function SignedIn() {
   return (
     <>
       <Outlet />
+      <RemovedNote />
       <SignedOut />
     </>
   )

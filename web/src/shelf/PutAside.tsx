@@ -1,4 +1,18 @@
+import type { Deleted } from '../api/client'
 import { useBringBack, useDeleted } from '../api/queries'
+
+const NAMES: Record<Deleted['kind'], string> = {
+  page: 'page',
+  sketch: 'sketch',
+  photo: 'photo',
+  paper: 'paper',
+  embellishment: 'embellishment',
+  letters: 'letters',
+  hand: 'hand',
+  trimmer: 'trimmer',
+  punch: 'punch or die',
+  state: 'state of a page',
+}
 
 /** What was put aside in the last thirty days, to be brought back. */
 export function PutAside() {
@@ -12,11 +26,11 @@ export function PutAside() {
       <ul className="aside-list">
         {deleted.data.map((thing) => (
           <li key={`${thing.kind}${thing.id}`}>
-            {thing.kind} “{thing.name}”{' '}
+            {NAMES[thing.kind]} “{thing.name}”{' '}
             <button
               type="button"
               className="stitched"
-              aria-label={`Bring back ${thing.kind} ${thing.name}`}
+              aria-label={`Bring back ${NAMES[thing.kind]} ${thing.name}`}
               onClick={() => bringBack.mutate({ kind: thing.kind, id: thing.id })}
             >
               bring back
