@@ -113,6 +113,7 @@ class Bench(BrowserTestCase):
         moved = document_of(Page.objects.get()).photos["p"].look_x
         self.assertLess(moved, 0.5)
         slot.focus()
+        self.page.keyboard.press("Enter")
         with self.answers_to_changes(3):
             for key in ("ArrowLeft", "ArrowLeft", "ArrowRight"):  # none waits for the one before
                 self.page.keyboard.press(key)

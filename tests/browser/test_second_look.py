@@ -99,6 +99,7 @@ class SecondLook(BrowserTestCase):
         flower = self.page.locator(".board-accent")
         expect(flower).to_be_visible()
         flower.focus()
+        self.page.keyboard.press("Enter")
         for _ in range(9):
             self.page.keyboard.press("Shift+ArrowDown")
         for _ in range(9):

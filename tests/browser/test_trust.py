@@ -8,6 +8,7 @@ from playwright.sync_api import expect
 from inkquilt.lengths import Unit
 from server.embellishments.models import Embellishment
 from server.pages.known import document_of
+from server.pages.models import Page
 from server.pages.services import change_page
 from server.stash.services import enter_line
 from server.unfinished.models import Unfinished
@@ -35,8 +36,10 @@ class NoAnswer(BrowserTestCase):
 
     def nudge(self, times):
         piece = self.page.locator('[data-block="q"]')
+        piece.focus()
+        if piece.get_attribute("data-held") is None:
+            self.page.keyboard.press("Enter")
         for _ in range(times):
-            piece.focus()
             self.page.keyboard.press("ArrowDown")
 
     def now(self):
@@ -96,6 +99,7 @@ class Kept(BrowserTestCase):
 
         self.page.route("**/changes/", lose)
         self.page.locator('[data-block="q"]').focus()
+        self.page.keyboard.press("Enter")
         self.page.keyboard.press("ArrowDown")
         expect(self.page.locator(".not-saved")).to_be_visible()
         expect(self.page.locator(".not-saved")).to_have_count(0)
@@ -108,6 +112,7 @@ class Kept(BrowserTestCase):
         expect(self.page.locator('[data-block="q"]')).to_be_visible()
         Session.objects.all().delete()
         self.page.locator('[data-block="q"]').focus()
+        self.page.keyboard.press("Enter")
         self.page.keyboard.press("ArrowDown")
         over = self.page.get_by_role("dialog")
         expect(over).to_contain_text("what you did is still here")
@@ -358,3 +363,79 @@ class Undone(BrowserTestCase):
         expect(note).to_have_count(0)
         page.refresh_from_db()
         self.assertIsNone(page.deleted_at)
+
+
+class ByKeys(BrowserTestCase):
+    """By the keyboard alone: the page is one stop, and focus is never lost to the document."""
+
+    def setUp(self):
+        super().setUp()
+        self.sign_in()
+
+    def focused(self):
+        return self.page.evaluate("document.activeElement.dataset.block ?? document.activeElement.tagName")
+
+    def test_skip_links_lead_to_the_page_and_arrow_keys_from_piece_to_piece(self):
+        page = self.lay_out(SMALL, "12x12")
+        self.open(f"/pages/{page.pk}")
+        expect(self.page.locator('[data-block="q"]')).to_be_visible()
+        self.page.keyboard.press("Tab")
+        expect(self.page.get_by_role("button", name="To the page")).to_be_focused()
+        self.assert_accessible("skip links")
+        self.page.keyboard.press("Enter")
+        stops = self.page.locator(".board svg [tabindex='0']")
+        expect(stops).to_have_count(1)
+        self.page.locator('[data-block="p"]').focus()
+        for key, block in (("ArrowRight", "q"), ("ArrowDown", "t"), ("ArrowUp", "q"), ("ArrowLeft", "p")):
+            self.page.keyboard.press(key)
+            self.assertEqual(self.focused(), block, key)
+        page.refresh_from_db()
+        self.assertEqual(page.version, 1)  # nothing was taken up, so nothing moved
+        self.page.keyboard.press("Tab")
+        self.assertNotIn(self.focused(), ("p", "q", "t", "band", "BODY"))
+
+    def test_numbers_go_from_width_to_height_and_keep_what_was_typed(self):
+        page = self.lay_out(SMALL, "12x12")
+        self.open(f"/pages/{page.pk}")
+        self.page.locator('[data-block="q"]').focus()
+        self.page.keyboard.press("Enter")
+        self.page.keyboard.press("3")
+        width = self.page.get_by_role("textbox", name="width")
+        width.fill("3")
+        with self.answers_to_changes(2):
+            self.page.keyboard.press("Tab")
+            height = self.page.get_by_role("textbox", name="height")
+            expect(height).to_be_focused()
+            height.fill("3 1/2")
+            self.page.keyboard.press("Enter")
+        self.assertEqual(self.focused(), "q")
+        block = next(block for block in document_of(Page.objects.get()).blocks if block.id == "q")
+        self.assertEqual((block.width, block.height), (3 * 8128, 7 * 4064))
+
+    def test_after_escape_enter_and_remove_the_focus_is_back_at_the_piece(self):
+        page = self.lay_out(SMALL, "12x12", photos=1)
+        self.open(f"/pages/{page.pk}/photos")
+        self.page.locator('[data-block="t"]').focus()
+        self.page.keyboard.press("Enter")
+        expect(self.page.get_by_role("textbox", name="title")).to_be_focused()
+        self.page.keyboard.type("Bees")
+        with self.answers_to_changes(1):
+            self.page.keyboard.press("Enter")
+        self.assertEqual(self.focused(), "t")
+        page.refresh_from_db()
+        change = {"kind": "photo", "block": "q", "photo": self.photos[0].pk}
+        change_page(page=page, version=page.version, change=change)
+        self.page.reload()
+        self.page.locator('[data-block="q"]').focus()
+        self.page.keyboard.press("Enter")
+        out = self.page.get_by_role("button", name="take it out")
+        out.focus()
+        with self.answers_to_changes(1):
+            self.page.keyboard.press("Enter")
+        expect(out).to_have_count(0)
+        self.page.wait_for_function("document.activeElement !== document.body")
+        undo = self.page.get_by_role("button", name="Undo")
+        undo.focus()
+        self.page.keyboard.press("Enter")
+        expect(self.page.get_by_role("button", name="Redo")).to_be_enabled()
+        expect(undo).to_be_focused()

@@ -10,6 +10,7 @@ import { useResumedLines } from '../writes/lines'
 import { RemovedNote } from './RemovedNote'
 import { SignedOut } from './SignedOut'
 import { Trouble } from './Trouble'
+import { useKeptFocus } from './useKeptFocus'
 import { Waiting } from './Waiting'
 
 /** What the server refused stays refused; only a server that did not answer is asked again. */
@@ -23,6 +24,7 @@ const cache = new QueryClient({
 function SignedIn() {
   const session = useSession()
   useResumedLines()
+  useKeptFocus()
   if (session.error) return <Trouble error={session.error} />
   if (!session.data) return <Waiting words="Clearing the table" />
   if (!session.data.user) return <SignIn openToNew={session.data.open_to_new} />

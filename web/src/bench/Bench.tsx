@@ -36,6 +36,7 @@ import { usePicked } from './PhotosSide'
 import { PhotoTray } from './PhotoTray'
 import { StaleDialog } from './StaleDialog'
 import { stepOf } from './steps'
+import { SkipLinks } from './SkipLinks'
 import { Thread } from './Thread'
 import { TitleField } from './TitleField'
 import { useAlone } from './useAlone'
@@ -164,8 +165,8 @@ function LaidBench({ page }: { page: Page }) {
     const way = arrowOf(event.key)
     if (block.role === 'photo' && event.key === 'Delete')
       change({ kind: 'photo', block: block.id, photo: null })
-    else if (!arranging) look.onKey(block, event)
     else if (event.key === 'Escape') hold(null)
+    else if (!arranging) look.onKey(block, event)
     else if (way) {
       event.preventDefault()
       const [across, down] = way
@@ -184,6 +185,7 @@ function LaidBench({ page }: { page: Page }) {
       className={`bench step-${step}${whole.alone ? ' is-alone' : ''}`}
       aria-busy={writes.now === 'writing'}
     >
+      <SkipLinks />
       <BenchHeader
         page={page}
         line={line}
@@ -277,6 +279,7 @@ function LaidBench({ page }: { page: Page }) {
                       name={number.name}
                       layout={layout}
                       narrow={narrow}
+                      onKeep={(text) => change({ kind: 'pin', block: measured.id, [number.name]: text })}
                       onNext={(name) => typeNumber({ block: measured.id, name })}
                       onDone={(text) => {
                         typeNumber(null)

@@ -3,7 +3,7 @@ import type { BoardBlock } from '../api/client'
 import type { PageLayout } from '../geometry/layout'
 
 /** The six numbers of a piece, in the order in which Tab goes from one to the next. */
-export const NUMBERS = ['left', 'width', 'right', 'top', 'height', 'bottom'] as const
+export const NUMBERS = ['width', 'height', 'left', 'top', 'right', 'bottom'] as const
 export type NumberName = (typeof NUMBERS)[number]
 
 const WORDS: Record<NumberName, string> = {
@@ -22,11 +22,13 @@ interface NumberFieldProps {
   /** On a narrow window it lies over the words below the page's name. */
   narrow: boolean
   onDone: (text: string | null) => void
+  /** What was typed, kept while the next number is gone to. */
+  onKeep: (text: string) => void
   onNext: (name: NumberName) => void
 }
 
 /** A number of the ribbons, being typed into. Enter keeps it, Escape leaves it, Tab goes on to the next. */
-export function NumberField({ block, name, layout, narrow, onDone, onNext }: NumberFieldProps) {
+export function NumberField({ block, name, layout, narrow, onDone, onKeep, onNext }: NumberFieldProps) {
   const field = useRef<HTMLInputElement>(null)
   const done = useRef(false)
   useEffect(() => field.current?.select(), [])
@@ -42,9 +44,9 @@ export function NumberField({ block, name, layout, narrow, onDone, onNext }: Num
     else if (event.key === 'Escape') finish(null)
     else if (event.key === 'Tab') {
       const value = event.currentTarget.value.trim()
-      if (value !== was) return finish(value)
       event.preventDefault()
       done.current = true
+      if (value !== was) onKeep(value)
       const at = NUMBERS.indexOf(name) + (event.shiftKey ? NUMBERS.length - 1 : 1)
       onNext(NUMBERS[at % NUMBERS.length]!)
     }

@@ -12,15 +12,23 @@ export interface AccentHandlers {
 
 interface AccentsProps {
   accents: Accent[]
+  /** The thing at which the Tab key stops. */
+  stop?: string | null
   scale: number
   handlers?: AccentHandlers | undefined
 }
 
 /** The embellishments of one layer, the lowest first. */
-export function Accents({ accents, scale, handlers }: AccentsProps) {
+export function Accents({ accents, stop = null, scale, handlers }: AccentsProps) {
   return accents.map((accent) =>
     handlers ? (
-      <TakenUp key={accent.key} accent={accent} scale={scale} handlers={handlers} />
+      <TakenUp
+        key={accent.key}
+        accent={accent}
+        isStop={accent.key === stop}
+        scale={scale}
+        handlers={handlers}
+      />
     ) : (
       <g key={accent.key} pointerEvents="none">
         <AccentShape accent={accent} />
@@ -29,13 +37,20 @@ export function Accents({ accents, scale, handlers }: AccentsProps) {
   )
 }
 
+interface TakenUpProps {
+  accent: Accent
+  isStop: boolean
+  scale: number
+  handlers: AccentHandlers
+}
+
 /** One that can be taken up, moved and turned. */
-function TakenUp({ accent, scale, handlers }: { accent: Accent; scale: number; handlers: AccentHandlers }) {
+function TakenUp({ accent, isStop, scale, handlers }: TakenUpProps) {
   return (
     <g
       className={`board-accent${handlers.heldKey === accent.key ? ' is-held' : ''}`}
       role="button"
-      tabIndex={0}
+      tabIndex={isStop ? 0 : -1}
       data-accent={accent.key}
       data-held={handlers.heldKey === accent.key || undefined}
       aria-label={`${accent.name}, ${accent.from_left} from the left, ${accent.from_top} from the top`}

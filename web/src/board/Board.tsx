@@ -24,6 +24,7 @@ import { Stitches } from './Stitches'
 import { StoryWords } from './StoryWords'
 import { useFingers } from './useFingers'
 import { useGlide } from './useGlide'
+import { useRoving } from './useRoving'
 import { useSpace } from './useSpace'
 
 type NumberName = keyof BoardBlock['texts']
@@ -101,6 +102,8 @@ export function Board(props: BoardProps) {
       (block) => block.id === (heldId ?? (props.still ? null : liftedId)) && block.role !== 'base',
     ) ?? null
   const { onNumber } = props
+  const pieces = board.blocks.filter((block) => block.role !== 'base')
+  const roving = useRoving(pieces[0]?.id ?? accents[0]?.key ?? null)
   const loose = accents.filter((one) => !board.blocks.some((block) => block.id === one.under))
   const page = `translate(${layout.left} ${layout.top}) scale(${layout.scale})`
   const hasMargin =
@@ -108,7 +111,14 @@ export function Board(props: BoardProps) {
   return (
     <div className={closer > 1 ? 'board is-close' : 'board'} ref={ref}>
       <div className="board-room" style={closer > 1 ? space : undefined}>
-        <svg width={space.width} height={space.height} role="group" aria-label="Your page">
+        <svg
+          width={space.width}
+          height={space.height}
+          role="group"
+          aria-label="Your page: arrow keys go from piece to piece, Enter takes one up"
+          onFocus={roving.onFocus}
+          onKeyDownCapture={roving.onKeyDownCapture}
+        >
           <PaperPatterns prefix={prefix} scale={layout.scale} blocks={board.blocks} />
           <clipPath id={`${prefix}-page`}>
             <rect width={board.width} height={board.height} />
@@ -129,6 +139,7 @@ export function Board(props: BoardProps) {
                 <Fragment key={block.id}>
                   <Accents
                     accents={accents.filter((one) => one.under === block.id)}
+                    stop={roving.stop}
                     scale={layout.scale}
                     handlers={accentHandlers}
                   />
@@ -140,6 +151,7 @@ export function Board(props: BoardProps) {
                     lift={lift}
                     lifted={lifted?.id === block.id}
                     grabbed={grabId === block.id}
+                    isStop={roving.stop === block.id}
                     moves={inHand?.stack === block.stack}
                   />
                 </Fragment>
@@ -148,7 +160,7 @@ export function Board(props: BoardProps) {
                 <StoryWords key={story.name} story={story} />
               ))}
               <g clipPath={`url(#${prefix}-page)`}>
-                <Accents accents={loose} scale={layout.scale} handlers={accentHandlers} />
+                <Accents accents={loose} stop={roving.stop} scale={layout.scale} handlers={accentHandlers} />
               </g>
             </g>
             {props.over}
@@ -183,6 +195,7 @@ interface PieceProps extends BoardProps {
   scale: number
   lifted: boolean
   grabbed: boolean
+  isStop: boolean
   moves: boolean
   lift: (id: string | null) => void
 }
@@ -195,6 +208,7 @@ function Piece({
   lift,
   lifted,
   grabbed,
+  isStop,
   moves,
   slots,
   titles,
@@ -229,7 +243,7 @@ function Piece({
     <g
       className={`board-piece${lifted ? ' is-lifted' : ''}${takes ? ' is-accepting' : ''}`}
       role="button"
-      tabIndex={0}
+      tabIndex={isStop ? 0 : -1}
       aria-label={label(block, slot, title?.text)}
       data-block={block.id}
       data-held={grabbed || undefined}
