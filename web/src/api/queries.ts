@@ -61,16 +61,19 @@ export function useSession() {
   })
 }
 
+/** Milliseconds in which the shelf is not asked for a second time by its own parts. */
+const SHELF_FRESH = 2_000
+
 export function useSketches() {
   const queryFn = async ({ signal }: Asked) =>
     (await take(api.GET('/api/sketches/', { signal, params: { query: { limit: 200 } } }))).results
-  return useQuery({ queryKey: keys.sketches, queryFn })
+  return useQuery({ queryKey: keys.sketches, queryFn, staleTime: SHELF_FRESH })
 }
 
 export function usePages() {
   const queryFn = async ({ signal }: Asked) =>
     (await take(api.GET('/api/pages/', { signal, params: { query: { limit: 200 } } }))).results
-  return useQuery({ queryKey: keys.pages, queryFn })
+  return useQuery({ queryKey: keys.pages, queryFn, staleTime: SHELF_FRESH })
 }
 
 export function useFormats() {
@@ -82,6 +85,7 @@ export function useDeleted() {
   return useQuery({
     queryKey: keys.deleted,
     queryFn: ({ signal }) => take(api.GET('/api/deleted/', { signal })),
+    staleTime: SHELF_FRESH,
   })
 }
 

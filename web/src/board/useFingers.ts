@@ -22,6 +22,7 @@ export function useFingers(
   onCloser: ((closer: number) => void) | undefined,
 ) {
   const aim = useRef<Aim | null>(null)
+  const centre = useRef({ x: 0.5, y: 0.5 })
   const pinch = useRef<{ apart: number; from: number } | null>(null)
   const now = useRef(closer)
   useEffect(() => {
@@ -46,21 +47,30 @@ export function useFingers(
       aim.current = aimAt(element, { x: event.clientX, y: event.clientY })
       onCloser(within(now.current * Math.exp(-event.deltaY / 300)))
     }
+    const remember = () => {
+      centre.current = {
+        x: (element.scrollLeft + element.clientWidth / 2) / element.scrollWidth,
+        y: (element.scrollTop + element.clientHeight / 2) / element.scrollHeight,
+      }
+    }
     element.addEventListener('touchstart', begin, { passive: true })
     element.addEventListener('touchmove', move, { passive: false })
     element.addEventListener('wheel', wheel, { passive: false })
+    element.addEventListener('scroll', remember)
     return () => {
       element.removeEventListener('touchstart', begin)
       element.removeEventListener('touchmove', move)
       element.removeEventListener('wheel', wheel)
+      element.removeEventListener('scroll', remember)
     }
   }, [board, onCloser])
-  // What was between the fingers stays there.
+  // What was between the fingers stays there; by button or key the middle does.
   useLayoutEffect(() => {
-    const at = aim.current
     const element = board.current
+    if (!element) return
+    const { clientWidth, clientHeight } = element
+    const at = aim.current ?? { ...centre.current, left: clientWidth / 2, top: clientHeight / 2 }
     aim.current = null
-    if (!element || !at) return
     element.scrollTo(at.x * element.scrollWidth - at.left, at.y * element.scrollHeight - at.top)
   }, [board, closer])
 }

@@ -10,8 +10,15 @@ interface SheetStackProps {
   onChoose: (sheet: string) => void
 }
 
-/** The sheet that is being cut is never scrolled away. */
-const inSight = (button: HTMLButtonElement | null) => button?.scrollIntoView({ block: 'nearest' })
+/** The sheet that is being cut is never scrolled away within its stack; the table itself stays where it is. */
+function inSight(button: HTMLButtonElement | null) {
+  const stack = button?.closest<HTMLElement>('.table-left')
+  if (!button || !stack) return
+  const above = button.getBoundingClientRect().top - stack.getBoundingClientRect().top
+  const below = above + button.offsetHeight - stack.clientHeight
+  if (above < 0) stack.scrollTop += above
+  else if (below > 0) stack.scrollTop += below
+}
 
 /** All sheets in their order, each with how far it has come. */
 export function SheetStack({ sheets, made, chosen, onChoose }: SheetStackProps) {

@@ -5,7 +5,16 @@ import { Link, useNavigate } from 'react-router'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { Sketch } from '../api/client'
-import { useDelete, useMakePage, usePages, useSession, useSignOut, useSketches } from '../api/queries'
+import {
+  useDelete,
+  useDeleted,
+  useFormats,
+  useMakePage,
+  usePages,
+  useSession,
+  useSignOut,
+  useSketches,
+} from '../api/queries'
 import { PageThumb } from '../board/PageThumb'
 import { Everything } from './Everything'
 import { PutAside } from './PutAside'
@@ -16,6 +25,9 @@ const REMEMBERED = 'ink-quilt-format'
 export function Shelf() {
   const session = useSession()
   const signOut = useSignOut()
+  // All of it is laid at once, so that nothing slides away under the hand.
+  const lists = [usePages(), useSketches(), useFormats(), useDeleted()]
+  const isLaid = lists.every((list) => !list.isPending)
   return (
     <div className="shelf">
       <header className="shelf-header">
@@ -37,10 +49,16 @@ export function Shelf() {
         </span>
       </header>
       <main>
-        <Pages />
-        <Sketches />
-        <PutAside />
-        <Everything />
+        {isLaid ? (
+          <>
+            <Pages />
+            <Sketches />
+            <PutAside />
+            <Everything />
+          </>
+        ) : (
+          <Waiting words="Clearing the table" />
+        )}
       </main>
     </div>
   )
