@@ -103,8 +103,9 @@ export const sameWay = (a: Way, b: Way) =>
   (a.plan ?? '') === (b.plan ?? '')
 
 /** The ways to fit a page, the nearest to the drawing first. */
-export function useWays(page: Page) {
+export function useWays(page: Page, wanted: boolean) {
   return useQuery({
+    enabled: wanted,
     queryKey: keys.ways(page.id, page.terms, page.way),
     queryFn: ({ signal }) =>
       take(api.GET('/api/pages/{id}/ways/', { signal, params: { path: { id: page.id } } })),
@@ -126,10 +127,15 @@ export function useReasons(page: Page, wanted: boolean) {
 }
 
 /** What the pieces are tied to. */
-export function useTies(page: Page) {
+export function useTies(page: Page, wanted: boolean) {
   const queryFn = ({ signal }: Asked) =>
     take(api.GET('/api/pages/{id}/ties/', { signal, params: { path: { id: page.id } } }))
-  return useQuery({ queryKey: keys.ties(page.id, page.terms, page.way), queryFn, staleTime: Infinity })
+  return useQuery({
+    enabled: wanted,
+    queryKey: keys.ties(page.id, page.terms, page.way),
+    queryFn,
+    staleTime: Infinity,
+  })
 }
 
 export function useProposals(page: Page, wanted: boolean) {

@@ -25,7 +25,7 @@ export function AllTies({ page, onChange }: AllTiesProps) {
 }
 
 function Listed({ page, onChange }: AllTiesProps) {
-  const ties = useTies(page).data ?? []
+  const ties = useTies(page, true).data ?? []
   const named = new Set(KINDS.flatMap(({ kinds }) => kinds))
   const groups = [
     ...KINDS.map(({ kinds, words }) => ({ words, rows: ties.filter((tie) => kinds.includes(tie.kind)) })),

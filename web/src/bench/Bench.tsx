@@ -70,6 +70,19 @@ function useFinish(page: Page) {
   }, [page, finish])
 }
 
+const NARROW = '(max-width: 760px)'
+
+/** On a phone a piece that is taken up is brought to where its words at the foot leave it to be seen. */
+function useInSight(heldId: string | null) {
+  useEffect(() => {
+    if (heldId === null || !window.matchMedia(NARROW).matches) return
+    const piece = document.querySelector(`.board [data-block="${CSS.escape(heldId)}"]`)
+    if (!piece) return
+    const box = piece.getBoundingClientRect()
+    window.scrollBy({ top: box.top + box.height / 2 - window.innerHeight * 0.3 })
+  }, [heldId])
+}
+
 /** The work table with one page on it. */
 export function Bench() {
   const id = Number(useParams().id)
@@ -82,7 +95,8 @@ export function Bench() {
 function LaidBench({ page }: { page: Page }) {
   const step = stepOf(useParams().step)
   const { line, state: writes } = useLine(page.id)
-  const ways = useWays(page)
+  const arranging = step === 'page'
+  const ways = useWays(page, arranging || step === 'photos')
   const [ghost, setGhost] = useState<Fit | null>(null)
   /** What a step lays over the page while it is only looked at. */
   const [laid, lay] = useState<LaidOver>(NOTHING_LAID)
@@ -113,7 +127,7 @@ function LaidBench({ page }: { page: Page }) {
   const whole = useAlone()
   const [heldId, hold] = useState<string | null>(null)
   const [number, typeNumber] = useState<{ block: string; name: NumberName } | null>(null)
-  const ties = useTies(page)
+  const ties = useTies(page, arranging)
   const accents = useAccentHold(page.accents, letGo)
   const looking = useLooking()
   const stories = useMemo(
@@ -127,7 +141,7 @@ function LaidBench({ page }: { page: Page }) {
   const decorating = step === 'clusters' || step === 'look'
   const piece = usePieceHold(page.fit.board, page.step, letGo)
   useFinish(page)
-  const arranging = step === 'page'
+  useInSight(heldId)
   const place = useCallback(
     (photo: Photo, slot: string) => change({ kind: 'photo', block: slot, photo: photo.id }),
     [change],

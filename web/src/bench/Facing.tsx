@@ -1,3 +1,4 @@
+import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { Fractions } from '../app/Fractions'
@@ -13,6 +14,11 @@ export function Facing({ page }: { page: Page }) {
   const [open, setOpen] = useState(false)
   const [wanted, want] = useState<ForPhotos>({})
   const proposals = useCompanions(page, wanted, open)
+  const cache = useQueryClient()
+  const stop = () => {
+    setOpen(false)
+    void cache.cancelQueries({ queryKey: ['companions'] })
+  }
   const make = useMakeCompanion(page.id)
   const navigate = useNavigate()
   const count = wanted.photos ?? proposals.data?.[0]?.photos ?? 1
@@ -25,7 +31,7 @@ export function Facing({ page }: { page: Page }) {
         </button>
       )}
       {open && <ForWhich page={page} wanted={wanted} count={count} onWant={want} />}
-      {open && proposals.isPending && <Waiting words="Thinking of one" />}
+      {open && proposals.isPending && <Waiting words="Laying out pages to face it" onStop={stop} />}
       {proposals.error && <Trouble error={proposals.error} />}
       {make.error && <Trouble error={make.error} onClose={() => make.reset()} />}
       {!proposals.error && (

@@ -1,3 +1,4 @@
+import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
@@ -15,6 +16,11 @@ interface ProposalsProps {
 export function Proposals({ page, onChange }: ProposalsProps) {
   const [asked, ask] = useState(false)
   const found = useProposals(page, asked)
+  const cache = useQueryClient()
+  const stop = () => {
+    ask(false)
+    void cache.cancelQueries({ queryKey: ['proposals'] })
+  }
   return (
     <section className="proposals" aria-label="More room">
       <h2>More room for the photos?</h2>
@@ -23,7 +29,7 @@ export function Proposals({ page, onChange }: ProposalsProps) {
           See what would help
         </button>
       )}
-      {asked && found.isPending && <Waiting words="Trying it out" />}
+      {asked && found.isPending && <Waiting words="Trying what would give more room" onStop={stop} />}
       {found.error && <Trouble error={found.error} />}
       {found.data?.length === 0 && <p>Nothing would gain anything: the photos have the room they need.</p>}
       <ul>
