@@ -1,5 +1,7 @@
 """What the API answers about pages: documents of the core's values turned into what a bench shows."""
 
+import hashlib
+import json
 from collections.abc import Mapping
 from dataclasses import replace
 from types import MappingProxyType
@@ -32,9 +34,28 @@ from server.pages.title_lettering import lettering_answer, sticks_out
 from server.pages.wishes import wishes_on
 from server.photos.models import Photo
 
+#: What a changed page always tells.
+_ALWAYS: Final = ("id", "version", "parts")
+
 
 def page_answer(page: Page, document: PageDocument) -> dict[str, Any]:
-    """Return the whole bench of a page."""
+    """Return the whole bench of a page; ``parts`` tells which of it is new since another answer."""
+    told = _bench(page, document)
+    return {**told, "parts": {name: _mark(part) for name, part in told.items()}}
+
+
+def changed_answer(page: Page, document: PageDocument, have: dict[str, str]) -> dict[str, Any]:
+    """Return of a page's bench what somebody does not have, by the marks of the parts she has."""
+    told = page_answer(page, document)
+    new = {name for name, mark in told["parts"].items() if have.get(name) != mark}
+    return {name: part for name, part in told.items() if name in new or name in _ALWAYS}
+
+
+def _mark(part: Any) -> str:
+    return hashlib.blake2b(json.dumps(part, sort_keys=True).encode(), digest_size=6).hexdigest()
+
+
+def _bench(page: Page, document: PageDocument) -> dict[str, Any]:
     pictures = pictures_of(page, document)
     around = {r.number: r.done for r in page.revisions.filter(number__in=(page.head, page.head + 1))}
     return {

@@ -189,6 +189,11 @@ class VersionSerializer(serializers.Serializer):
 
     version = serializers.IntegerField(min_value=1)
     key = serializers.RegexField(r"^[A-Za-z0-9-]{8,40}$", required=False)
+    have = serializers.DictField(
+        child=serializers.CharField(max_length=40),
+        required=False,
+        help_text="the marks of the parts of the page that the sender has; without them all of it comes back",
+    )
 
 
 class WriteSerializer(VersionSerializer):

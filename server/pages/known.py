@@ -2,8 +2,10 @@
 
 from collections.abc import Iterable
 from functools import partial
+from typing import Final
 
 from django.db.models import F
+from django.http import Http404
 
 from inkquilt.embellishments import Embellishment
 from inkquilt.fit.request import Die
@@ -23,10 +25,18 @@ from server.stash.models import Paper
 from server.words.lettering import Lettering, lettering_of
 from server.words.scripts import Writing, writing_of
 
+_TRIES: Final = 3
+
 
 def document_of(page: Page) -> PageDocument:
-    """Return the current state of a page."""
-    return PageDocument.read(Revision.objects.get(page=page, number=page.head).document)
+    """Return the current state of a page. Raises ``Http404`` for a page that is gone meanwhile."""
+    for _ in range(_TRIES):
+        revision = Revision.objects.filter(page=page, number=page.head).first()
+        if revision is not None:
+            return PageDocument.read(revision.document)
+        # Between the two looks it was undone and changed: what was current then is not there any more.
+        page = Page.objects.filter(pk=page.pk).one(page.pk)
+    raise Http404
 
 
 def documents_of(pages: Iterable[Page]) -> dict[int, PageDocument]:

@@ -339,6 +339,18 @@ class PageSerializer(serializers.Serializer):
     insist = GivenUpSerializer(many=True)
     leads = serializers.CharField(allow_null=True)
     step = serializers.FloatField(help_text="the grid's step in the page's unit")
+    parts = serializers.DictField(child=serializers.CharField(), help_text="a mark for each part of this answer")
+
+
+class ChangedPageSerializer(PageSerializer):
+    """A page after a write: of its parts only those whose marks the sender did not have."""
+
+    def get_fields(self) -> dict[str, Any]:
+        """Return the fields of a page, any of which may be left out but its version."""
+        found: dict[str, Any] = super().get_fields()
+        for name, field in found.items():
+            field.required = name in ("id", "version", "parts")
+        return found
 
 
 class PageCardSerializer(serializers.Serializer):

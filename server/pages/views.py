@@ -21,7 +21,7 @@ from server.common.drawing import board
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
 from server.pages import services
-from server.pages.answers import card_answer, fit_answer, page_answer, ties_answer
+from server.pages.answers import card_answer, changed_answer, fit_answer, page_answer, ties_answer
 from server.pages.change_serializers import VersionSerializer, WriteSerializer
 from server.pages.changes import asked_way
 from server.pages.document import written_way
@@ -30,6 +30,7 @@ from server.pages.fits import fit_of, proposal_list, way_out_list, ways_of
 from server.pages.known import document_of, documents_of
 from server.pages.models import Page
 from server.pages.serializers import (
+    ChangedPageSerializer,
     CompanionQuerySerializer,
     CompanionSerializer,
     FitQuerySerializer,
@@ -83,6 +84,11 @@ class FormatsView(APIView):
                 for form in FORMATS
             ]
         )
+
+
+def written(page: Page, given: dict[str, Any]) -> Response:
+    """Answer a write with what of the page's bench is new to its sender."""
+    return Response(changed_answer(page, document_of(page), given.get("have") or {}))
 
 
 def answer(page: Page, http_status: int = 200) -> Response:
@@ -163,7 +169,9 @@ class PageView(APIView):
         page = Page.objects.visible_to(request.user).one(pk)
         given = asked_for(RenameSerializer, request.data)
         try:
-            return answer(services.rename_page(page=page, **given))
+            return answer(
+                services.rename_page(page=page, version=given["version"], name=given["name"], key=given.get("key"))
+            )
         except services.StalePage as error:
             return stale(error, {"name": given["name"]})
 
@@ -180,7 +188,7 @@ class ChangesView(APIView):
     @extend_schema(
         operation_id="change_page",
         request=WriteSerializer,
-        responses={200: PageSerializer, 400: PinsClashSerializer, 404: ErrorSerializer, 409: StaleSerializer},
+        responses={200: ChangedPageSerializer, 400: PinsClashSerializer, 404: ErrorSerializer, 409: StaleSerializer},
     )
     def post(self, request: Request, pk: int) -> Response:
         """Make one change; it can be undone."""
@@ -189,7 +197,7 @@ class ChangesView(APIView):
         change = dict(given["change"])
         try:
             write = {"version": given["version"], "key": given.get("key")}
-            return answer(services.change_page(page=page, change=change, **write))
+            return written(services.change_page(page=page, change=change, **write), given)
         except services.StalePage as error:
             return stale(error, change)
 
@@ -199,12 +207,12 @@ def take_step(request: Request, pk: int, step: Callable[..., Page]) -> Response:
     page = Page.objects.visible_to(request.user).one(pk)
     given = asked_for(VersionSerializer, request.data)
     try:
-        return answer(step(page=page, version=given["version"], key=given.get("key")))
+        return written(step(page=page, version=given["version"], key=given.get("key")), given)
     except services.StalePage as error:
         return stale(error, None)
 
 
-STEP_ANSWERS: Final = {200: PageSerializer, 404: ErrorSerializer, 409: StaleSerializer}
+STEP_ANSWERS: Final = {200: ChangedPageSerializer, 404: ErrorSerializer, 409: StaleSerializer}
 
 
 class NearestView(APIView):

@@ -43,12 +43,32 @@ class Keyboard(Hand):
     def touch(self, locator):
         """Walk to the thing with Tab, as somebody without a mouse must, and press Enter."""
         handle = locator.element_handle()
+        stops = []
         for _ in range(150):
             if self.page.evaluate("element => document.activeElement === element", handle):
                 self.page.keyboard.press("Enter")
                 return
-            self.page.keyboard.press("Tab")
-        raise AssertionError(f"Tab never reaches {locator}")
+            self.page.keyboard.press(self.next_key(handle))
+            stops.append(self.page.evaluate("document.activeElement.outerHTML.slice(0, 90)"))
+        raise AssertionError(f"Tab never reaches {locator}, only {stops}")
+
+    def next_key(self, handle):
+        """Inside the page arrow keys lead from piece to piece; everywhere else Tab goes on."""
+        return self.page.evaluate(
+            """target => {
+                const here = document.activeElement
+                const board = here.closest('.board svg')
+                if (!board || !board.contains(target)) return 'Tab'
+                const [from, to] = [here, target].map(one => one.getBoundingClientRect())
+                const across = to.x + to.width / 2 - from.x - from.width / 2
+                const down = to.y + to.height / 2 - from.y - from.height / 2
+                if (Math.abs(across) + Math.abs(down) < 4)
+                    return here.compareDocumentPosition(target) & 4 ? 'ArrowDown' : 'ArrowUp'
+                if (Math.abs(across) > Math.abs(down)) return across > 0 ? 'ArrowRight' : 'ArrowLeft'
+                return down > 0 ? 'ArrowDown' : 'ArrowUp'
+            }""",
+            handle,
+        )
 
     def place(self, photo, slot):
         self.touch(photo)

@@ -1,12 +1,15 @@
 """Stories written on a page: how much fits where, in which ways, and where there is still room."""
 
 import json
+import time
 from dataclasses import replace
 from decimal import Decimal
 from itertools import pairwise
 from pathlib import Path
 
 from django.test import SimpleTestCase
+from hypothesis import given
+from hypothesis import strategies as st
 from shapely.geometry import Point, box
 
 from inkquilt.colour import read_colour
@@ -24,9 +27,11 @@ from inkquilt.space import surfaces_of
 from inkquilt.words.flow import Span, TextTooLong, capacity, flow, least_height, prose, spans_in, spans_within
 from inkquilt.words.journaling import journal_ways, places_left
 from inkquilt.words.legible import Beneath, legibility, outline_of
+from inkquilt.words.minding import story_told
 from inkquilt.words.prompts import Told, prompts
 from inkquilt.words.script import UnreadableHand, hand, runs_leftward
 from inkquilt.words.stories import INSET, JournalPage, JournalWay
+from inkquilt_io.lettering import text_font
 
 #: 40 characters on 4 in: one character is a tenth of an inch.
 HAND = hand("hand 1", "hand", 40, 4 * INCH, INCH // 4)
@@ -125,6 +130,45 @@ class FlowTests(SimpleTestCase):
     def test_letters_that_run_leftward_are_known(self):
         self.assertTrue(runs_leftward("— שלום"))
         self.assertFalse(runs_leftward("🐝 bees"))
+
+
+class LongWords(SimpleTestCase):
+    """A pasted link is one word: it is broken at the ends of lines, and costs no more than it has lines."""
+
+    FONT = text_font("Literata", 22)
+
+    def test_all_of_it_stands_in_the_lines_in_its_order(self):
+        for letters in (350, 4_000, 80_000):
+            with self.subTest(letters):
+                word = "".join(chr(97 + n * 7 % 26) for n in range(letters))
+                spans = spans_in(inch_box(0, 0, 6, 900), self.FONT.pitch)
+                began = time.process_time()
+                written = flow(word, self.FONT, spans)
+                self.assertLess(time.process_time() - began, 2)
+                self.assertEqual("".join(line.text for line in written.lines), word)
+                self.assertTrue(all(line.width <= line.span.length for line in written.lines))
+
+    def test_everything_told_of_a_story_of_one_long_word_is_told_soon(self):
+        page = page_of(("w", Role.JOURNALING, 1, 1, 5, 3))
+        for letters in (350, 4_000):
+            began = time.process_time()
+            told = story_told("x" * letters, 0, self.FONT, read_colour("#1d2a57"), page, {})
+            self.assertTrue(told.ways)
+            self.assertLess(time.process_time() - began, 10)
+
+    @given(st.text("aAVWTy. fi", max_size=40), st.integers(0, 40_000))
+    def test_as_many_letters_fit_as_trying_each_length_says(self, text, room):
+        count, units = self.FONT.fitting(text, room)
+        self.assertEqual(units, self.FONT.units(text[:count]))
+        self.assertLessEqual(units, room)
+        if count < len(text):
+            self.assertGreater(self.FONT.units(text[: count + 1]), room)
+
+    def test_the_place_drawn_for_words_comes_first(self):
+        page = page_of(("p", Role.PHOTO, 0, 4, 8, 4), ("w", Role.JOURNALING, 1, 1, 3, 2))
+        ways = journal_ways(prose(12), HAND, page)
+        self.assertGreater(len(ways), 4)
+        self.assertEqual((ways[0].block, ways[0].fits), ("w", True))
 
 
 class WaysTests(SimpleTestCase):

@@ -3,6 +3,7 @@
 import io
 import json
 import math
+import time
 import zipfile
 from decimal import Decimal
 from random import Random
@@ -155,7 +156,7 @@ class Drawings(TestCase):
             "too deep": (svg(deep), "deep"),
             "too many": (svg("<g/>" * 25_000), "20000"),
             "nothing": (svg(""), "no rectangle"),
-            "too many shapes": (svg('<rect width="1" height="1"/>' * 300), "300 shapes"),
+            "too many shapes": (svg('<rect width="1" height="1"/>' * 300), "more than 200 shapes"),
             "not a number": (svg('<rect x="NaN" y="1" width="1" height="1"/>'), ""),
             "huge": (b"<svg>" + b" " * (5 * 1024 * 1024) + b"</svg>", "4 MB"),
             "tiny page": (svg('<rect width="1" height="1"/>', HEAD.replace('"12in"', '"0.1in"')), ""),
@@ -166,6 +167,34 @@ class Drawings(TestCase):
                 with self.assertRaises(SvgFaults) as raised:
                     read_svg(content, "x")
                 self.assertIn(words, str(raised.exception))
+
+    def test_what_would_keep_a_reader_busy_is_refused_while_it_is_read(self):
+        """Each of these is under 4 MB; the time is the processor's: a busy machine is no fault of a file."""
+        cases = {
+            "one path of 800,000 commands": (svg('<path d="M0 0' + "h1v1" * 400_000 + 'z"/>'), "numbers"),
+            "curves without end": (svg('<path d="M0 0' + "c9 9 9 9 9 9" * 60_000 + 'z"/>'), "numbers"),
+            "numbers run together": (svg('<path d="M0 0' + "l.1.1-.1-.1" * 60_000 + 'z"/>'), "numbers"),
+            "19,000 of one name": (svg('<rect id="a" width="9" height="9"/>' * 19_000), "shapes"),
+            "transforms in a row": (
+                svg(f'<g transform="{"rotate(1) " * 100_000}"><rect width="9" height="9"/></g>'),
+                "",
+            ),
+            "a class of a million words": (svg(f'<rect class="{"a " * 1_000_000}" width="9" height="9"/>'), "longer"),
+            "points without end": (svg(f'<polygon points="{"1,2 " * 200_000}"/>'), "numbers"),
+        }
+        for name, (content, words) in cases.items():
+            with self.subTest(name):
+                self.assertLess(len(content), 4 * 1024 * 1024)
+                began = time.process_time()
+                with self.assertRaises(SvgFaults) as raised:
+                    read_svg(content, "x")
+                self.assertIn(words, str(raised.exception))
+                self.assertLess(time.process_time() - began, 6)
+
+    def test_names_are_numbered_in_their_order_however_many_are_alike(self):
+        read = read_svg(svg('<rect id="a" x="1" y="1" width="4" height="6"/>' * 150), "x")
+        names = [block.id for block in read.draft.sketch.blocks]
+        self.assertEqual((names[:3], names[-1], len(set(names))), (["a", "a-2", "a-3"], "a-150", 150))
 
     def test_scripts_and_what_lies_outside_are_left_out_and_said(self):
         body = (

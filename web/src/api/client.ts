@@ -5,6 +5,8 @@ import type { components, paths } from './schema'
 
 type Schemas = components['schemas']
 export type Page = Schemas['Page']
+/** What of a page is new after a write. */
+export type ChangedPage = Partial<Page> & Pick<Page, 'id' | 'version' | 'parts'>
 export type PageCard = Schemas['PageCard']
 export type Sketch = Schemas['Sketch']
 export type Photo = Schemas['Photo']

@@ -203,8 +203,11 @@ export function useFinishFit(id: number) {
   return useMutation({
     mutationFn: (version: number) =>
       take(api.POST('/api/pages/{id}/finish/', { params: { path: { id } }, body: { version } })),
-    onSuccess: (page) =>
-      cache.setQueryData<Page>(keys.page(id), (now) => (now && now.version > page.version ? now : page)),
+    // Nothing was said of what is here, so all of it comes.
+    onSuccess: (answer) => {
+      const page = answer as Page
+      cache.setQueryData<Page>(keys.page(id), (now) => (now && now.version > page.version ? now : page))
+    },
   })
 }
 

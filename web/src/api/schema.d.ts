@@ -1310,7 +1310,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Return it; its address changes with it. */
+        /** @description Return it; its address changes with it. Pages go on showing a paper that was put aside. */
         get: operations["paper_picture"];
         put?: never;
         /** @description Keep one, in place of the one there is. */
@@ -2022,6 +2022,47 @@ export interface components {
             leave_out?: string[];
             smaller_prints?: boolean;
             no_margin?: boolean;
+        };
+        /** @description A page after a write: of its parts only those whose marks the sender did not have. */
+        ChangedPage: {
+            id: number;
+            name?: string;
+            version: number;
+            undo?: string | null;
+            redo?: string | null;
+            sketch_name?: string;
+            sketch_board?: components["schemas"]["Board"];
+            format?: components["schemas"]["FormatChoice"];
+            grid?: string;
+            terms?: string;
+            way?: components["schemas"]["Way"];
+            fit?: components["schemas"]["Fit"];
+            slots?: components["schemas"]["Slot"][];
+            covers?: components["schemas"]["Cover"][];
+            titles?: components["schemas"]["Title"][];
+            stories?: components["schemas"]["Story"][];
+            accents?: components["schemas"]["Accent"][];
+            /** @description embellishments that found no room when the page was fitted anew */
+            put_back?: string[];
+            school?: components["schemas"]["BalanceSchoolEnum"];
+            left_out?: components["schemas"]["LeftOut"][];
+            pins?: components["schemas"]["Pin"][];
+            switches?: components["schemas"]["Switches"];
+            never_trim?: string[];
+            trim_freely?: string[];
+            /** @description what pieces are held to, in words */
+            dies?: string[];
+            insist?: components["schemas"]["GivenUp"][];
+            leads?: string | null;
+            /**
+             * Format: double
+             * @description the grid's step in the page's unit
+             */
+            step?: number;
+            /** @description a mark for each part of this answer */
+            parts: {
+                [key: string]: string;
+            };
         };
         /** @description Demands that cannot hold together, and the sum that shows it. */
         Clash: {
@@ -2958,6 +2999,10 @@ export interface components {
              * @description the grid's step in the page's unit
              */
             step: number;
+            /** @description a mark for each part of this answer */
+            parts: {
+                [key: string]: string;
+            };
         };
         /** @description A page as it lies on the shelf. */
         PageCard: {
@@ -3093,6 +3138,10 @@ export interface components {
         PatchedRenameRequest: {
             version?: number;
             key?: string;
+            /** @description the marks of the parts of the page that the sender has; without them all of it comes back */
+            have?: {
+                [key: string]: string;
+            };
             name?: string;
         };
         /** @description How many there are; none takes them away. */
@@ -4183,6 +4232,10 @@ export interface components {
         VersionRequest: {
             version: number;
             key?: string;
+            /** @description the marks of the parts of the page that the sender has; without them all of it comes back */
+            have?: {
+                [key: string]: string;
+            };
         };
         /** @description A school, which of its ways, and how the sketch is held first. */
         Way: {
@@ -4258,6 +4311,10 @@ export interface components {
         WriteRequest: {
             version: number;
             key?: string;
+            /** @description the marks of the parts of the page that the sender has; without them all of it comes back */
+            have?: {
+                [key: string]: string;
+            };
             change: components["schemas"]["ChangeRequest"];
         };
         /** @description A line as it is written: its top left corner, the width of its text, its turn about that corner. */
@@ -5340,7 +5397,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Page"];
+                    "application/json": components["schemas"]["ChangedPage"];
                 };
             };
             400: {
@@ -6176,7 +6233,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Page"];
+                    "application/json": components["schemas"]["ChangedPage"];
                 };
             };
             404: {
@@ -6681,7 +6738,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Page"];
+                    "application/json": components["schemas"]["ChangedPage"];
                 };
             };
             404: {
@@ -7385,7 +7442,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Page"];
+                    "application/json": components["schemas"]["ChangedPage"];
                 };
             };
             404: {

@@ -19,7 +19,8 @@ export function useKeptFocus() {
       for (let one = last.parentElement; one && one !== document.body; one = one.parentElement)
         around.push(one)
     }
-    const watcher = new MutationObserver(() => {
+    let timer = 0
+    const look = () => {
       if (!last || document.activeElement !== document.body) return
       if (last.isConnected) {
         // Put out of use for a moment, as Undo is while something is written.
@@ -31,8 +32,22 @@ export function useKeptFocus() {
         const next = [...home.querySelectorAll(FOCUSABLE)].find(isShown)
         if (next) return focusOn(next)
       }
+    }
+    // Not at once: while focus goes from one thing to the next, neither has it.
+    const watcher = new MutationObserver(() => {
+      clearTimeout(timer)
+      timer = window.setTimeout(look)
     })
+    // Who goes away by herself, to the browser's own bar or by a click beside everything, is not called back.
+    const leave = (event: FocusEvent) => {
+      const gone = event.target
+      if (event.relatedTarget !== null || !(gone instanceof Element)) return
+      queueMicrotask(() => {
+        if (gone.isConnected && !gone.matches(':disabled')) last = null
+      })
+    }
     document.addEventListener('focusin', remember)
+    document.addEventListener('focusout', leave)
     watcher.observe(document.body, {
       subtree: true,
       childList: true,
@@ -41,6 +56,8 @@ export function useKeptFocus() {
     })
     return () => {
       document.removeEventListener('focusin', remember)
+      document.removeEventListener('focusout', leave)
+      clearTimeout(timer)
       watcher.disconnect()
     }
   }, [])

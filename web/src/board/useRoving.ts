@@ -22,10 +22,10 @@ export function useRoving(first: string | null) {
     if (!way || !thing || thing.hasAttribute('data-held')) return
     event.preventDefault()
     event.stopPropagation()
-    const others = [...event.currentTarget.querySelectorAll<SVGGElement>(THINGS)].filter(
-      (one) => one !== thing,
-    )
-    const next = others[nearestTowards(middle(thing), way, others.map(middle))]
+    const things = [...event.currentTarget.querySelectorAll<SVGGElement>(THINGS)]
+    const others = things.filter((one) => one !== thing)
+    const before = things.indexOf(thing as SVGGElement)
+    const next = others[nearestTowards(middle(thing), way, others.map(middle), before)]
     next?.focus()
   }, [])
   return { stop: stop ?? first, onFocus, onKeyDownCapture }

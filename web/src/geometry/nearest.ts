@@ -5,27 +5,37 @@ export interface Place {
   y: number
 }
 
+/** Pixels: middles nearer than this are one. */
+const SAME = 3
 /** Off the straight way counts so much more than along it. */
 const ASIDE = 2
 
-/** The index of the place that lies nearest in the direction, or -1 where there is none. */
+/**
+ * The index of the place that lies nearest in the direction, or -1 where there is none. Places round the
+ * same middle, such as a photo and its mat, follow each other in their order: right and down go on in it.
+ * `before` tells how many of the places come before the one that is left.
+ */
 export function nearestTowards(
   from: Place,
   [across, down]: readonly [number, number],
   places: Place[],
+  before: number,
 ): number {
+  const goesOn = across + down > 0
   let best = -1
   let least = Infinity
   places.forEach((place, index) => {
     const dx = place.x - from.x
     const dy = place.y - from.y
     const along = dx * across + dy * down
-    if (along <= 1) return
-    const cost = along + ASIDE * Math.abs(dx * down - dy * across)
-    if (cost < least) {
-      least = cost
-      best = index
-    }
+    let cost = places.length + along + ASIDE * Math.abs(dx * down - dy * across)
+    if (Math.abs(dx) <= SAME && Math.abs(dy) <= SAME) {
+      cost = goesOn ? index - before : before - 1 - index
+      if (cost < 0) return
+    } else if (along <= SAME) return
+    if (cost >= least) return
+    least = cost
+    best = index
   })
   return best
 }

@@ -5,7 +5,7 @@
  * so that sent again after an answer got lost it is made once. No React.
  */
 import { createStore, del, entries, set } from 'idb-keyval'
-import { api, take, Refused, type Change, type Page, type Stale } from '../api/client'
+import { api, take, Refused, type Change, type ChangedPage, type Page, type Stale } from '../api/client'
 
 export type Deed = { kind: 'change'; change: Change } | { kind: 'undo' } | { kind: 'redo' }
 export type Waiting = Deed & { key: string }
@@ -122,19 +122,20 @@ export class Line {
 
   private sent(one: Waiting, page: Page): Promise<Page | null> {
     const params = { path: { id: this.page } }
-    const { version } = page
+    const { version, parts: have } = page
     const { key } = one
+    const merged = (changed: ChangedPage): Page => ({ ...page, ...changed })
     switch (one.kind) {
       case 'change':
         return take(
-          api.POST('/api/pages/{id}/changes/', { params, body: { version, key, change: one.change } }),
-        )
+          api.POST('/api/pages/{id}/changes/', { params, body: { version, key, have, change: one.change } }),
+        ).then(merged)
       case 'undo':
         if (page.undo === null) return Promise.resolve(null)
-        return take(api.POST('/api/pages/{id}/undo/', { params, body: { version, key } }))
+        return take(api.POST('/api/pages/{id}/undo/', { params, body: { version, key, have } })).then(merged)
       case 'redo':
         if (page.redo === null) return Promise.resolve(null)
-        return take(api.POST('/api/pages/{id}/redo/', { params, body: { version, key } }))
+        return take(api.POST('/api/pages/{id}/redo/', { params, body: { version, key, have } })).then(merged)
     }
   }
 
