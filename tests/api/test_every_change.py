@@ -164,7 +164,7 @@ class EveryChange(ApiTestCase):
                     new = self.send("post", f"pages/{self.page}/undo/", asked).json()
                     undone = {**after, **new}
                     self.version = undone["version"]
-                    self.assertNotIn("sketch_board", new)
+                    self.assertEqual("sketch_board" in new, after["sketch_board"] != before["sketch_board"])
                     self.assertEqual(self.essence(undone), self.essence(before))
                     self.assertEqual(self.document(), told)
 
