@@ -4,7 +4,9 @@ Solving comes first and outside of any transaction; the write is short, checks t
 version it was based on, and makes a revision.
 """
 
+from collections.abc import Callable
 from dataclasses import replace
+from functools import wraps
 from typing import Any
 
 from django.db import transaction
@@ -144,14 +146,34 @@ def keep_as_sketch(*, page: Page, name: str = "") -> Sketch:
     return keep_sketch(owner=page.owner, sketch=replace(sketch, name=name or page.name))
 
 
+def _once(write: Callable[..., Page]) -> Callable[..., Page]:
+    """Make a write only once for its ``key``, though it is sent twice, one after the other or at the same time."""
+
+    @wraps(write)
+    def written_once(*, page: Page, key: str | None = None, **given: Any) -> Page:
+        if _is_written(page, key):
+            return Page.objects.get(pk=page.pk)
+        try:
+            return write(page=page, key=key, **given)
+        except StalePage:
+            if _is_written(page, key):
+                return Page.objects.get(pk=page.pk)
+            raise
+
+    return written_once
+
+
+def _is_written(page: Page, key: str | None) -> bool:
+    return key is not None and page.writes.filter(key=key).exists()
+
+
+@_once
 def change_page(*, page: Page, version: int, change: dict[str, Any], key: str | None = None) -> Page:
     """Make one change and keep it as a revision; one whose ``key`` was written already is not made again.
 
     Raises ``StalePage`` when ``version`` is not the page's, ``CoreError`` when the
     change cannot be; then nothing is written.
     """
-    if _is_written(page, key):
-        return page
     if not page.is_at(version):
         raise StalePage(page)
     before = document_of(page)
@@ -236,13 +258,12 @@ def _fitted(page: Page, document: PageDocument) -> PageDocument:
     return first.document
 
 
+@_once
 def finish_fit(*, page: Page, version: int, key: str | None = None) -> Page:
     """Work out to the end what was only the best found while a hand waited; it is no step of its own to undo.
 
     Raises ``StalePage`` when the page was changed meanwhile; then nothing is written.
     """
-    if _is_written(page, key):
-        return page
     if page.version != version:
         raise StalePage(page)
     document = document_of(page)
@@ -257,10 +278,6 @@ def finish_fit(*, page: Page, version: int, key: str | None = None) -> Page:
         )
         current.written(finished=True)
     return current
-
-
-def _is_written(page: Page, key: str | None) -> bool:
-    return key is not None and page.writes.filter(key=key).exists()
 
 
 def _keep(page: Page, version: int, document: PageDocument, done: str, key: str | None = None) -> Page:
@@ -288,19 +305,19 @@ def _locked(page: Page, version: int) -> Page:
     return current
 
 
+@_once
 def undo(*, page: Page, version: int, key: str | None = None) -> Page:
     """Go back one revision; the first one stays."""
     return _step(page, version, -1, key)
 
 
+@_once
 def redo(*, page: Page, version: int, key: str | None = None) -> Page:
     """Go forward one revision, if there is one."""
     return _step(page, version, +1, key)
 
 
 def _step(page: Page, version: int, by: int, key: str | None) -> Page:
-    if _is_written(page, key):
-        return page
     with transaction.atomic():
         current = _locked(page, version)
         _note(current, key)
@@ -310,10 +327,9 @@ def _step(page: Page, version: int, by: int, key: str | None) -> Page:
     return current
 
 
+@_once
 def rename_page(*, page: Page, version: int, name: str, key: str | None = None) -> Page:
     """Give a page another name."""
-    if _is_written(page, key):
-        return page
     with transaction.atomic():
         current = _locked(page, version)
         _note(current, key)

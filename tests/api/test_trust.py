@@ -10,7 +10,7 @@ from django.utils import timezone
 
 from server.common.owned import Owned
 from server.pages.models import Page, Revision, Write
-from server.pages.services import make_page
+from server.pages.services import change_page, make_page
 from server.photos.models import Photo
 from server.recovery.services import purge
 from server.sketches.services import keep_sketch
@@ -124,6 +124,12 @@ class Whole(ApiTestCase):
         for _ in range(2):
             self.assertEqual(self.send("post", f"pages/{page.pk}/undo/", undo).json()["version"], 3)
         self.assertEqual(Write.objects.count(), 2)
+        late = Page.objects.get(
+            pk=page.pk
+        )  # the same write twice at once: the second finds it made when it comes to write
+        late.version = 1
+        with mock.patch("server.pages.services._is_written", side_effect=[False, True]):
+            self.assertEqual(change_page(page=late, **write).version, 3)
         stale = {**write, "key": "another-key-1"}
         self.assertEqual(self.send("post", f"pages/{page.pk}/changes/", stale).status_code, 409)
         self.assertEqual(Write.objects.count(), 2)

@@ -125,6 +125,21 @@ class Kept(BrowserTestCase):
         page.refresh_from_db()
         self.assertEqual([pin.block for pin in document_of(page).pins], ["q"])
 
+    def test_on_a_full_disk_the_steps_wait_and_the_servers_words_stand_there(self):
+        page = self.lay_out(SMALL)
+        self.open(f"/pages/{page.pk}")
+        body = json.dumps({"code": "disk-full", "detail": "The disk is full: nothing was changed."})
+        full = lambda route: route.fulfill(status=507, content_type="application/json", body=body)  # noqa: E731
+        self.page.route("**/changes/", full)
+        self.page.locator('[data-block="q"]').focus()
+        self.page.keyboard.press("Enter")
+        self.page.keyboard.press("ArrowDown")
+        expect(self.page.locator(".not-saved")).to_contain_text("The disk is full")
+        self.page.unroute("**/changes/")
+        expect(self.page.locator(".not-saved")).to_have_count(0)
+        page.refresh_from_db()
+        self.assertEqual(page.version, 2)
+
     def test_in_a_field_the_keys_undo_the_text_and_not_the_page(self):
         page = self.lay_out(SMALL, t="Bees")
         self.open(f"/pages/{page.pk}/story")

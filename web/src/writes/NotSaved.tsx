@@ -17,7 +17,7 @@ export function NotSaved({ line, state }: NotSavedProps) {
         <strong>Not saved yet: {count(state.waiting.length)}.</strong>{' '}
         {state.now === 'signed out'
           ? 'You were signed out. Sign in, and it goes on.'
-          : 'There is no answer. Trying again; what you do is kept here, even when you close the window.'}
+          : `${state.why ?? 'There is no answer.'} Trying again; what you do is kept here, even when you close the window.`}
       </p>
       {state.now === 'no answer' && (
         <button type="button" className="stitched" onClick={line.again}>

@@ -17,6 +17,8 @@ export interface LineState {
   /** The latest write that could not be, and why; the page is as it was. */
   refused: { error: Error; change: Change | null } | null
   stale: Stale | null
+  /** What the server said when it could not write just now; null where it said nothing. */
+  why: string | null
 }
 
 /** Where pages are held for the screens. */
@@ -25,7 +27,9 @@ export interface Pages {
   put: (page: Page) => void
 }
 
-const AT_REST: LineState = { waiting: [], now: 'at rest', refused: null, stale: null }
+const AT_REST: LineState = { waiting: [], now: 'at rest', refused: null, stale: null, why: null }
+/** No answer at all, a server between two starts, a full disk: what cannot be written now may be soon. */
+const NOT_NOW = new Set([0, 502, 503, 504, 507])
 /** Pauses between tries where there was no answer, in milliseconds; the last one from then on. */
 const PAUSES = [500, 1000, 2000, 4000, 8000]
 const store = createStore('ink-quilt', 'lines')
@@ -144,8 +148,9 @@ export class Line {
       this.tell({ now: 'signed out' })
       return false
     }
-    if (!(error instanceof Refused) || error.status === 0 || error.status === 502 || error.status === 503) {
-      this.tell({ now: 'no answer' })
+    if (!(error instanceof Refused) || NOT_NOW.has(error.status)) {
+      const why = error instanceof Refused && error.status !== 0 ? error.message : null
+      this.tell({ now: 'no answer', why })
       const pause = PAUSES[Math.min(this.tries, PAUSES.length - 1)]
       this.tries += 1
       this.timer = window.setTimeout(() => void this.go(), pause)
