@@ -16,6 +16,8 @@ from django.conf import settings
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import connection
 
+from bench.generated import generated_sketches
+from inkquilt.sketch.writing import write_sketch
 from server.config.secret import read_or_make_secret
 from server.photos import files
 from server.photos.models import Photo
@@ -173,3 +175,24 @@ class HalfWritten(ApiTestCase):
         self.assertEqual(files.clear_half_written(), 2)
         left = {path.name for path in folder.iterdir()}
         self.assertEqual(left, {photo.folder} | {name for name, gone in names.items() if not gone})
+
+
+class Gone(TestCase):
+    def test_what_its_asker_no_longer_waits_for_is_ended(self):
+        """Closing the connection, as a browser does when a page is left, ends the work; others find a process."""
+        with served() as server:
+            ida = server.person()
+            large = list(generated_sketches(60))[-1]
+            _, kept = ida.ask("POST", "/api/sketches/", write_sketch(large))
+            _, page = ida.ask("POST", "/api/pages/", {"sketch": kept["sketch"]["id"], "format": "insert"})
+            cookies = "; ".join(f"{name}={value}" for name, value in ida.cookies.items())
+            path = f"/api/pages/{page['id']}/proposals/"
+            with socket.create_connection(("127.0.0.1", server.port)) as left:
+                head = f"GET {path} HTTP/1.1\r\nHost: 127.0.0.1:{server.port}\r\nCookie: {cookies}\r\n\r\n"
+                left.sendall(head.encode())
+                time.sleep(0.4)  # it has begun
+            deadline = time.monotonic() + 20
+            while f"Request Timeout: {path}" not in server.told() and time.monotonic() < deadline:
+                time.sleep(0.1)
+            self.assertIn(f"Request Timeout: {path}", server.told())
+            self.assertNotIn("Traceback", server.told())
