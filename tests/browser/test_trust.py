@@ -409,6 +409,13 @@ class ByKeys(BrowserTestCase):
         self.page.keyboard.press("Tab")
         self.assertNotIn(self.focused(), ("p", "q", "t", "band", "BODY"))
 
+    def test_on_another_screen_the_heading_has_the_focus(self):
+        page = self.lay_out(SMALL)
+        self.open("/")
+        self.page.get_by_role("link", name=page.name).first.click()
+        expect(self.page.get_by_role("heading", level=1, name=page.name)).to_be_focused()
+        expect(self.page.get_by_role("button", name="To the page")).not_to_be_in_viewport()
+
     def test_numbers_go_from_width_to_height_and_keep_what_was_typed(self):
         page = self.lay_out(SMALL, "12x12")
         self.open(f"/pages/{page.pk}")

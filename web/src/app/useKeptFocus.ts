@@ -29,6 +29,7 @@ export function useKeptFocus() {
       }
       for (const home of around) {
         if (!home.isConnected) continue
+        if (home.id === 'root') return focusOnHeading(home)
         const next = [...home.querySelectorAll(FOCUSABLE)].find(isShown)
         if (next) return focusOn(next)
       }
@@ -61,6 +62,13 @@ export function useKeptFocus() {
       watcher.disconnect()
     }
   }, [])
+}
+
+/** Another screen: its heading says where one is, and Tab goes on from there. */
+function focusOnHeading(root: Element) {
+  const heading = root.querySelector('h1')
+  heading?.setAttribute('tabindex', '-1')
+  if (heading) focusOn(heading)
 }
 
 const focusOn = (element: Element) => (element as HTMLElement | SVGElement).focus({ preventScroll: true })
