@@ -15,8 +15,12 @@ from server.recovery.services import purge
 _OWNER_ONLY = 0o700
 
 
-def prepare() -> None:
-    """Prepare the database and clear away what is past its time. Raises ``CommandError`` with a sentence."""
+def prepare(*, tidy: bool = True) -> None:
+    """Prepare the database; to ``tidy`` is to clear away what is past its time and what was left half done.
+
+    A command beside a server that runs does not: what looks left may be just being written.
+    Raises ``CommandError`` with a sentence.
+    """
     os.umask(0o077)  # what is kept is its owner's alone
     folder = Path(settings.DATA_DIR)
     try:
@@ -24,8 +28,9 @@ def prepare() -> None:
         _writable(folder)
         _sound()
         call_command("migrate", verbosity=0)
-        clear_half_written()
-        purge()
+        if tidy:
+            clear_half_written()
+            purge()
     except (DatabaseError, sqlite3.Error, OSError) as error:
         raise CommandError(told(error, folder)) from error
 

@@ -24,7 +24,7 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         """Restore, and say how many of each."""
-        prepare()
+        prepare(tidy=False)
         owner = owner_called(options["name"])
         try:
             with options["file"].open("rb") as file:
