@@ -1,7 +1,7 @@
 """Records that belong to a person and can be brought back after deletion."""
 
 from datetime import timedelta
-from typing import Any
+from typing import Any, Self
 
 from django.conf import settings
 from django.db import models
@@ -18,6 +18,10 @@ class RecoverableQuerySet(models.QuerySet):
         if found is None:
             raise Http404
         return found
+
+    def kept(self) -> Self:
+        """Return what was not put aside."""
+        return self.filter(deleted_at=None)
 
     def expired(self) -> "RecoverableQuerySet":
         """Return what was deleted too long ago to be brought back."""

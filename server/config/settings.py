@@ -43,6 +43,7 @@ INSTALLED_APPS = [
     "server.looking",
     "server.exchange",
     "server.recovery",
+    "server.drafts",
     "server.unfinished",
     "server.demo",
 ]

@@ -30,10 +30,6 @@ class SnapshotQuerySet(RecoverableQuerySet):
         """Return those of pages that are hers and not deleted."""
         return self.kept().filter(page__owner_id=user.id, page__deleted_at=None)
 
-    def kept(self) -> "SnapshotQuerySet":
-        """Return those that were not thrown away."""
-        return self.filter(deleted_at=None)
-
     def deleted_by(self, user: Any) -> "SnapshotQuerySet":
         """Return what this person threw away of pages she has, and may still bring back."""
         return self.filter(page__owner_id=user.id, page__deleted_at=None, deleted_at__gte=oldest_kept())

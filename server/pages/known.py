@@ -65,7 +65,7 @@ def known_to(page: Page) -> Known:
             return None
         pictures = {
             SideName(one.side): SidePicture(one.address, one.wide, one.high)
-            for one in paper.pictures.defer("jpeg").select_related(None)
+            for one in paper.pictures.kept().defer("jpeg").select_related(None)
         }
         return KnownPaper(paper.pk, paper.name, {name: paper.side(name) for name in SideName}, pictures)
 

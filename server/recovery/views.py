@@ -12,16 +12,18 @@ from rest_framework.views import APIView
 from server.common.asked import asked_for
 from server.common.serializers import ErrorSerializer
 from server.cutting.models import ShapingTool, Trimmer
+from server.drafts.models import TableDraft
 from server.embellishments.models import Embellishment
 from server.looking.models import Snapshot
 from server.pages.models import Page
 from server.photos.models import Photo
 from server.sketches.models import Sketch
-from server.stash.models import Paper
+from server.stash.models import Paper, PaperPicture
 from server.words.models import Alphabet, Hand
 
 KINDS: Final[dict[str, type[Model]]] = {
     "page": Page, "sketch": Sketch, "photo": Photo, "paper": Paper, "embellishment": Embellishment,
+    "paper-picture": PaperPicture, "draft": TableDraft,
     "letters": Alphabet, "hand": Hand, "trimmer": Trimmer, "punch": ShapingTool, "state": Snapshot,
 }  # fmt: skip
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]

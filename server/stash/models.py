@@ -3,7 +3,7 @@
 from typing import Any, Final
 
 from django.core.validators import RegexValidator
-from django.db import models
+from django.db import models, transaction
 from django.db.models import Prefetch
 
 from inkquilt.cutting import USUAL_SHEET
@@ -12,7 +12,7 @@ from inkquilt.paper.kinds import PaperKind, PaperSide, SideName
 from inkquilt.paper.openings import Inset
 from inkquilt.paper.regions import Motif, MotifUse
 from inkquilt.sketch.model import Size
-from server.common.owned import Owned
+from server.common.owned import Owned, Recoverable, RecoverableQuerySet, oldest_kept
 
 KIND_CHOICES = [(kind.value, kind.value) for kind in PaperKind]
 STOCK_CHOICES = [(kind.value, kind.value) for kind in StockKind]
@@ -76,7 +76,15 @@ class Paper(Owned):
         return sizes.pop() if len(sizes) == 1 else None if sizes else USUAL_SHEET
 
 
-class PaperPicture(models.Model):
+class PaperPictureQuerySet(RecoverableQuerySet):
+    """Pictures are reached through their paper's owner."""
+
+    def deleted_by(self, user: Any) -> "PaperPictureQuerySet":
+        """Return what this person took away from papers she has, and may still bring back."""
+        return self.filter(paper__owner_id=user.id, paper__deleted_at=None, deleted_at__gte=oldest_kept())
+
+
+class PaperPicture(Recoverable):
     """A picture of one side of a paper, small enough to lie in the database.
 
     ``wide`` is how much of the paper it shows; ``mark`` changes with the picture, so that
@@ -90,9 +98,13 @@ class PaperPicture(models.Model):
     high = models.PositiveIntegerField(help_text="grains of paper from top to bottom")
     mark = models.CharField(max_length=16)
 
+    objects = PaperPictureQuerySet.as_manager()
+
     class Meta:
         constraints = [
-            models.UniqueConstraint(fields=["paper", "side"], name="one_picture_of_a_side"),
+            models.UniqueConstraint(
+                fields=["paper", "side"], condition=models.Q(deleted_at=None), name="one_picture_of_a_side"
+            ),
             models.CheckConstraint(condition=models.Q(wide__gt=0, high__gt=0), name="a_picture_shows_some_paper"),
         ]
 
@@ -104,9 +116,21 @@ class PaperPicture(models.Model):
         """Where it is served."""
         return f"/api/stash/papers/{self.paper_id}/pictures/{self.side}/?mark={self.mark}"
 
+    @property
+    def name(self) -> str:
+        """What it is called where it can be brought back."""
+        return f"{self.paper.name}, {self.side} side"
+
+    def bring_back(self) -> None:
+        """Show it again; the one that came into its place is put aside for it."""
+        with transaction.atomic():
+            for other in PaperPicture.objects.kept().filter(paper=self.paper_id, side=self.side):
+                other.delete_softly()
+            super().bring_back()
+
 
 #: What is shown of papers; the pictures themselves are fetched one by one.
-SHOWN: Final = ("stocks", Prefetch("pictures", PaperPicture.objects.defer("jpeg")))
+SHOWN: Final = ("stocks", Prefetch("pictures", PaperPicture.objects.kept().defer("jpeg")))
 
 
 class StockQuerySet(models.QuerySet):

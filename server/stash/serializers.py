@@ -58,6 +58,7 @@ class SideSerializer(serializers.Serializer):
 class SidePictureSerializer(serializers.Serializer):
     """A picture of a side: where it is, and how much of the paper it shows, in inches."""
 
+    id = serializers.IntegerField()
     address = serializers.CharField()
     wide = serializers.FloatField()
     high = serializers.FloatField()
@@ -147,7 +148,8 @@ def _side(paper: Paper, face: str) -> dict[str, Any]:
     picture = next((one for one in paper.pictures.all() if one.side == side.value), None)
     return {
         **{fact: getattr(paper, f"{face}_{fact}") for fact in ("kind", "colours", "directional")},
-        "picture": picture and {"address": picture.address, "wide": picture.wide / INCH, "high": picture.high / INCH},
+        "picture": picture
+        and {"id": picture.pk, "address": picture.address, "wide": picture.wide / INCH, "high": picture.high / INCH},
     }
 
 

@@ -107,11 +107,15 @@ def add_picture(*, paper: Paper, side: SideName, file: IO[bytes], wide: Grains) 
 
 def keep_picture(*, paper: Paper, side: SideName, jpeg: bytes, wide: Grains, high: Grains) -> None:
     """Keep a picture that is read already."""
-    PaperPicture.objects.update_or_create(
-        paper=paper,
-        side=side.value,
-        defaults={"jpeg": jpeg, "wide": wide, "high": high, "mark": hashlib.sha256(jpeg).hexdigest()[:16]},
-    )
+    drop_picture(paper=paper, side=side)
+    mark = hashlib.sha256(jpeg).hexdigest()[:16]
+    PaperPicture.objects.create(paper=paper, side=side.value, jpeg=jpeg, wide=wide, high=high, mark=mark)
+
+
+def drop_picture(*, paper: Paper, side: SideName) -> None:
+    """Put aside the picture of one side, if there is one."""
+    for picture in PaperPicture.objects.kept().filter(paper=paper, side=side.value):
+        picture.delete_softly()
 
 
 def add_stock(*, paper: Paper, kind: StockKind, size: Size, count: int) -> PaperStock:

@@ -134,9 +134,11 @@ class PictureView(APIView):
 
     @extend_schema(operation_id="paper_picture", responses={(200, "image/jpeg"): OpenApiTypes.BINARY})
     def get(self, request: Request, pk: int, side: str) -> HttpResponse:
-        """Return it; its address changes with it. Pages go on showing a paper that was put aside."""
+        """Return it; its address changes with it. Pages go on showing what was put aside."""
         paper = Paper.objects.filter(owner=request.user).one(pk)
-        picture = paper.pictures.filter(side=side).first()
+        asked = paper.pictures.filter(side=side)
+        mark = request.query_params.get("mark", "")
+        picture = asked.filter(mark=mark).first() if mark else asked.kept().first()
         if picture is None:
             raise Http404
         answer = HttpResponse(bytes(picture.jpeg), content_type="image/jpeg")
@@ -164,6 +166,8 @@ class PictureView(APIView):
 
     @extend_schema(operation_id="drop_paper_picture", responses={204: None, 404: ErrorSerializer})
     def delete(self, request: Request, pk: int, side: str) -> Response:
-        """Take it away."""
-        Paper.objects.visible_to(request.user).one(pk).pictures.filter(side=side).delete()
+        """Put it aside."""
+        paper = Paper.objects.visible_to(request.user).one(pk)
+        if side in SIDES:
+            services.drop_picture(paper=paper, side=SideName(side))
         return Response(status=status.HTTP_204_NO_CONTENT)

@@ -31,8 +31,7 @@ def write_everything(owner: Any, out: IO[bytes], with_places: bool = False) -> N
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
         index: dict[str, Any] = {"kind": KIND, "version": VERSION, "sketches": [], "photos": [], "pages": []}
         index["papers"] = [
-            _paper(row, archive)
-            for row in Paper.objects.visible_to(owner).prefetch_related("stocks", "pictures").order_by("id")
+            _paper(row, archive) for row in Paper.objects.visible_to(owner).prefetch_related("stocks").order_by("id")
         ]
         for name, (model, facts) in NAMED.items():
             index[name] = [
@@ -77,7 +76,7 @@ def _photo(photo: Photo) -> dict[str, Any]:
 
 def _paper(paper: Paper, archive: zipfile.ZipFile) -> dict[str, Any]:
     pictures = []
-    for picture in paper.pictures.all():
+    for picture in paper.pictures.kept():
         file = f"papers/{paper.pk}-{picture.side}.jpg"
         archive.writestr(file, bytes(picture.jpeg), zipfile.ZIP_STORED)
         pictures.append({"side": picture.side, "file": file, "wide": picture.wide, "high": picture.high})

@@ -284,7 +284,7 @@ class _Restoring:
 
     def picture(self, choice: dict[str, Any]) -> list[Any] | None:
         """Return a chosen paper's picture at its new address."""
-        known = PaperPicture.objects.filter(paper=self.papers[choice["paper"]], side=choice["side"]).first()
+        known = PaperPicture.objects.kept().filter(paper=self.papers[choice["paper"]], side=choice["side"]).first()
         return [known.address, *choice["picture"][1:]] if known and choice.get("picture") else None
 
     def document(self, data: dict[str, Any]) -> dict[str, Any]:

@@ -12,7 +12,7 @@ import {
   type TrimmerAsked,
 } from './client'
 import { keys } from './queries'
-import { wasRemoved } from './removed'
+import { lastRemoved, wasRemoved } from './removed'
 
 /** How long a better plan is looked for after the first one is shown. */
 const SECONDS = 1.2
@@ -80,9 +80,13 @@ export function usePaperPictures(id: number) {
     onSuccess,
   })
   const drop = useMutation({
-    mutationFn: (side: 'A' | 'B') =>
+    mutationFn: ({ side }: { side: 'A' | 'B'; picture: number; name: string }) =>
       take(api.DELETE('/api/stash/papers/{id}/pictures/{side}/', { params: { path: { id, side } } })),
-    onSuccess,
+    onSuccess: (_, { picture, name }) => {
+      lastRemoved.tell({ kind: 'paper-picture', id: picture, name })
+      void cache.invalidateQueries({ queryKey: keys.deleted })
+      onSuccess()
+    },
   })
   return { add, drop }
 }

@@ -20,6 +20,7 @@ export const keys = {
   pages: ['pages'] as const,
   formats: ['formats'] as const,
   deleted: ['deleted'] as const,
+  onTable: ['on-table'] as const,
   page: (id: number) => ['page', id] as const,
   fit: (id: number, terms: string, way: Way) => ['fit', id, terms, ...wayKey(way)] as const,
   ways: (id: number, terms: string, way: Way) =>
@@ -234,6 +235,8 @@ const listOf: Record<Kind, readonly string[]> = {
   trimmer: keys.trimmers,
   punch: keys.tools,
   state: ['snapshots'],
+  'paper-picture': keys.papers,
+  draft: keys.onTable,
 }
 
 export function useDelete() {

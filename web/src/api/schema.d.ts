@@ -126,6 +126,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafts/table/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List it, what was worked on last first. */
+        get: operations["on_table"];
+        put?: never;
+        /** @description Lay a draft there. */
+        post: operations["lay_on_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/table/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it with its states. */
+        get: operations["draft_on_table"];
+        /** @description Keep what became of it. */
+        put: operations["change_on_table"];
+        post?: never;
+        /** @description Take it off; what was not kept as a sketch can be brought back. */
+        delete: operations["take_off_table"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/embellishments/": {
         parameters: {
             query?: never;
@@ -1310,12 +1347,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Return it; its address changes with it. Pages go on showing a paper that was put aside. */
+        /** @description Return it; its address changes with it. Pages go on showing what was put aside. */
         get: operations["paper_picture"];
         put?: never;
         /** @description Keep one, in place of the one there is. */
         post: operations["add_paper_picture"];
-        /** @description Take it away. */
+        /** @description Put it aside. */
         delete: operations["drop_paper_picture"];
         options?: never;
         head?: never;
@@ -1912,6 +1949,11 @@ export interface components {
          * @enum {string}
          */
         ChangeKindEnum: "format" | "way" | "leave-out" | "bring-back" | "concede" | "photo" | "title" | "set-title" | "story" | "story-away" | "accent" | "arrange" | "school" | "sheet" | "paper" | "lie" | "saving" | "copies" | "lip" | "window" | "close-window" | "row" | "cut-from" | "slant" | "tool" | "fold" | "pin" | "unpin" | "untie" | "tie" | "switches" | "grid" | "trim" | "insist" | "dies" | "leads" | "least" | "rework" | "room" | "shield" | "match" | "mat" | "whole" | "take-up";
+        /** @description What became of a draft. */
+        ChangeOnTableRequest: {
+            states: components["schemas"]["StateRequest"][];
+            undone?: components["schemas"]["StateRequest"][];
+        };
         /** @description One change to a page; ``kind`` says which of the fields count. */
         ChangeRequest: {
             format?: string | null;
@@ -2179,6 +2221,8 @@ export interface components {
          *     * `sketch` - sketch
          *     * `photo` - photo
          *     * `paper` - paper
+         *     * `paper-picture` - paper-picture
+         *     * `draft` - draft
          *     * `embellishment` - embellishment
          *     * `letters` - letters
          *     * `hand` - hand
@@ -2187,7 +2231,7 @@ export interface components {
          *     * `state` - state
          * @enum {string}
          */
-        DeletedKindEnum: "page" | "sketch" | "photo" | "paper" | "embellishment" | "letters" | "hand" | "trimmer" | "punch" | "state";
+        DeletedKindEnum: "page" | "sketch" | "photo" | "paper" | "paper-picture" | "draft" | "embellishment" | "letters" | "hand" | "trimmer" | "punch" | "state";
         /** @description One demand in words, its blocks, and the change that gives it up: named, or with a size still to be typed. */
         Demand: {
             demand: string;
@@ -2570,6 +2614,13 @@ export interface components {
             /** Format: double */
             bleed: number;
             turned: boolean;
+        };
+        /** @description A draft to lay on the table; ``picture`` is a JPEG as a data address. */
+        LayOnTableRequest: {
+            states: components["schemas"]["StateRequest"][];
+            undone?: components["schemas"]["StateRequest"][];
+            remarks?: string[];
+            picture?: string | null;
         };
         /** @description A block that was left out and can come back. */
         LeftOut: {
@@ -2956,6 +3007,13 @@ export interface components {
          * @enum {string}
          */
         ObservationKindEnum: "focal-covered" | "title-hard-to-read" | "top-heavy" | "one-sided" | "low" | "crowded-corner" | "floating" | "facing-out" | "colour-alone" | "twins-in-line" | "like-patterns" | "no-calm" | "no-triangle" | "wrong-sides" | "split-group" | "title-missing" | "words-missing";
+        /** @description A draft that lies on the table, by its name. */
+        OnTable: {
+            readonly id: number;
+            name: string;
+            /** Format: date-time */
+            readonly changed: string;
+        };
         /** @description One side of a cut: which piece it is, or that it is left over or cut on. */
         Outcome: {
             part: string;
@@ -3598,6 +3656,7 @@ export interface components {
         SideEnum: "left" | "top" | "right" | "bottom";
         /** @description A picture of a side: where it is, and how much of the paper it shows, in inches. */
         SidePicture: {
+            id: number;
             address: string;
             /** Format: double */
             wide: number;
@@ -3751,6 +3810,13 @@ export interface components {
             colours: string[];
             directional: boolean;
             picture: components["schemas"]["SidePicture"] | null;
+        };
+        /** @description One state of a draft. */
+        StateRequest: {
+            data: {
+                [key: string]: unknown;
+            };
+            guessed?: string[];
         };
         /**
          * @description * `optimal` - optimal
@@ -3923,6 +3989,18 @@ export interface components {
             to_buy: components["schemas"]["ToBuy"][];
             trimmers: components["schemas"]["Trimmer"][];
             summary: string;
+        };
+        /** @description A draft with the states it was in, each drawn; the last one is the present one. */
+        TableDraft: {
+            readonly id: number;
+            name: string;
+            /** Format: date-time */
+            readonly changed: string;
+            readonly states: components["schemas"]["Draft"][];
+            readonly undone: components["schemas"]["Draft"][];
+            /** @description Return the photograph it was read from as a data address. */
+            readonly picture: string | null;
+            remarks: string[];
         };
         /** @description One of the page's papers: its letter, how it looks, and which side of a chosen paper shows. */
         TableLetter: {
@@ -4711,6 +4789,201 @@ export interface operations {
                 };
             };
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    on_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnTable"][];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    lay_on_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayOnTableRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnTable"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    draft_on_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableDraft"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    change_on_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeOnTableRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnTable"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    take_off_table: {
+        parameters: {
+            query?: {
+                kept?: boolean;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -9,6 +9,8 @@ const CALLED: Record<Kind, string> = {
   sketch: 'the sketch',
   photo: 'the photo',
   paper: 'the paper',
+  'paper-picture': 'the photo of',
+  draft: 'the drawing',
   embellishment: 'the embellishment',
   letters: 'the letters',
   hand: 'the hand',

@@ -17,7 +17,8 @@ export function ShapingTools({ unit }: { unit: 'in' | 'mm' }) {
   const tools = useShapingTools()
   const { add, remove } = useShapingToolWrites()
   const [adding, show] = useState(false)
-  const keep = (text: (name: 'name' | 'makes' | 'makes_shape' | (typeof FIELDS)[number][0]) => string) =>
+  type Field = 'name' | 'makes' | 'makes_shape' | (typeof FIELDS)[number][0]
+  const keep = (text: (name: Field) => string, kept: () => void) =>
     add.mutate(
       {
         name: text('name'),
@@ -30,7 +31,7 @@ export function ShapingTools({ unit }: { unit: 'in' | 'mm' }) {
         makes_shape: text('makes_shape') as 'circle' | 'rect',
         unit,
       },
-      { onSuccess: () => show(false) },
+      { onSuccess: kept },
     )
   return (
     <section className="shaping-tools" aria-label="Punches and dies">
@@ -56,6 +57,7 @@ export function ShapingTools({ unit }: { unit: 'in' | 'mm' }) {
         </ul>
         {adding ? (
           <KeepForm
+            place="tool-new"
             label="A punch or die"
             look="trimmer-form"
             write={add}

@@ -71,7 +71,7 @@ const FIELDS = [
 
 function TrimmerForm({ trimmer, onClose }: { trimmer: Trimmer | null; onClose: () => void }) {
   const { keep, remove } = useTrimmerWrites()
-  const onKeep = (text: (name: string) => string) => {
+  const onKeep = (text: (name: string) => string, kept: () => void) => {
     const asked = {
       name: text('name'),
       longest: text('longest'),
@@ -81,7 +81,7 @@ function TrimmerForm({ trimmer, onClose }: { trimmer: Trimmer | null; onClose: (
       stop_offset: text('stop_offset') || null,
       unit: text('unit') === 'mm' ? ('mm' as const) : ('in' as const),
     }
-    keep.mutate({ id: trimmer?.id ?? null, trimmer: asked }, { onSuccess: onClose })
+    keep.mutate({ id: trimmer?.id ?? null, trimmer: asked }, { onSuccess: kept })
   }
   const putAside = trimmer?.id != null && (
     <button
@@ -94,6 +94,7 @@ function TrimmerForm({ trimmer, onClose }: { trimmer: Trimmer | null; onClose: (
   )
   return (
     <KeepForm
+      place={`trimmer-${trimmer?.id ?? 'new'}`}
       label="A trimmer"
       look="trimmer-form"
       write={keep}

@@ -15,7 +15,7 @@ import { nameOf } from './words'
 
 interface DraftTableProps {
   start: OnTable
-  /** Whether it comes back when the window is loaded again. */
+  /** Whether it is new: it comes back when the window is loaded again. */
   remember: boolean
   onAside: () => void
 }
@@ -36,9 +36,14 @@ export function DraftTable({ start, remember, onAside }: DraftTableProps) {
     keep.mutate(draft.data, {
       onSuccess: ({ sketch }) => {
         clearTable()
+        void table.takeOff(name, true).catch(() => undefined) // the sketch is kept: a drawing left over is no loss
         void navigate(`/sketches/${sketch.id}`)
       },
     })
+  const throwAway = () => {
+    onAside()
+    void table.takeOff(name, false).catch(() => undefined) // it lies on the table still, and is listed there
+  }
   return (
     <div className="draft-table" aria-busy={table.busy}>
       <section className="draft-place" aria-label="Drawing table">
@@ -91,7 +96,7 @@ export function DraftTable({ start, remember, onAside }: DraftTableProps) {
             <button type="button" className="stitched" disabled={!table.canRedo} onClick={table.redo}>
               Redo
             </button>
-            <button type="button" className="stitched" onClick={onAside}>
+            <button type="button" className="stitched" onClick={throwAway}>
               Throw it away
             </button>
           </div>

@@ -10,6 +10,7 @@ import { DraftTable } from './DraftTable'
 import { FromBasic } from './FromBasic'
 import { FromFile } from './FromFile'
 import { FromRuler } from './FromRuler'
+import { BegunDrawings } from './BegunDrawings'
 import { clearTable, leftOnTable, startedWith, type OnTable } from './useDraft'
 
 const WAYS = [
@@ -39,6 +40,7 @@ export function NewSketch() {
     )
   return (
     <Sheet title="A new sketch">
+      <BegunDrawings onLay={lay} />
       <nav className="ways-in" aria-label="Ways to begin">
         {WAYS.map(({ key, words }) => (
           <button

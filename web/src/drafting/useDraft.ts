@@ -1,9 +1,13 @@
-import { useCallback, useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useRef, useState, type Dispatch, type SetStateAction } from 'react'
 import type { Draft, FromFile, Redraw } from '../api/client'
+import { useTableWrites } from '../api/draftQueries'
 import { useRedraw } from '../api/sketchQueries'
+import { Keeper } from './keeper'
 
 /** What lies on the drawing table: every state it was in, and the picture it was read from. */
 export interface OnTable {
+  /** Its number on the server, once it is there. */
+  id: number | null
   states: Draft[]
   /** What was undone, the last one first. */
   undone: Draft[]
@@ -12,8 +16,11 @@ export interface OnTable {
 }
 
 const KEPT = 'ink-quilt-draft'
+/** So many states can be gone back. */
+const MOST_STATES = 12
 
 export const startedWith = (draft: Draft): OnTable => ({
+  id: null,
   states: [draft],
   undone: [],
   picture: null,
@@ -21,6 +28,7 @@ export const startedWith = (draft: Draft): OnTable => ({
 })
 
 export const startedFrom = (file: FromFile, draft: Draft): OnTable => ({
+  id: null,
   states: [draft],
   undone: [],
   picture: file.picture,
@@ -31,7 +39,7 @@ export const startedFrom = (file: FromFile, draft: Draft): OnTable => ({
 export function leftOnTable(): OnTable | null {
   try {
     const left = JSON.parse(sessionStorage.getItem(KEPT) ?? 'null') as OnTable | null
-    return left && { ...left, undone: left.undone ?? [] }
+    return left && { ...left, undone: left.undone ?? [], id: left.id ?? null }
   } catch {
     return null
   }
@@ -59,15 +67,13 @@ export function useDraft(start: OnTable, remember: boolean) {
   useEffect(() => {
     if (!remember) return
     try {
-      sessionStorage.setItem(KEPT, JSON.stringify({ ...table, states: table.states.slice(-12) }))
+      sessionStorage.setItem(KEPT, JSON.stringify(table))
     } catch {
       // A picture too large to remember: the draft itself is worth more.
-      sessionStorage.setItem(
-        KEPT,
-        JSON.stringify({ states: [draft], undone: [], picture: null, remarks: [] }),
-      )
+      sessionStorage.setItem(KEPT, JSON.stringify({ ...table, states: [draft], undone: [], picture: null }))
     }
   }, [table, draft, remember])
+  const keeper = useKeeper(table, remember, setTable)
   const { mutateAsync } = redraw
   // One change after the other, each made to what the one before it left: none may be lost to a slower answer.
   const latest = useRef(draft)
@@ -81,7 +87,7 @@ export function useDraft(start: OnTable, remember: boolean) {
         mutateAsync({ draft: latest.current, change }).then(
           (next) => {
             latest.current = next
-            setTable((now) => ({ ...now, states: [...now.states, next], undone: [] }))
+            setTable((now) => ({ ...now, states: [...now.states, next].slice(-MOST_STATES), undone: [] }))
           },
           () => undefined,
         ),
@@ -113,5 +119,30 @@ export function useDraft(start: OnTable, remember: boolean) {
     busy: redraw.isPending,
     failed: redraw.error,
     settle: redraw.reset,
+    takeOff: keeper,
   }
+}
+
+/** Keeps the table on the server; a kept sketch drawn on is laid there with its first change. */
+function useKeeper(table: OnTable, isNew: boolean, setTable: Dispatch<SetStateAction<OnTable>>) {
+  const writes = useTableWrites()
+  const [keeper] = useState(() => new Keeper(table.id, writes, (id) => setTable((now) => ({ ...now, id }))))
+  const { states, undone } = table
+  const first = useRef(states)
+  useEffect(() => {
+    const isUntouched = states === first.current
+    if (isUntouched && (!isNew || table.id !== null)) return
+    keeper.lay({ ...table, states, undone })
+    // Its number alone is no change.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [keeper, isNew, states, undone])
+  useEffect(() => {
+    const leave = () => keeper.flush(true)
+    window.addEventListener('pagehide', leave)
+    return () => {
+      window.removeEventListener('pagehide', leave)
+      keeper.flush(false)
+    }
+  }, [keeper])
+  return useCallback((name: string, kept: boolean) => keeper.takeOff(name, kept), [keeper])
 }

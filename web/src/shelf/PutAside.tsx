@@ -12,6 +12,8 @@ const NAMES: Record<Deleted['kind'], string> = {
   trimmer: 'trimmer',
   punch: 'punch or die',
   state: 'state of a page',
+  'paper-picture': 'photo of',
+  draft: 'drawing',
 }
 
 /** What was put aside in the last thirty days, to be brought back. */

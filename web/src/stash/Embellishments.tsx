@@ -9,6 +9,7 @@ import { Fractions } from '../app/Fractions'
 import { Sheet } from '../app/Sheet'
 import { Trouble } from '../app/Trouble'
 import { PiecePicture } from '../embellish/PiecePicture'
+import { useKeptForm } from '../writes/unfinished'
 
 const KINDS = ['base', 'main piece', 'sprig', 'word', 'dot', 'corner'] as const
 const FORMS = [
@@ -103,6 +104,7 @@ function PieceRow({ one }: { one: Embellishment }) {
 function EnterPiece() {
   const { add } = useEmbellishmentWrites()
   const [endless, setEndless] = useState(false)
+  const { hold, onInput, forget } = useKeptForm('embellishment-new')
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = event.currentTarget
@@ -120,11 +122,22 @@ function EnterPiece() {
         text: formText(form, 'text'),
         unit: 'in',
       },
-      { onSuccess: () => form.reset() },
+      {
+        onSuccess: () => {
+          form.reset()
+          forget()
+        },
+      },
     )
   }
   return (
-    <Form className="enter-piece" aria-label="An embellishment" onSubmit={submit}>
+    <Form
+      ref={hold}
+      className="enter-piece"
+      aria-label="An embellishment"
+      onInput={onInput}
+      onSubmit={submit}
+    >
       <Form.Control
         size="sm"
         name="name"
@@ -173,6 +186,7 @@ function EnterPiece() {
       />
       <Form.Check
         id="endless"
+        name="endless"
         label="a stamp or ink, never runs out"
         checked={endless}
         onChange={(event) => setEndless(event.target.checked)}

@@ -28,7 +28,7 @@ export function Motifs({ paper, onKeep }: MotifsProps) {
   const [adding, show] = useState(false)
   const [use, setUse] = useState<Use>('a picture')
   const { describe } = useStash()
-  const add = (text: (name: string) => string) => {
+  const add = (text: (name: string) => string, kept: () => void) => {
     const motif = {
       name: text('name'),
       side: text('side') === 'B' ? ('B' as const) : ('A' as const),
@@ -41,7 +41,7 @@ export function Motifs({ paper, onKeep }: MotifsProps) {
       pitch: use === 'lines to write on' ? text('pitch') : '',
     }
     const facts = { motifs: [...paper.motifs, motif] }
-    describe.mutate({ id: paper.id, facts }, { onSuccess: () => show(false) })
+    describe.mutate({ id: paper.id, facts }, { onSuccess: kept })
   }
   return (
     <section className="motifs" aria-label="Printed places">
@@ -75,6 +75,7 @@ export function Motifs({ paper, onKeep }: MotifsProps) {
       </ul>
       {adding ? (
         <KeepForm
+          place={`motif-${paper.id}`}
           label="A printed place"
           look="wish-form"
           keep="Mind it"

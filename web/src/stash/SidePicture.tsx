@@ -53,7 +53,9 @@ export function SidePicture({ paper, name }: SidePictureProps) {
           type="button"
           className="stitched"
           aria-label={`no photo of the ${name} side`}
-          onClick={() => drop.mutate(name)}
+          onClick={() =>
+            drop.mutate({ side: name, picture: side.picture!.id, name: `${paper.name}, ${name} side` })
+          }
         >
           no photo
         </button>

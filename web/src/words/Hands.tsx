@@ -44,7 +44,7 @@ export function Hands({ unit }: { unit: 'in' | 'mm' }) {
 
 function HandForm({ unit, onClose }: { unit: 'in' | 'mm'; onClose: () => void }) {
   const { add } = useHandWrites()
-  const keep = (text: (name: string) => string) =>
+  const keep = (text: (name: string) => string, kept: () => void) =>
     add.mutate(
       {
         name: text('name'),
@@ -54,10 +54,10 @@ function HandForm({ unit, onClose }: { unit: 'in' | 'mm'; onClose: () => void })
         colour: text('colour'),
         unit,
       },
-      { onSuccess: onClose },
+      { onSuccess: kept },
     )
   return (
-    <KeepForm label="A hand" look="wish-form" write={add} onKeep={keep} onClose={onClose}>
+    <KeepForm place="hand-new" label="A hand" look="wish-form" write={add} onKeep={keep} onClose={onClose}>
       <p className="hint wide">
         Write a line as you always do. Count its letters and spaces, and measure it.
       </p>

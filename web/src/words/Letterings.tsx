@@ -103,7 +103,7 @@ function LetteringRow({ alphabet }: { alphabet: Alphabet }) {
 
 function LetteringForm({ unit, onClose }: { unit: 'in' | 'mm'; onClose: () => void }) {
   const { add } = useAlphabetWrites()
-  const keep = (text: (name: string) => string) =>
+  const keep = (text: (name: string) => string, kept: () => void) =>
     add.mutate(
       {
         name: text('name'),
@@ -114,10 +114,11 @@ function LetteringForm({ unit, onClose }: { unit: 'in' | 'mm'; onClose: () => vo
         colour: text('colour'),
         unit,
       },
-      { onSuccess: onClose },
+      { onSuccess: kept },
     )
   return (
     <KeepForm
+      place="letters-new"
       label="A sheet of letters"
       look="wish-form"
       keep="Keep them"

@@ -100,6 +100,19 @@ function read<Value>(text: string | null): Value | null {
   }
 }
 
+function putBack(form: HTMLFormElement, fields: [string, string][]) {
+  const ticks: HTMLInputElement[] = []
+  for (const [name, value] of fields) {
+    const field = form.elements.namedItem(name)
+    if (field instanceof HTMLInputElement && field.type === 'checkbox') ticks.push(field)
+    else if (field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement) {
+      if (field.value === field.defaultValue) field.value = value
+    } else if (field instanceof HTMLSelectElement) field.value = value
+  }
+  // A touch tells whoever watches the tick; it is told of the whole form, so the other fields come first.
+  for (const tick of ticks) if (!tick.checked) tick.click()
+}
+
 /** Keeps what stands in the fields of a form by their names, and puts it back when the form is opened again. */
 export function useKeptForm(place: string) {
   const { text, isKnown, set } = useUnfinishedText(place)
@@ -108,13 +121,7 @@ export function useKeptForm(place: string) {
   useEffect(() => {
     if (!form || !isKnown || restored.current) return
     restored.current = true
-    const fields = read<Record<string, string>>(text)
-    for (const [name, value] of Object.entries(fields ?? {})) {
-      const field = form.elements.namedItem(name)
-      if (field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement) {
-        if (field.value === field.defaultValue) field.value = value
-      } else if (field instanceof HTMLSelectElement) field.value = value
-    }
+    putBack(form, Object.entries(read<Record<string, string>>(text) ?? {}))
   }, [form, isKnown, text])
   const onInput = useCallback(
     (event: FormEvent<HTMLFormElement>) => {
