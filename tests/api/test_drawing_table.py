@@ -69,7 +69,9 @@ class OnTheTable(ApiTestCase):
                 self.assertEqual(answer.status_code, 400, answer.content)
                 self.assertEqual(self.listed(), ["good"])
         for picture in ("data:image/png;base64,AAAA", "data:image/jpeg;base64,no!", "/etc/passwd"):
-            self.assertEqual(self.send("post", "drafts/table/", {"states": [state()], "picture": picture}).status_code, 400)
+            self.assertEqual(
+                self.send("post", "drafts/table/", {"states": [state()], "picture": picture}).status_code, 400
+            )
         self.assertEqual(TableDraft.objects.count(), 1)
 
     def test_nobody_elses_is_seen_changed_or_taken(self):

@@ -11,7 +11,7 @@ from PIL import Image
 
 from inkquilt.lengths import INCH, Unit
 from server.cutting.models import ShapingTool
-from server.stash.models import Paper
+from server.stash.models import Paper, PaperPicture
 from server.stash.services import enter_line
 from tests.api.test_cutting_table import CuttingCase
 from tests.building import data_of, row
@@ -185,7 +185,26 @@ class Wishes(CuttingCase):
             self.assertEqual(self.client.post(address, body).status_code, 400)
         self.comes_back(paper)
         self.assertEqual(self.client.delete(address).status_code, 204)
-        self.assertEqual(self.client.get(front["picture"]["address"]).status_code, 404)
+        self.assertEqual(self.client.get(address).status_code, 404)
+        # The page chose the paper with its picture: it goes on showing it.
+        self.assertEqual(self.client.get(front["picture"]["address"]).status_code, 200)
+
+    def test_a_picture_of_a_paper_comes_back_and_the_one_in_its_place_is_put_aside(self):
+        paper = enter_line(owner=self.ida, line="1 roof 12x12", unit=Unit.IN)
+        address = f"/api/stash/papers/{paper.pk}/pictures/A/"
+        other = f"/api/stash/papers/{paper.pk}/pictures/B/"
+        first, back = (self.client.post(one, {"file": stripes(), "wide": "12"}) for one in (address, other))
+        first, back = first.json()["front"]["picture"]["id"], back.json()["back"]["picture"]["id"]
+        second = self.client.post(address, {"file": stripes(), "wide": "6"}).json()["front"]["picture"]["id"]
+        for gone, shown in ((first, second), (second, first), (first, second)):
+            aside = [row for row in self.send("get", "deleted/").json() if row["kind"] == "paper-picture"]
+            self.assertEqual([(row["id"], row["name"]) for row in aside], [(gone, "roof, A side")])
+            (row,) = self.send("get", "stash/papers/?words=roof").json()["results"]
+            self.assertEqual((row["front"]["picture"]["id"], row["back"]["picture"]["id"]), (shown, back))
+            self.send("post", "deleted/", {"kind": "paper-picture", "id": gone})
+        self.assertEqual(PaperPicture.objects.filter(paper=paper).count(), 3)
+        self.client.force_login(self.otto)
+        self.assertEqual(self.send("post", "deleted/", {"kind": "paper-picture", "id": second}).status_code, 404)
 
     def comes_back(self, paper):
         """Restored in another account, the page shows the restored paper's picture."""

@@ -4,7 +4,11 @@ import re
 from random import Random
 
 from bench.pictures import painted, photographed
+from inkquilt.sketch.reading import read_sketch
+from server.drafts.models import TableDraft
 from server.sketches.models import Sketch
+from server.sketches.services import keep_sketch
+from tests.api.base import SMALL
 from tests.browser.base import BrowserTestCase, expect
 from tests.building import demo_sketch
 
@@ -101,6 +105,55 @@ class Drawing(BrowserTestCase):
                 self.page.get_by_role("button", name="Keep this sketch").click()
                 expect(self.page.get_by_role("heading", name="Measure card")).to_be_visible()
         self.assert_quiet()
+
+    def test_thrown_away_it_comes_back_and_goes_on_on_another_device(self):
+        self.open("/sketches/new")
+        self.page.get_by_role("button", name="From a basic type").click()
+        self.page.get_by_role("button", name="A grid").click()
+        pieces = self.page.locator(".draft-piece")
+        expect(pieces.first).to_be_visible()
+        count = pieces.count()
+        self.page.locator(".piece-row").first.click()
+        self.page.get_by_role("button", name="take it out").click()
+        expect(pieces).to_have_count(count - 1)
+        self.page.get_by_role("button", name="Throw it away").click()
+        note = self.page.locator(".removed-note")
+        expect(note).to_contain_text("the drawing “")
+        begun = self.page.get_by_role("region", name="Begun and not kept yet")
+        expect(begun).to_have_count(0)
+        note.get_by_role("button", name="Undo").click()
+        expect(begun.get_by_role("listitem")).to_have_count(1)
+        self.assert_accessible("begun drawings")
+        tablet = self.browser.new_context()
+        self.addCleanup(tablet.close)
+        tablet.add_cookies(self.context.cookies())
+        there = tablet.new_page()
+        there.goto(f"{self.live_server_url}/sketches/new")
+        there.get_by_role("button", name="Go on with").press("Enter")
+        expect(there.locator(".draft-piece")).to_have_count(count - 1)
+        there.get_by_role("button", name="Undo").click()
+        expect(there.locator(".draft-piece")).to_have_count(count)
+        there.get_by_label("Name").fill("A grid of mine")
+        there.get_by_role("button", name="Keep this sketch").click()
+        expect(there.get_by_role("heading", name="A grid of mine")).to_be_visible()
+        self.open("/sketches/new")
+        expect(self.page.get_by_role("heading", name="A new sketch")).to_be_visible()
+        expect(begun).to_have_count(0)
+        self.assertEqual(Sketch.objects.get().block_count, count)
+        self.assertFalse(TableDraft.objects.exists())
+
+    def test_a_kept_sketch_drawn_on_lies_on_the_table_from_its_first_change(self):
+        sketch = keep_sketch(owner=self.user, sketch=read_sketch(SMALL).sketch)
+        self.open(f"/sketches/{sketch.pk}/redraw")
+        pieces = self.page.locator(".draft-piece")
+        expect(pieces.first).to_be_visible()
+        count = pieces.count()
+        self.page.locator(".piece-row").first.click()
+        self.page.get_by_role("button", name="take it out").click()
+        expect(pieces).to_have_count(count - 1)
+        self.open("/sketches/new")
+        self.page.get_by_role("button", name="Go on with").click()
+        expect(pieces).to_have_count(count - 1)
 
     def test_by_ruler_sums_that_are_off_are_named_and_then_it_is_drawn(self):
         self.open("/sketches/new")
