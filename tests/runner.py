@@ -1,10 +1,15 @@
 """The test runner: Django's own, whose parallel workers may have processes of their own (pages are solved in some)."""
 
 import multiprocessing
+from types import TracebackType
 from typing import Any
+from unittest import TestCase
+from unittest.case import _SubTest
 
-from django.test.runner import DiscoverRunner, ParallelTestSuite, _init_worker
+from django.test.runner import DiscoverRunner, ParallelTestSuite, RemoteTestResult, RemoteTestRunner, _init_worker
 from hypothesis import HealthCheck, settings
+
+_Error = tuple[type[BaseException], BaseException, TracebackType | None]
 
 # The same cases every time, however slow a shared machine is at the moment.
 settings.register_profile("steady", deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
@@ -17,8 +22,51 @@ def _init_worker_with_children(*args: Any, **kwargs: Any) -> None:
     multiprocessing.current_process()._config["daemon"] = False  # type: ignore[attr-defined]
 
 
+class _Named(TestCase):
+    """Stands for a test by its name: the test itself may hold what cannot be sent (a client, an answer)."""
+
+    def __init__(self, test: TestCase) -> None:
+        super().__init__("run")
+        self.name, self.told = test.id(), str(test)
+
+    def id(self) -> str:
+        return self.name
+
+    def __str__(self) -> str:
+        return self.told
+
+
+class _Result(RemoteTestResult):
+    """Sends failures as words, whatever was in their exceptions: one that cannot be sent would hide all others."""
+
+    # unittest's names
+    def addError(self, test: Any, err: _Error) -> None:  # noqa: N802
+        super().addError(test, _in_words(err))
+
+    def addFailure(self, test: Any, err: _Error) -> None:  # noqa: N802
+        super().addFailure(test, _in_words(err))
+
+    def addSubTest(self, test: Any, subtest: Any, err: _Error | None) -> None:  # noqa: N802
+        if err is None:
+            return super().addSubTest(test, subtest, err)
+        told = _SubTest(_Named(test), subtest._subDescription(), {})
+        super().addSubTest(test, told, _in_words(err))
+
+
+def _in_words(err: _Error) -> _Error:
+    kind, error, trace = err
+    is_failure = kind is AssertionError
+    told = AssertionError(str(error)) if is_failure else RuntimeError(f"{kind.__qualname__}: {error}")
+    return type(told), told, trace
+
+
+class _Runner(RemoteTestRunner):
+    resultclass = _Result
+
+
 class _Suite(ParallelTestSuite):
     init_worker = _init_worker_with_children
+    runner_class = _Runner
 
 
 class Runner(DiscoverRunner):
