@@ -233,6 +233,7 @@ class Cutting(BrowserTestCase):
         self.page.get_by_role("button", name="understood").click()
         self.page.get_by_role("button", name="Cut", exact=True).click()
         expect(self.page.locator(".whereabouts")).to_contain_text("cut 2 of")
+        expect(self.page.locator(".table-body")).to_have_attribute("aria-busy", "false")
         phone = self.new_page()
         phone.set_viewport_size({"width": 390, "height": 800})
         self.open(f"/pages/{page.pk}/cutting", phone)
@@ -249,6 +250,54 @@ class Cutting(BrowserTestCase):
         self.page.get_by_role("button", name="Cut", exact=True).click()
         expect(self.page.get_by_role("alert")).to_contain_text("went on elsewhere")
         self.assertEqual(sum(CutRun.objects.get().ticks.values()), 2)
+
+    def test_without_an_answer_cutting_goes_on_outlives_a_reload_and_is_saved(self):
+        page = self.lay_out(PAGE, key="letter")
+        self.open(f"/pages/{page.pk}/cutting")
+        cut = self.page.get_by_role("button", name="Cut", exact=True)
+        wrong = self.page.get_by_role("button", name="I cut it wrong")
+        cut.click()
+        where = self.page.locator(".whereabouts")
+        expect(where).to_contain_text("cut 2 of")
+        expect(wrong).to_be_enabled()
+        run = f"**/api/pages/{page.pk}/cutting/run/"
+
+        def silent(route):
+            if route.request.method == "PATCH":
+                route.abort()
+            else:
+                route.fallback()
+
+        self.context.route(run, silent)
+        cut.click()
+        note = self.page.get_by_role("status").filter(has_text="Not saved yet")
+        expect(note).to_contain_text("the cuts of one sheet")
+        self.assert_accessible("cutting without an answer")
+        expect(where).to_contain_text("B, sheet 12 × 12, A side up: cut 1 of")
+        expect(wrong).to_be_disabled()  # what was spoiled is told of what the server knows
+        cut.click()
+        expect(where).to_contain_text("cut 2 of")
+        expect(note).to_contain_text("the cuts of 2 sheets")
+        self.page.get_by_role("button", name="one back").click()
+        expect(where).to_contain_text("cut 1 of")
+        cut.click()
+        self.page.reload()
+        expect(where).to_contain_text("B, sheet 12 × 12, A side up: cut 2 of")
+        expect(note).to_be_visible()
+        self.assertEqual(sum(CutRun.objects.get().ticks.values()), 1)
+        self.context.unroute(run)
+        note.get_by_role("button", name="try now").click()
+        expect(note).to_have_count(0)
+        expect(where).to_contain_text("B, sheet 12 × 12, A side up: cut 2 of")
+        expect(wrong).to_be_enabled()
+        self.assertEqual(sum(CutRun.objects.get().ticks.values()), 3)
+        self.page.get_by_role("button", name="begin anew").click()
+        self.page.get_by_role("button", name="leave it").click()
+        self.assertEqual(sum(CutRun.objects.get().ticks.values()), 3)
+        self.page.get_by_role("button", name="begin anew").click()
+        self.page.get_by_role("button", name="Forget them, begin anew").click()
+        expect(where).to_contain_text("A, sheet 12 × 12, A side up: cut 1 of")
+        self.assertEqual(CutRun.objects.get().ticks or {}, {})
 
     def test_shapes_are_tried_on_a_machine_that_is_not_there_and_kept_as_a_file(self):
         page = self.lay_out(PAGE, key="letter")

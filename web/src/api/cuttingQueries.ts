@@ -132,12 +132,6 @@ export function useCutRunWrites(id: number) {
   }
   /** Whatever was refused, what the server has is what counts: another hand may have gone on. */
   const onError = () => void cache.invalidateQueries({ queryKey: keys.run(id) })
-  const tick = useMutation({
-    mutationFn: (body: { version: number; sheet: string; done: number }) =>
-      take(api.PATCH('/api/pages/{id}/cutting/run/', { params, body })),
-    onSuccess,
-    onError,
-  })
   const takeStock = useMutation({
     mutationFn: (body: { version: number; keep_above: string; spoiled?: Spoiled }) =>
       take(api.POST('/api/pages/{id}/cutting/run/stock/', { params, body })),
@@ -154,7 +148,7 @@ export function useCutRunWrites(id: number) {
     mutationFn: () => take(api.DELETE('/api/pages/{id}/cutting/run/', { params })),
     onSuccess: () => cache.resetQueries({ queryKey: keys.run(id) }),
   })
-  return { tick, takeStock, undo, putAway }
+  return { takeStock, undo, putAway }
 }
 
 export interface MachineAsked {

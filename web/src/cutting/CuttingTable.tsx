@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import Button from 'react-bootstrap/Button'
 import { Link, useParams } from 'react-router'
 import type { CutRun, TablePaper, TableSheet } from '../api/client'
@@ -7,6 +7,7 @@ import { usePage } from '../api/queries'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
+import { stepsDone, type TicksState } from '../writes/ticks'
 import { AllCut } from './AllCut'
 import { Cautions } from './Cautions'
 import { GrowingPage } from './GrowingPage'
@@ -16,6 +17,7 @@ import { TakeStock } from './TakeStock'
 import { TrimmerPicture } from './TrimmerPicture'
 import { Trimmers } from './Trimmers'
 import { useAwake } from './useAwake'
+import { useTicks } from './useTicks'
 import { WrongCut } from './WrongCut'
 
 /** One sheet with the paper it is of. */
@@ -47,13 +49,12 @@ export function CuttingTable() {
   )
 }
 
-function sheetsOf(run: CutRun): LaidSheet[] {
-  const done = new Map(run.done.map((one) => [one.sheet, one.steps]))
+function sheetsOf(run: CutRun, pending: TicksState['pending']): LaidSheet[] {
   return run.table.papers.flatMap((paper) =>
     paper.sheets.map((sheet) => ({
       paper,
       sheet,
-      done: done.get(sheet.id) ?? 0,
+      done: pending[sheet.id]?.done ?? stepsDone(run, sheet.id),
       total: Math.max(1, sheet.steps.length),
     })),
   )
@@ -66,28 +67,37 @@ function Table({ id, run }: { id: number; run: CutRun }) {
   const [chosenId, choose] = useState<string | null>(null)
   const [trimmer, take] = useState<number | null>(null)
   const [wrong, setWrong] = useState(false)
-  const sheets = sheetsOf(run)
+  const { ticks, state } = useTicks(id)
+  const sheets = sheetsOf(run, state.pending)
+  const isWritten = Object.keys(state.pending).length === 0
+  const picture = useRef<HTMLElement>(null)
   const open = sheets.find((one) => one.done < one.total)
   const laid = sheets.find((one) => one.sheet.id === chosenId) ?? open
   const step = laid?.sheet.steps[laid.done]
-  const failed = writes.tick.error ?? writes.takeStock.error ?? writes.undo.error
+  const failed = state.error ?? writes.takeStock.error ?? writes.undo.error
   const tick = (done: number) => {
-    if (laid) writes.tick.mutate({ version: run.version, sheet: laid.sheet.id, done })
+    if (laid) ticks.tick(laid.sheet.id, done)
     // What was looked at stays until it is finished.
     if (laid && done >= laid.total) choose(null)
     else if (laid) choose(laid.sheet.id)
   }
+  // On a phone the sheets lie below the cut: what was chosen there is brought into view.
+  const look = (sheet: string) => {
+    choose(sheet)
+    picture.current?.scrollIntoView({ block: 'start' })
+  }
   return (
-    <main className="table-body" aria-busy={writes.tick.isPending || writes.takeStock.isPending}>
+    <main className="table-body" aria-busy={state.now === 'writing' || writes.takeStock.isPending}>
       <div className="table-left">
-        <SheetStack sheets={sheets} made={run.made} chosen={laid?.sheet.id ?? null} onChoose={choose} />
+        <SheetStack sheets={sheets} made={run.made} chosen={laid?.sheet.id ?? null} onChoose={look} />
         {page.data && <GrowingPage page={page.data} finished={new Set(run.finished)} />}
       </div>
-      <section className="table-middle" aria-label="This cut">
+      <section ref={picture} className="table-middle" aria-label="This cut">
+        <NotTicked state={state} again={ticks.again} />
         {run.stale && (
           <p className="refusal">The page was changed since: these sizes are those of when cutting began.</p>
         )}
-        {failed && <Trouble error={failed} onClose={() => writes.tick.reset()} />}
+        {failed && <Trouble error={failed} onClose={ticks.settle} />}
         {laid && step ? (
           <>
             <p className="whereabouts">
@@ -108,11 +118,7 @@ function Table({ id, run }: { id: number; run: CutRun }) {
             <p className="deeds">
               <Button
                 size="lg"
-                disabled={
-                  writes.tick.isPending ||
-                  writes.takeStock.isPending ||
-                  (trimmer !== null && step.verdicts[trimmer] !== '')
-                }
+                disabled={writes.takeStock.isPending || (trimmer !== null && step.verdicts[trimmer] !== '')}
                 onClick={() => tick(laid.done + 1)}
               >
                 Cut
@@ -120,12 +126,12 @@ function Table({ id, run }: { id: number; run: CutRun }) {
               <button
                 type="button"
                 className="stitched"
-                disabled={laid.done === 0 || writes.tick.isPending}
+                disabled={laid.done === 0}
                 onClick={() => tick(laid.done - 1)}
               >
                 one back
               </button>
-              <button type="button" className="stitched" onClick={() => setWrong(true)}>
+              <button type="button" className="stitched" disabled={!isWritten} onClick={() => setWrong(true)}>
                 I cut it wrong
               </button>
             </p>
@@ -144,10 +150,30 @@ function Table({ id, run }: { id: number; run: CutRun }) {
             )}
           </>
         )}
-        <TakeStock run={run} writes={writes} />
+        <TakeStock run={run} writes={writes} isWritten={isWritten} />
         <Trimmers table={run.table} chosen={trimmer} onChoose={take} />
         <p className="hint">{awake}</p>
       </aside>
     </main>
+  )
+}
+
+/** Cuts that are ticked off here and not on the server yet. */
+function NotTicked({ state, again }: { state: TicksState; again: () => void }) {
+  if (state.now !== 'no answer' && state.now !== 'signed out') return null
+  const sheets = Object.keys(state.pending).length
+  return (
+    <div className="not-saved" role="status">
+      <p>
+        <strong>Not saved yet: the cuts of {sheets === 1 ? 'one sheet' : `${sheets} sheets`}.</strong> Go on
+        cutting;{' '}
+        {state.now === 'signed out'
+          ? 'sign in, and they are saved.'
+          : 'they are kept here, even when you close the window, and saved as soon as there is an answer.'}
+      </p>
+      <button type="button" className="stitched" onClick={again}>
+        try now
+      </button>
+    </div>
   )
 }

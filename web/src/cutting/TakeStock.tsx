@@ -8,11 +8,14 @@ import { Waiting } from '../app/Waiting'
 interface TakeStockProps {
   run: CutRun
   writes: ReturnType<typeof useCutRunWrites>
+  /** Whether the server has every cut that was ticked off. */
+  isWritten: boolean
 }
 
 /** Settling what was cut: sheets off the stash, leftovers into it; and the way back. */
-export function TakeStock({ run, writes }: TakeStockProps) {
+export function TakeStock({ run, writes, isWritten }: TakeStockProps) {
   const [above, type] = useState('1')
+  const [sure, ask] = useState(false)
   const begun = run.done.some((one) => one.steps > 0)
   return (
     <section className="take-stock" aria-label="Stock">
@@ -20,7 +23,7 @@ export function TakeStock({ run, writes }: TakeStockProps) {
         <p>
           <Button
             variant="outline-primary"
-            disabled={writes.takeStock.isPending}
+            disabled={writes.takeStock.isPending || !isWritten}
             onClick={() => writes.takeStock.mutate({ version: run.version, keep_above: above })}
           >
             Take stock
@@ -48,9 +51,25 @@ export function TakeStock({ run, writes }: TakeStockProps) {
           Undo: {run.undo}
         </button>
       )}
-      <button type="button" className="stitched" onClick={() => writes.putAway.mutate()}>
+      <button
+        type="button"
+        className="stitched"
+        disabled={sure || !isWritten}
+        onClick={() => (begun ? ask(true) : writes.putAway.mutate())}
+      >
         begin anew with the page as it is
       </button>
+      {sure && (
+        <p role="alert" className="deeds">
+          <span>The cuts ticked off here are forgotten then.</span>
+          <Button variant="outline-primary" size="sm" onClick={() => writes.putAway.mutate()}>
+            Forget them, begin anew
+          </Button>
+          <button type="button" className="stitched" onClick={() => ask(false)}>
+            leave it
+          </button>
+        </p>
+      )}
     </section>
   )
 }
