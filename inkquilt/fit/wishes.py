@@ -8,7 +8,8 @@ Costs count grid steps; a miss of up to half a step counts as none:
 
 photos        the cost of the size chosen (``sizes``)
 moved         on the sketch's own page only: blocks that are not as drawn, so that
-              none but the offending ones change, and those a person tied to others
+              none but the offending ones change, and those a person tied to others; on a
+              page that exists: sides of words moved by hand that are longer or shorter now
 lines         edges that left the line they were drawn on; a line stays where most of it
               stays; a layer on another that no longer shows the same all round counts 2
 rows          gaps of a row that are not the row's gap, pieces of one size that are not,
@@ -74,6 +75,7 @@ class Wishes:
         self._size_wishes()
         if own_page and not self.near and self.rules.school is not School.REFLOW:
             self._stay_wishes()
+        self._keep_moved_sizes()
         for line in self.rules.relations.lines:
             self._line_wish(line)
         self._pattern_wishes()
@@ -125,6 +127,20 @@ class Wishes:
                 else:
                     self.model.cp.add(expr == drawn).only_enforce_if(~changed)
             self.moved.add(changed, 1)
+
+    def _keep_moved_sizes(self) -> None:
+        """Words that a hand moved keep their size, before any line: moving is no wish to stretch them."""
+        for pin in self.rules.request.pins:
+            block, present = self.rules.blocks.get(pin.block), self.near.get(pin.block)
+            if block is None or present is None or block.role not in (Role.JOURNALING, Role.TITLE):
+                continue
+            place = self.model.placed[pin.block]
+            for expr, length in ((place.width, present.width), (place.height, present.height)):
+                if isinstance(expr, int) or not self._is_free(pin.block):
+                    continue
+                changed = self.model.cp.new_bool_var(f"stretched {pin.block}")
+                self.model.cp.add(expr == length).only_enforce_if(~changed)
+                self.moved.add(changed, 1)
 
     def _size_wishes(self) -> None:
         for block_id, cost in self.model.size_costs.items():
@@ -238,7 +254,8 @@ class Wishes:
                     self._near(length_expr, length, 1)
                 is_root = self.rules.stacks.root(block_id) == block_id
                 settled = (block_id, axis) in anchored or self._at_page_edge(block_id, axis)
-                if is_root and not settled:
+                # Where a hand put its start, its middle is nobody's wish: it would be stretched back to where it was.
+                if is_root and not settled and not isinstance(start_expr, int):
                     self._near(2 * start_expr + length_expr, 2 * start + length, 2)
         for anchor in patterns.anchors:
             self._anchor_wish(anchor)

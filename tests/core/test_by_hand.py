@@ -90,6 +90,22 @@ class Nearest(TestCase):
         self.assertTrue(0 < (there.x - photo.x) / by < INCH * 1.2 or photo.turn, (there.x - photo.x, by))
 
 
+class Moved(TestCase):
+    def test_a_piece_that_is_moved_keeps_its_size(self):
+        """Its own length is its own: it is not stretched back to where it was."""
+        for name, words in (("three", "story"), ("five", None), ("six", None), ("roofline", None)):
+            request = lying(demo_sketch(name), next(form for form in FORMATS if form.key == "letter").page())
+            words = words or next(block.id for block in request.near if block.role is Role.JOURNALING)
+            there = next(block for block in request.near if block.id == words)
+            for by in (-6, -4, -2, 2):
+                found = fit(put(request, words, y=there.y + by * EIGHTH), AS_DRAWN)
+                if not found.found:
+                    continue
+                with self.subTest(name, by=by):
+                    self.assertEqual(block_of(found, words).y, there.y + by * EIGHTH)
+                    self.assertEqual(block_of(found, words).size, there.size)
+
+
 class GivingUp(TestCase):
     def clash(self, request):
         return {demand.demand: demand.lift for demand in fit(request, AS_DRAWN).clash.demands}
