@@ -2221,9 +2221,9 @@ export interface components {
          *     * `sketch` - sketch
          *     * `photo` - photo
          *     * `paper` - paper
+         *     * `embellishment` - embellishment
          *     * `paper-picture` - paper-picture
          *     * `draft` - draft
-         *     * `embellishment` - embellishment
          *     * `letters` - letters
          *     * `hand` - hand
          *     * `trimmer` - trimmer
@@ -2231,7 +2231,7 @@ export interface components {
          *     * `state` - state
          * @enum {string}
          */
-        DeletedKindEnum: "page" | "sketch" | "photo" | "paper" | "paper-picture" | "draft" | "embellishment" | "letters" | "hand" | "trimmer" | "punch" | "state";
+        DeletedKindEnum: "page" | "sketch" | "photo" | "paper" | "embellishment" | "paper-picture" | "draft" | "letters" | "hand" | "trimmer" | "punch" | "state";
         /** @description One demand in words, its blocks, and the change that gives it up: named, or with a size still to be typed. */
         Demand: {
             demand: string;
