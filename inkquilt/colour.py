@@ -24,6 +24,11 @@ class Rgb(NamedTuple):
     green: int
     blue: int
 
+    @property
+    def text(self) -> str:
+        """Return it as ``#rrggbb``."""
+        return f"#{self.red:02x}{self.green:02x}{self.blue:02x}"
+
 
 class Lab(NamedTuple):
     """A colour in CIELAB under D65."""

@@ -61,6 +61,11 @@ class BadInput(CoreError):
         super().__init__("; ".join(fault.message for fault in self.faults[:5]))
 
 
+def refuse(code: str, message: str, field: str | None = None) -> BadInput:
+    """Return the error for one thing that cannot be; ``field`` is what was asked wrong."""
+    return BadInput([Fault(field, code, message)])
+
+
 class SketchFaults(BadInput):
     """A sketch that cannot be used as it is."""
 

@@ -18,7 +18,7 @@ from shapely.ops import unary_union
 from inkquilt.cutting.machine import MachineShape, Ring, Spot
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.model import Size
-from inkquilt.words.alphabets import Alphabet, LetteringKind
+from inkquilt.words.alphabets import FONT_KEY, Alphabet, LetteringKind
 from inkquilt.words.script import USUAL_HALF_POINTS, Script, font
 
 #: The shipped fonts by what they are called.
@@ -26,8 +26,6 @@ FONTS: Final = {"Literata": "Literata-SemiBold.ttf", "Figtree": "Figtree-Medium.
 #: The one that plain widths of letters are taken from.
 PLAIN: Final = "Figtree"
 _HEIGHT: Final[Grains] = INCH
-#: Keys of shipped fonts begin so.
-FONT_KEY: Final = "font "
 
 
 @dataclass(frozen=True, slots=True)

@@ -18,6 +18,9 @@ from typing import Final
 from inkquilt.errors import CoreError
 from inkquilt.lengths import INCH, Grains
 
+#: Keys of shipped fonts begin so.
+FONT_KEY: Final = "font "
+
 
 class LetteringKind(Enum):
     """Where letters come from."""

@@ -1,18 +1,18 @@
 """What people ask for in fields of a request, as values of the core."""
 
+from dataclasses import fields
 from decimal import Decimal, InvalidOperation
-from typing import Any
+from typing import Any, Final
 
 from rest_framework import serializers
 
-from inkquilt.errors import BadInput, Fault, UnreadableLength
+from inkquilt.composition.formats import PageAsked
+from inkquilt.errors import UnreadableLength, refuse
 from inkquilt.lengths import Grains, Unit, parse_length
-from inkquilt.page import FORMATS, Fold, Margins, Page, Side
+from inkquilt.page import Page, Side
 
-
-def refuse(code: str, message: str, field: str | None = None) -> BadInput:
-    """Return the error for something that cannot be."""
-    return BadInput([Fault(field, code, message)])
+__all__ = ["asked_for", "asked_length", "asked_page", "asked_turn", "refuse"]
+_PAGE_FACTS: Final = tuple(field.name for field in fields(PageAsked))
 
 
 def asked_for(kind: type[serializers.Serializer], data: Any) -> dict[str, Any]:
@@ -22,29 +22,14 @@ def asked_for(kind: type[serializers.Serializer], data: Any) -> dict[str, Any]:
     return dict(given.validated_data)
 
 
-def asked_page(change: dict[str, Any]) -> tuple[Page, str | None]:
-    """Return the page a person asked for: a known format or her own size, with what is kept clear."""
-    key = change.get("format")
-    form = next((form for form in FORMATS if form.key == key), None)
-    if key is not None and form is None:
-        raise refuse("unknown-format", f"There is no page format “{str(key)[:40]}”.", "format")
-    if form is not None:
-        unit, width, height = form.unit, form.width, form.height
-    else:
-        unit = Unit(change.get("unit") or "in")
-        width = asked_length(change, "width", unit, "The page's width")
-        height = asked_length(change, "height", unit, "The page's height")
-    fold = None
-    if change.get("sides") == 2:
-        gap = asked_length(change, "gap", unit, "The gap between the pages") if change.get("gap") else 0
-        fold, width = Fold(width, gap), 2 * width + gap
-    clear = asked_length(change, "clear", unit, "The margin to keep clear") if change.get("clear") else 0
-    margins = Margins.even(clear)
-    if change.get("binding"):
-        typed = change.get("binding_margin")
-        binding = asked_length(change, "binding_margin", unit, "The binding margin") if typed else 0
-        margins = margins.with_binding(Side(change["binding"]), binding)
-    return Page(width, height, unit, margins, fold), key
+def asked_page(given: dict[str, Any]) -> tuple[Page, str | None]:
+    """Return the page a person asked for, and the key of its format if it is a known one. Raises ``BadInput``."""
+    facts = {name: given[name] for name in _PAGE_FACTS if given.get(name) is not None}
+    for name, kind in (("unit", Unit), ("binding", Side)):
+        if name in facts:
+            facts[name] = kind(facts[name])
+    asked = PageAsked(**facts)
+    return asked.page(), asked.format
 
 
 def asked_length(change: dict[str, Any], key: str, unit: Unit, what: str) -> Grains:

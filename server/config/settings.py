@@ -161,7 +161,6 @@ SPECTACULAR_SETTINGS = {
         "EndsEnum": "server.common.fields.ENDS_CHOICES",
         "ReworkEnum": "server.common.fields.REWORK_CHOICES",
         "StatusEnum": "server.common.fields.STATUS_CHOICES",
-        "ChangeKindEnum": "server.pages.changes.KIND_CHOICES",
         "RoleEnum": "server.common.fields.ROLE_CHOICES",
         "FoldEnum": "server.common.fields.FOLD_CHOICES",
         "EmbellishmentKindEnum": "server.common.fields.EMBELLISHMENT_KIND_CHOICES",

@@ -3,6 +3,7 @@
 from collections.abc import Mapping
 from typing import Any
 
+from inkquilt.composition.document import PageDocument
 from inkquilt.cutting import CutPiece, PaperNeed, PaperPlan
 from inkquilt.cutting.guillotine import CutSheet, Direction, Stock, StockKind
 from inkquilt.cutting.lacking import ToBuy, lacking, to_buy
@@ -25,7 +26,6 @@ from inkquilt_io.look import tints_of
 from server.cutting.models import ShapingTool, Trimmer
 from server.cutting.services import ASSUMED, PagePlan, PaperGroup, all_pieces
 from server.pages.answers import looks_of
-from server.pages.document import PageDocument
 
 
 def table_answer(document: PageDocument, version: int, plan: PagePlan) -> dict[str, Any]:

@@ -8,6 +8,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from inkquilt.composition.document import PageDocument
 from inkquilt.cutting.machine import MachineMat
 from inkquilt.lengths import INCH, Unit
 from inkquilt.sketch.model import Size
@@ -20,7 +21,6 @@ from server.common.files import FILE_ANSWERS, download
 from server.common.serializers import ErrorSerializer
 from server.cutting import services
 from server.cutting.serializers import MachineQuerySerializer, MachineRunSerializer
-from server.pages.document import PageDocument
 from server.pages.services import laid_page
 
 LARGEST_MAT = 40 * INCH

@@ -4,6 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any, Final, Self
 
+from inkquilt.composition.document import PageDocument
 from inkquilt.cutting import USUAL_SHEET, CutPiece, PaperNeed, PaperPlan, pieces_to_cut
 from inkquilt.cutting.advice import SheetSaver, is_worth_joining
 from inkquilt.cutting.guillotine import Stock, StockKind
@@ -19,7 +20,6 @@ from inkquilt.paper.tools import ShapingTool as CoreTool
 from inkquilt.sketch.model import Shape, Size
 from inkquilt_io.lettering import letter_shapes
 from server.cutting.models import ShapingTool, Trimmer
-from server.pages.document import PageDocument
 from server.pages.wishes import savings_on, wishes_on
 from server.solving.pool import solvers
 from server.stash.models import Paper, stock_of

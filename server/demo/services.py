@@ -13,6 +13,13 @@ from django.contrib.auth import get_user_model
 from demo.draw_papers import comb
 from demo.draw_photos import PHOTOS, draw
 from inkquilt.clusters import ClusterWish
+from inkquilt.composition.changes import Change
+from inkquilt.composition.changes.accents import Arrange, Put, puts_of
+from inkquilt.composition.changes.contents import TypeTitle
+from inkquilt.composition.changes.cutting import MakeRow
+from inkquilt.composition.changes.papers import ChoosePaper
+from inkquilt.composition.changes.photos import PlacePhoto
+from inkquilt.composition.changes.stories import WriteStory
 from inkquilt.cutting.trimmer import Trimmer
 from inkquilt.lengths import INCH, Unit
 from inkquilt.paper.kinds import SideName
@@ -22,7 +29,7 @@ from inkquilt.words.alphabets import read_letters
 from server.accounts.services import DEMO_USER
 from server.common.asked import asked_page
 from server.cutting.services import keep_tool, keep_trimmer
-from server.embellishments.answers import plan_answer
+from server.embellishments.answers import cluster_words
 from server.embellishments.models import Embellishment
 from server.embellishments.services import cluster_plans
 from server.pages.known import document_of
@@ -122,8 +129,8 @@ PAGE_PAPERS: Final[dict[str, dict[str, tuple[str, str]]]] = {
     },
 }
 #: What is asked of single pieces of a page.
-PAGE_WISHES: Final[dict[str, dict[str, Any]]] = {
-    "Kite day": {"kind": "row", "block": "tail", "count": 16, "papers": ["C", "E"]},
+PAGE_WISHES: Final[dict[str, Change]] = {
+    "Kite day": MakeRow(block="tail", count=16, papers=("C", "E")),
 }
 #: The paper that is photographed, and what is printed along its lower edge: name, and its place in inches.
 PHOTOGRAPHED: Final = "comb"
@@ -290,8 +297,8 @@ def _photograph(paper: Paper) -> None:
 def _choose_papers(user: Any, row: Page) -> Page:
     papers = {paper.name: paper.pk for paper in Paper.objects.filter(owner=user)}
     for letter, (name, side) in PAGE_PAPERS.get(row.name, {}).items():
-        change = {"kind": "paper", "paper": letter, "stash_paper": papers[name], "side": side}
-        row = change_page(page=row, version=row.version, change=change)
+        choice = ChoosePaper(paper=letter, stash_paper=papers[name], side=SideName(side))
+        row = change_page(page=row, version=row.version, change=choice)
     if row.name in PAGE_WISHES:
         row = change_page(page=row, version=row.version, change=PAGE_WISHES[row.name])
     return row
@@ -325,23 +332,20 @@ def _make_page(user: Any, name: str, page: DemoPage, sketch: Sketch, slots: dict
     on, key = asked_page({"format": page.format, "sides": page.sides, "gap": "1/4"})
     row = make_page(owner=user, sketch=sketch, on=on, format_key=key, name=name)
     row = _choose_papers(user, row)
-    row = change_page(page=row, version=row.version, change={"kind": "title", "block": "title", "text": page.title})
+    row = change_page(page=row, version=row.version, change=TypeTitle(block="title", text=page.title))
     for slot, photo in slots.items():
-        change = {"kind": "photo", "block": slot, "photo": photo.pk}
-        row = change_page(page=row, version=row.version, change=change)
+        row = change_page(page=row, version=row.version, change=PlacePhoto(block=slot, photo=photo.pk))
     if name in STORIES:
         row = _write_story(row, *STORIES[name])
     if name in LOOSE:
         keys = {one.name: one.key for one in Embellishment.objects.filter(owner=user)}
-        put = [
-            {"embellishment": keys[piece], "x": x, "y": y, "turn": 0, "foam": False, "group": group}
-            for piece, x, y, group in LOOSE[name]
-        ]
-        row = change_page(page=row, version=row.version, change={"kind": "arrange", "put": put, "words": "laid loose"})
+        put = tuple(Put(embellishment=keys[piece], x=x, y=y, group=group) for piece, x, y, group in LOOSE[name])
+        row = change_page(page=row, version=row.version, change=Arrange(put=put, words="laid loose"))
     if name in CLUSTERED:
-        plan = cluster_plans(row, document_of(row), ClusterWish())[0]
-        change = plan_answer(plan, document_of(row), ())["change"]
-        change_page(page=row, version=row.version, change=change)
+        document = document_of(row)
+        plan = cluster_plans(row, document, ClusterWish())[0]
+        laid = Arrange(put=puts_of(plan.accents, document.unit), words=cluster_words(plan))
+        change_page(page=row, version=row.version, change=laid)
 
 
 def _write_story(row: Page, text: str, way: str) -> Page:
@@ -349,7 +353,5 @@ def _write_story(row: Page, text: str, way: str) -> Page:
     asked = StoryAsked(text, 0, hand.key, None, None)
     ways = story_ways(page=row, document=document_of(row), asked=asked).told.ways
     chosen = next((one for one in ways if one.way.value == way and one.fits), ways[0])
-    place = {"journal_way": chosen.way.value, "where": chosen.where}
-    return change_page(
-        page=row, version=row.version, change={"kind": "story", "text": text, "script": hand.key, **place}
-    )
+    story = WriteStory(text=text, script=hand.key, journal_way=chosen.way, where=chosen.where)
+    return change_page(page=row, version=row.version, change=story)

@@ -1,18 +1,18 @@
 """What is told of embellishments and of what they are laid as."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from typing import Any
 
 from inkquilt.balance.weight import Moments
 from inkquilt.clusters import ClusterPlan, CoverProposal
-from inkquilt.clusters.phrases import HALF
-from inkquilt.embellishments import CUT, Accent, Form, outline_of_form
+from inkquilt.composition.changes.accents import Arrange, puts_of
+from inkquilt.composition.document import PageDocument
+from inkquilt.embellishments import Accent, Form, outline_of_form
 from inkquilt.lengths import Unit, with_unit
-from inkquilt.page import Page
 from inkquilt.sketch.model import Size
 from server.embellishments.models import Embellishment
-from server.pages.accents import accent_answer, colour_text
-from server.pages.document import PageDocument
+from server.pages.accents import accent_answer
+from server.pages.change_serializers import written_change
 
 
 def embellishment_answer(row: Embellishment) -> dict[str, Any]:
@@ -39,64 +39,27 @@ def embellishment_answer(row: Embellishment) -> dict[str, Any]:
     }
 
 
-def put_answer(accents: Iterable[Accent], page: Page) -> list[dict[str, Any]]:
-    """Return pieces as they are sent back to be laid."""
-    grains = page.unit.grains
-    return [
-        {
-            "key": one.key,
-            "embellishment": "" if one.what.key in (CUT, HALF) else one.what.key,
-            "cut": _cut_piece(one, grains) if one.what.key in (CUT, HALF) else None,
-            "shown": _shown(one, grains) if one.what.text and one.what.key != HALF else None,
-            "x": one.x / grains,
-            "y": one.y / grains,
-            "turn": one.turn / 100,
-            "under": one.under,
-            "group": one.group,
-            "foam": one.foam,
-        }
-        for one in accents
-    ]
-
-
-def _cut_piece(one: Accent, grains: int) -> dict[str, Any]:
-    """Return a piece that is cut for its place, and is none of the stash."""
-    what = one.what
-    return {
-        "name": what.name,
-        "form": what.form.value,
-        "width": what.size.width / grains,
-        "height": what.size.height / grains,
-        "colour": colour_text(what.colours[0]),
-        "second": colour_text(what.colours[-1]),
-        "text": what.text,
-    }
-
-
-def _shown(one: Accent, grains: int) -> dict[str, Any]:
-    """Return how much of a phrase is laid: it may have been cut."""
-    return {"text": one.what.text, "width": one.what.size.width / grains}
-
-
 def laid_answer(
-    accents: Sequence[Accent], document: PageDocument, words: str, why: Sequence[str] = ()
+    accents: Sequence[Accent], document: PageDocument, words: str, why: Sequence[str] = (), take: Sequence[str] = ()
 ) -> dict[str, Any]:
-    """Return pieces to look at, and the change that lays them."""
+    """Return pieces to look at, and the change that lays them; ``take`` are pieces that go for them."""
     return {
         "words": words,
         "why": list(why),
         "accents": [accent_answer(one, document.page, document.blocks) for one in accents],
-        "change": {"kind": "arrange", "put": put_answer(accents, document.page), "words": words},
+        "change": written_change(Arrange(put=puts_of(accents, document.unit), take=tuple(take), words=words)),
     }
+
+
+def cluster_words(plan: ClusterPlan) -> str:
+    """Say how many clusters a proposal has."""
+    count = len({one.group for one in plan.accents})
+    return {1: "one cluster", 2: "two clusters", 3: "three clusters"}.get(count, f"{count} clusters")
 
 
 def plan_answer(plan: ClusterPlan, document: PageDocument, take: Sequence[str]) -> dict[str, Any]:
     """Return a proposal for clusters; ``take`` are pieces that go for it."""
-    count = len({one.group for one in plan.accents})
-    words = {1: "one cluster", 2: "two clusters", 3: "three clusters"}.get(count, f"{count} clusters")
-    told = laid_answer(plan.accents, document, words, (*plan.why, _weight(plan.before, plan.after)))
-    told["change"]["take"] = list(take)
-    return told
+    return laid_answer(plan.accents, document, cluster_words(plan), (*plan.why, _weight(plan.before, plan.after)), take)
 
 
 def _weight(before: Moments, after: Moments) -> str:

@@ -4,7 +4,7 @@ from rest_framework import serializers
 
 from inkquilt.lengths import Unit
 from server.common import fields
-from server.pages.change_serializers import ChangeSerializer
+from server.pages.change_serializers import ChangeField
 from server.pages.serializers import AccentSerializer
 
 
@@ -92,4 +92,4 @@ class ArrangementSerializer(serializers.Serializer):
     words = serializers.CharField()
     why = serializers.ListField(child=serializers.CharField())
     accents = AccentSerializer(many=True)
-    change = ChangeSerializer()
+    change = ChangeField()

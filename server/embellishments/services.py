@@ -10,13 +10,13 @@ from inkquilt.clusters import (
     PhraseProposal,
     ScatterWish,
 )
+from inkquilt.composition.document import PageDocument
 from inkquilt.embellishments import SCATTER, Accent, Embellishment, left_of
 from inkquilt.layout import Layout
 from inkquilt.lengths import Grains
 from inkquilt.sketch import Role
 from server.embellishments.models import owned_by
 from server.pages.answers import pictures_of
-from server.pages.document import PageDocument
 from server.pages.layouts import layout_of
 from server.pages.models import Page
 from server.solving.pool import solvers

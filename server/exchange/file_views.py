@@ -9,6 +9,7 @@ from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
 from rest_framework.views import APIView
 
+from inkquilt.composition.document import PageDocument
 from inkquilt.cutting import pieces_to_cut
 from inkquilt.measuring import MeasureFrom
 from inkquilt.paper import pieces_of
@@ -19,9 +20,8 @@ from server.common.errors import ApiError
 from server.common.files import FILE_ANSWERS, asked_sheet, download
 from server.common.serializers import ErrorSerializer
 from server.exchange.services import drawn_sketch, fitted_page, measures_of_page, measures_of_sketch, printed_stories
-from server.pages.document import PageDocument, page_as_sketch
 from server.pages.models import Page
-from server.pages.services import laid_page
+from server.pages.services import laid_page, sketch_of
 from server.pages.wishes import wishes_on
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch
@@ -64,8 +64,7 @@ def _csv(page: Page, document: PageDocument, request: Request) -> bytes:
 
 def _json(page: Page, document: PageDocument, request: Request) -> bytes:
     """A fitted page is itself a sketch, so that it can be loaded and fitted on."""
-    fit = document.fit or {}
-    return json.dumps(page_as_sketch(fit["blocks"], document.page, page.name), ensure_ascii=False, indent=1).encode()
+    return json.dumps(write_sketch(sketch_of(page, document)), ensure_ascii=False, indent=1).encode()
 
 
 def _measures(page: Page, document: PageDocument, request: Request) -> bytes:

@@ -3,6 +3,9 @@
 from collections.abc import Iterator
 
 from inkquilt.colour import read_colour
+from inkquilt.composition.document import PageDocument
+from inkquilt.composition.lettering import TitleLettering
+from inkquilt.composition.stories import Story, as_it_lies
 from inkquilt.fit.ways import drawn_for
 from inkquilt.layout import room_filled
 from inkquilt.measuring import MeasureFrom, MeasureRow, Sum, measure_card, reckoned
@@ -12,11 +15,9 @@ from inkquilt.words.stories import BARE
 from inkquilt_io.shapes import DrawnLetter, DrawnTitle, FittedPage, Picture, PrintedStory
 from server.common.errors import ApiError
 from server.pages.answers import pictures_of
-from server.pages.document import PageDocument
-from server.pages.journaling import Story, as_it_lies
+from server.pages.journaling import writing_in
 from server.pages.models import Page
 from server.pages.photos_on_page import crop_in
-from server.pages.title_lettering import TitleLettering
 from server.pages.wishes import wishes_on
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch
@@ -70,7 +71,7 @@ def printed_stories(document: PageDocument) -> tuple[PrintedStory, ...]:
 
 
 def _printed(story: Story) -> PrintedStory:
-    return PrintedStory(story.writing, read_colour(story.colour), story.lines, story.grounds, story.sheet)
+    return PrintedStory(writing_in(story), read_colour(story.colour), story.lines, story.grounds, story.sheet)
 
 
 def _drawn_title(set_: TitleLettering) -> DrawnTitle:

@@ -8,6 +8,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from inkquilt.composition.document import SlotPhoto
 from inkquilt.fit import School, Way
 from inkquilt.photos.finding import Wanted
 from inkquilt.sketch import Block
@@ -18,7 +19,6 @@ from server.common.drawing import BoardSerializer, board
 from server.common.serializers import ErrorSerializer, FormatRequestSerializer
 from server.finder import services
 from server.pages.answers import match_answer
-from server.pages.document import SlotPhoto
 from server.pages.photo_serializers import MatchSerializer
 from server.pages.photos_on_page import crop_answer, crop_in
 from server.pages.serializers import CropSerializer

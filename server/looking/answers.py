@@ -7,14 +7,16 @@ from typing import Any
 from shapely.geometry.base import BaseGeometry
 
 from inkquilt.balance.second_look import Observation
+from inkquilt.composition.changes.accents import Arrange, Move, puts_of
+from inkquilt.composition.document import PageDocument
+from inkquilt.composition.stored import read_document
 from inkquilt.lengths import INCH, MM, Unit, format_nearest, with_unit
 from inkquilt.trying import Trial
-from server.embellishments.answers import put_answer
 from server.looking.models import Snapshot
 from server.looking.services import SecondLook
 from server.pages.accents import accent_answer
 from server.pages.answers import card_answer, with_areas
-from server.pages.document import PageDocument
+from server.pages.change_serializers import written_change
 from server.pages.models import Page, Revision
 
 
@@ -145,15 +147,13 @@ def trial_answer(trial: Trial, document: PageDocument) -> dict[str, Any]:
     before = {one.key: one for one in document.accents}
     after = {one.key: one for one in trial.layout.accents}
     put = [one for one in trial.layout.accents if before.get(one.key) != one]
-    change: dict[str, Any] = {"kind": "arrange", "words": trial.words}
-    if put:
-        change["put"] = put_answer(put, page)
-    if before.keys() - after.keys():
-        change["take"] = sorted(before.keys() - after.keys())
-    if trial.swapped:
-        change["papers"] = list(trial.swapped)
-    if trial.moved:
-        change["moves"] = [{"block": name, "x": x / grains, "y": y / grains} for name, x, y in trial.moved]
+    change = Arrange(
+        put=puts_of(put, page.unit),
+        take=tuple(sorted(before.keys() - after.keys())),
+        papers=tuple(trial.swapped or ()),
+        moves=tuple(Move(block=name, x=x / grains, y=y / grains) for name, x, y in trial.moved),
+        words=trial.words,
+    )
     return {
         "words": trial.words,
         "accents": [accent_answer(one, page, trial.layout.blocks) for one in trial.layout.accents],
@@ -170,7 +170,7 @@ def trial_answer(trial: Trial, document: PageDocument) -> dict[str, Any]:
         ],
         "swapped": list(trial.swapped) if trial.swapped else [],
         "left": [one.words for one in trial.noticed],
-        "change": change,
+        "change": written_change(change),
     }
 
 
@@ -195,7 +195,7 @@ def drawn_step_answer(row: Revision, page: Page) -> dict[str, Any]:
 
 def _drawn(written: Sequence[Any], page: Page) -> list[dict[str, Any]]:
     """Return states of one page, drawn; their photos are fetched together."""
-    documents = [PageDocument.read(data) for data in written]
+    documents = [read_document(data) for data in written]
     wanted = {placed.photo for document in documents for placed in document.photos.values()}
     pictures = with_areas(page).in_bulk(wanted)
     return [card_answer(page, document, pictures) for document in documents]

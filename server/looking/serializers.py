@@ -3,7 +3,7 @@
 from rest_framework import serializers
 
 from server.common import fields
-from server.pages.change_serializers import ChangeSerializer
+from server.pages.change_serializers import ChangeField
 from server.pages.serializers import AccentSerializer, PageCardSerializer
 
 
@@ -111,7 +111,7 @@ class TrialSerializer(serializers.Serializer):
     moved = MovedBlockSerializer(many=True)
     swapped = serializers.ListField(child=serializers.CharField())
     left = serializers.ListField(child=serializers.CharField())
-    change = ChangeSerializer()
+    change = ChangeField()
 
 
 class TriedSerializer(serializers.Serializer):

@@ -8,6 +8,9 @@ from django.utils import timezone
 from inkquilt.balance.kinds import ObservationKind
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Figures, Observation
+from inkquilt.composition.changes.accents import Move, pinned_at
+from inkquilt.composition.document import PageDocument
+from inkquilt.composition.stored import write_document
 from inkquilt.embellishments import left_of, on_step
 from inkquilt.errors import BadInput
 from inkquilt.layout import Layout
@@ -17,8 +20,6 @@ from server.common.asked import refuse
 from server.embellishments.models import owned_by
 from server.looking.models import Snapshot, SwitchedOff
 from server.pages.answers import pictures_of
-from server.pages.changes.accents import pinned_at
-from server.pages.document import PageDocument
 from server.pages.fits import refitted
 from server.pages.known import document_of
 from server.pages.layouts import layout_of
@@ -101,7 +102,7 @@ def _fits(page: Page, document: PageDocument, trial: Trial) -> bool:
     grains = document.unit.grains
     try:
         for name, x, y in trial.moved:
-            document = pinned_at(document, {"block": name, "x": x / grains, "y": y / grains})
+            document = pinned_at(document, Move(block=name, x=x / grains, y=y / grains))
         refitted(page, document)
     except BadInput:
         return False
@@ -115,7 +116,9 @@ def put_away(page: Page, note: str) -> Snapshot:
     """Put the present state of a page away with a note. Raises ``BadInput`` when there are too many."""
     if page.snapshots.kept().count() >= MOST_SNAPSHOTS:
         raise refuse("too-many-snapshots", f"A page keeps up to {MOST_SNAPSHOTS} states. Throw one away first.")
-    return Snapshot.objects.create(page=page, note=note, document=document_of(page).written(), created=timezone.now())
+    return Snapshot.objects.create(
+        page=page, note=note, document=write_document(document_of(page)), created=timezone.now()
+    )
 
 
 def steps_of(page: Page) -> list[Revision]:

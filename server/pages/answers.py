@@ -2,19 +2,24 @@
 
 import hashlib
 import json
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from dataclasses import replace
 from types import MappingProxyType
 from typing import Any, Final
 
 from django.db.models import QuerySet
 
+from inkquilt.composition.document import PageDocument
+from inkquilt.composition.laid import LaidFit
+from inkquilt.composition.lettering import sticks_out
+from inkquilt.composition.papers import PaperChoice
 from inkquilt.cutting.pieces import CutWishes
 from inkquilt.fit.explain import RUNG_SAID
-from inkquilt.fit.request import Die, Lift, LiftKind, Rung
+from inkquilt.fit.request import Die, Rung, Status, Way
 from inkquilt.fit.rules import relations_for
 from inkquilt.fit.ways import drawn_for
-from inkquilt.lengths import Unit, format_length, format_nearest, with_unit
+from inkquilt.fit.writing import next_mark
+from inkquilt.lengths import Unit, format_length, format_nearest, json_length, with_unit
 from inkquilt.page import Side
 from inkquilt.sketch import Role
 from inkquilt.sketch.model import Shape, Size
@@ -23,14 +28,13 @@ from inkquilt.sketch.ties import added_words, ties_of
 from inkquilt.sketch.transform import oriented
 from server.common.drawing import Looks, PaperLook, PictureLook, board
 from server.pages.accents import accent_answer
-from server.pages.cut_terms import PaperChoice
-from server.pages.demands import lifted
-from server.pages.document import PageDocument, read_blocks, written_way
+from server.pages.change_serializers import written_change
+from server.pages.demands import clash_answers
 from server.pages.journaling import stories_answer
 from server.pages.matching import Match
 from server.pages.models import Page
 from server.pages.photos_on_page import cover_answers, slot_facts
-from server.pages.title_lettering import lettering_answer, sticks_out
+from server.pages.title_lettering import lettering_answer
 from server.pages.wishes import wishes_on
 from server.photos.models import Photo
 
@@ -70,7 +74,7 @@ def _bench(page: Page, document: PageDocument) -> dict[str, Any]:
         "grid": with_unit(document.grid, document.unit),
         "terms": document.terms,
         "way": way_answer(document),
-        "fit": fit_answer(document.fit or {}, document),
+        "fit": fit_answer(document.fit or LaidFit(document.way, Status.UNKNOWN), document),
         "slots": slots_answer(document, pictures, put_aside(page, document, pictures)),
         "covers": cover_answers(document, pictures),
         "titles": titles_answer(document),
@@ -165,7 +169,18 @@ def card_answer(page: Page, document: PageDocument, pictures: dict[int, Photo]) 
 
 def way_answer(document: PageDocument) -> dict[str, Any]:
     """Return the chosen way."""
-    return written_way(document.way)
+    return told_way(document.way)
+
+
+def told_way(way: Way) -> dict[str, Any]:
+    """Return a way to fit."""
+    return {
+        "school": way.school.value,
+        "variant": way.variant.value,
+        "turn": way.turn,
+        "mirrored": way.mirrored,
+        "plan": way.plan,
+    }
 
 
 def format_answer(document: PageDocument) -> dict[str, Any]:
@@ -192,30 +207,37 @@ def format_answer(document: PageDocument) -> dict[str, Any]:
     }
 
 
-def fit_answer(written: dict[str, Any], document: PageDocument) -> dict[str, Any]:
+def fit_answer(fit: LaidFit, document: PageDocument) -> dict[str, Any]:
     """Return a kept fit, drawn."""
-    page = document.page
-    blocks = read_blocks(written["blocks"], page) if written["blocks"] else ()
-    way = {name: written.get(name, "") for name in ("school", "variant", "turn", "mirrored", "plan")}
-    kept = ("status", "title", "gist", "seconds", "changes", "relations")
-    clash = written["clash"]
-    if clash and clash["short_by"] is not None:
-        clash = {**clash, "short_by": str(clash["short_by"])}
-    if clash:
-        clash = {**clash, "demands": [_demand_answer(row, document) for row in clash["demands"]]}
-    drawn = board(Size(page.width, page.height), page.unit, blocks, page.fold, looks_of(document))
-    note = written.get("note", "")
-    laid_aside = {
-        "given_up": [_rung_answer(Rung(name)) for name in written.get("given_up", [])],
-        "aside": names_of(written.get("aside", []), document),
-    }
+    page, unit = document.page, document.unit
+    clash = fit.clash
     return {
-        "way": way,
-        "note": note,
-        **laid_aside,
-        **{name: written[name] for name in kept},
-        "clash": clash,
-        "board": drawn,
+        "way": told_way(fit.way),
+        "status": fit.status.value,
+        "title": fit.title,
+        "gist": fit.gist,
+        "note": fit.note,
+        "seconds": fit.seconds,
+        "given_up": [_rung_answer(rung) for rung in fit.given_up],
+        "aside": names_of(fit.aside, document),
+        "changes": [
+            {"block": one.block, "kind": one.kind, "from": one.before, "to": one.after, "why": one.why}
+            for one in fit.changes
+        ],
+        "relations": {
+            "kept": fit.relations.kept,
+            "broken": [
+                {"kind": one.kind, "blocks": list(one.blocks), "axis": one.axis, "why": one.why}
+                for one in fit.relations.broken
+            ],
+        },
+        "clash": clash
+        and {
+            "demands": clash_answers(clash, document),
+            "sum": clash.sum,
+            "short_by": None if clash.short_by is None else str(json_length(next_mark(clash.short_by, unit), unit)),
+        },
+        "board": board(Size(page.width, page.height), unit, fit.blocks, page.fold, looks_of(document)),
     }
 
 
@@ -229,13 +251,7 @@ def _die_words(die: Die, unit: Unit) -> str:
     return f"{die.shape.value} {format_nearest(die.size.width, unit)} × {with_unit(die.size.height, unit)}"
 
 
-def _demand_answer(row: dict[str, Any], document: PageDocument) -> dict[str, Any]:
-    told = row.get("lift")
-    lift = Lift(LiftKind(told[0]), told[1]) if told else None
-    return {"demand": row["demand"], "blocks": row["blocks"], **lifted(lift, document, None)}
-
-
-def names_of(blocks: list[str], document: PageDocument) -> list[str]:
+def names_of(blocks: Collection[str], document: PageDocument) -> list[str]:
     """Return what to call blocks of the page's sketch."""
     return [block.name for block in document.sketch.blocks if block.id in blocks]
 
@@ -311,11 +327,12 @@ def titles_answer(document: PageDocument) -> list[dict[str, Any]]:
 
 def match_answer(match: Match) -> dict[str, Any]:
     """Return a match of photos and slots with its reasons."""
+    told = {"placed": [], **written_change(match.change)}
     return {
-        "placed": match.change["placed"],
+        "placed": told["placed"],
         "left_out": list(match.left_out),
         "open": list(match.open),
         "reasons": [{"photo": photo, "why": words} for photo, words in match.why.items()],
         "proven": match.proven,
-        "change": match.change,
+        "change": told,
     }

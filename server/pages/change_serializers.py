@@ -1,187 +1,138 @@
-"""The shapes of changes of a page in the API: what may be asked, field by field."""
+"""Changes of a page in the API: a union of all kinds, told apart by ``kind``; the shape of each comes from its class.
 
-from typing import Final
+A kind is let in as its class says (``inkquilt.composition.asked``), and is a value of that class from here on.
+"""
 
+import types
+from collections.abc import Sequence
+from dataclasses import MISSING, Field, fields, is_dataclass
+from enum import Enum
+from functools import cache
+from typing import Annotated, Any, Final, Literal, Union, get_args, get_origin, get_type_hints
+
+from cattrs import Converter
+from drf_spectacular.utils import PolymorphicProxySerializer, extend_schema_field
 from rest_framework import serializers
 
-from inkquilt.lengths import LONGEST
-from inkquilt.photos.crop import CLOSEST, MOST_TURN
-from inkquilt.words.flow import LONGEST_TEXT
-from server.common import fields
-from server.common.serializers import FormatRequestSerializer
-from server.pages.changes import KIND_CHOICES
+from inkquilt.composition.asked import AtMost, Between, Letters
+from inkquilt.composition.changes import Change, kinds
 
-#: A plan names every stack of a sketch once.
-LONGEST_PLAN: Final = 8000
+_NO_BOUNDS: Final = Letters(300)
 
 
-class ShieldSerializer(serializers.Serializer):
-    """A piece that may cover so much of a photo along an axis: ``covered`` in ``of``, both whole numbers."""
-
-    upper = serializers.CharField(max_length=60)
-    axis = serializers.ChoiceField(["x", "y"])
-    covered = serializers.IntegerField(min_value=0, max_value=LONGEST)
-    of = serializers.IntegerField(min_value=1, max_value=LONGEST)
-
-
-class PlacedSerializer(serializers.Serializer):
-    """A photo for a slot."""
-
-    block = serializers.CharField(max_length=60)
-    photo = serializers.IntegerField()
+@cache
+def serializer_for(kind: type[Any]) -> type[serializers.Serializer]:
+    """Return the serializer of a dataclass of the core, with a field for each of its."""
+    hints = get_type_hints(kind, include_extras=True)
+    own = {one.name: _field(hints[one.name], one) for one in fields(kind)}
+    if issubclass(kind, Change):
+        own = {"kind": serializers.ChoiceField([(kind.kind, kind.kind)]), **own}
+    own["__doc__"] = kind.__doc__
+    name = f"{kind.__name__}Change" if issubclass(kind, Change) else kind.__name__
+    return type(f"{name}Serializer", (serializers.Serializer,), own)
 
 
-class MatAskedSerializer(serializers.Serializer):
-    """How far a mat shows on each side, as typed."""
-
-    left = serializers.CharField(max_length=60)
-    top = serializers.CharField(max_length=60)
-    right = serializers.CharField(max_length=60)
-    bottom = serializers.CharField(max_length=60)
-
-
-class CutPieceSerializer(serializers.Serializer):
-    """A piece cut from paper that serves as an embellishment, in the page's unit."""
-
-    name = serializers.CharField(max_length=60)
-    form = serializers.ChoiceField(fields.FORM_CHOICES)
-    width = serializers.FloatField(min_value=0, max_value=10_000)
-    height = serializers.FloatField(min_value=0, max_value=10_000)
-    colour = serializers.RegexField(r"^#[0-9a-f]{6}$")
-    second = serializers.RegexField(r"^#[0-9a-f]{6}$", required=False)
-    text = serializers.CharField(max_length=40, required=False, allow_blank=True)
+def _field(hint: Any, given: Field[Any]) -> serializers.Field:
+    more: dict[str, Any] = {"error_messages": {"required": f"“{given.name}” is missing."}}
+    if given.default is not MISSING or given.default_factory is not MISSING:
+        more["required"] = False
+    inner = [one for one in get_args(hint) if one is not type(None)]
+    if get_origin(hint) in (Union, types.UnionType) and len(inner) < len(get_args(hint)):
+        hint, more["allow_null"] = inner[0], True
+    return _plain(hint, more)
 
 
-class ShownSerializer(serializers.Serializer):
-    """How much of a phrase is laid when it was cut: its words, and its width in the page's unit."""
-
-    text = serializers.CharField(max_length=40)
-    width = serializers.FloatField(min_value=0, max_value=10_000)
-
-
-class PutSerializer(serializers.Serializer):
-    """An embellishment to lay: of the stash by its key, or ``cut``; a ``key`` that is known is put anew."""
-
-    key = serializers.CharField(required=False, allow_null=True, max_length=60)
-    embellishment = serializers.CharField(required=False, allow_blank=True, max_length=30)
-    cut = CutPieceSerializer(required=False, allow_null=True)
-    shown = ShownSerializer(required=False, allow_null=True)
-    x = serializers.FloatField(min_value=-10_000, max_value=10_000)
-    y = serializers.FloatField(min_value=-10_000, max_value=10_000)
-    turn = serializers.FloatField(default=0, min_value=-360, max_value=360)
-    under = serializers.CharField(required=False, allow_null=True, max_length=60)
-    group = serializers.CharField(required=False, allow_blank=True, max_length=30)
-    foam = serializers.BooleanField(default=False)
+def _plain(hint: Any, more: dict[str, Any]) -> serializers.Field:
+    bounds: tuple[Any, ...] = ()
+    if get_origin(hint) is Annotated:
+        hint, *rest = get_args(hint)
+        bounds = tuple(rest)
+    if get_origin(hint) is tuple:
+        return _list(get_args(hint)[0], next((one.count for one in bounds if isinstance(one, AtMost)), None), more)
+    if get_origin(hint) is Literal:
+        return _choice(get_args(hint), more)
+    if isinstance(hint, type) and issubclass(hint, Enum):
+        return _choice([one.value for one in hint], more)
+    if is_dataclass(hint):
+        return serializer_for(hint)(**more)  # type: ignore[arg-type]
+    return _BASIC[hint](bounds, more)
 
 
-class MoveSerializer(serializers.Serializer):
-    """A block to pin at another place, in the page's unit."""
-
-    block = serializers.CharField(max_length=60)
-    x = serializers.FloatField(min_value=-10_000, max_value=10_000)
-    y = serializers.FloatField(min_value=-10_000, max_value=10_000)
+def _list(of: Any, most: int | None, more: dict[str, Any]) -> serializers.Field:
+    if is_dataclass(of):
+        return serializer_for(of)(many=True, max_length=most, **more)  # type: ignore[arg-type]
+    return serializers.ListField(child=_plain(of, {}), max_length=most, **more)
 
 
-class SizedSerializer(serializers.Serializer):
-    """A block and the size it shall have, as typed."""
+def _choice(values: Sequence[Any], more: dict[str, Any]) -> serializers.Field:
+    blank = {"allow_blank": True} if "" in values else {}
+    named = [one for one in values if one != ""]
+    told = {"invalid_choice": f"“{{input}}” is none of these: {', '.join(map(str, named))}."}
+    messages = {"error_messages": {**more.get("error_messages", {}), **told}}
+    return serializers.ChoiceField([(one, one) for one in named], **{**more, **blank, **messages})
 
-    block = serializers.CharField(max_length=60)
-    width = serializers.CharField(max_length=60)
-    height = serializers.CharField(max_length=60)
+
+def _text(bounds: tuple[Any, ...], more: dict[str, Any]) -> serializers.Field:
+    letters = next((one for one in bounds if isinstance(one, Letters)), _NO_BOUNDS)
+    if letters.pattern:
+        return serializers.RegexField(letters.pattern, **more)
+    return serializers.CharField(max_length=letters.most, allow_blank=True, trim_whitespace=False, **more)
 
 
-class ChangeSerializer(FormatRequestSerializer):
-    """One change to a page; ``kind`` says which of the fields count."""
+def _number(kind: type[serializers.Field]) -> Any:
+    def made(bounds: tuple[Any, ...], more: dict[str, Any]) -> serializers.Field:
+        between = next((one for one in bounds if isinstance(one, Between)), None)
+        limits = {"min_value": between.least, "max_value": between.most} if between else {}
+        return kind(**limits, **more)
 
-    kind = serializers.ChoiceField(KIND_CHOICES)
-    school = serializers.ChoiceField(fields.SCHOOL_CHOICES, required=False)
-    turn = serializers.ChoiceField([0, 90, 180, 270], required=False)
-    mirrored = serializers.BooleanField(required=False)
-    variant = serializers.ChoiceField(fields.VARIANT_CHOICES, required=False, allow_blank=True)
-    plan = serializers.CharField(max_length=LONGEST_PLAN, required=False, allow_blank=True)
-    left = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    top = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    right = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    bottom = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    at_x = serializers.FloatField(required=False, min_value=-10_000, max_value=10_000)
-    at_y = serializers.FloatField(required=False, min_value=-10_000, max_value=10_000)
-    wide = serializers.FloatField(required=False, min_value=0, max_value=10_000)
-    high = serializers.FloatField(required=False, min_value=0, max_value=10_000)
-    step_x = serializers.IntegerField(required=False, min_value=-200, max_value=200)
-    step_y = serializers.IntegerField(required=False, min_value=-200, max_value=200)
-    let_go = serializers.ListField(
-        child=serializers.CharField(max_length=20_000), required=False, max_length=20, help_text="ties given up for it"
+    return made
+
+
+_BASIC: Final[dict[Any, Any]] = {
+    str: _text,
+    int: _number(serializers.IntegerField),
+    float: _number(serializers.FloatField),
+    bool: lambda _, more: serializers.BooleanField(**more),
+}
+
+_VALUES: Final = Converter(omit_if_default=True, unstruct_collection_overrides={tuple: list})
+
+
+def read_change(data: Any) -> Change:
+    """Return what is asked. Raises ``ValidationError`` that names each wrong field."""
+    kind = data.get("kind") if isinstance(data, dict) else None
+    asked = kinds().get(kind) if isinstance(kind, str) else None
+    if asked is None:
+        raise serializers.ValidationError({"kind": [f"There is no change of the kind “{kind!s:.40}”."]})
+    given = serializer_for(asked)(data=data)
+    given.is_valid(raise_exception=True)
+    facts = {name: value for name, value in given.validated_data.items() if name != "kind"}
+    change: Change = _VALUES.structure(facts, asked)
+    return change
+
+
+def written_change(change: Change) -> dict[str, Any]:
+    """Return a change as the API gives it: what is as usual is left out."""
+    return {"kind": change.kind, **_VALUES.unstructure(change)}
+
+
+@extend_schema_field(
+    PolymorphicProxySerializer(
+        component_name="Change",
+        serializers={name: serializer_for(kind) for name, kind in kinds().items()},
+        resource_type_field_name="kind",
     )
-    free = serializers.ListField(
-        child=serializers.CharField(max_length=60), required=False, max_length=60, help_text="pins taken out for it"
-    )
-    sized = SizedSerializer(required=False)
-    tie = serializers.CharField(required=False, max_length=20_000)
-    again = serializers.BooleanField(required=False)
-    tie_kind = serializers.ChoiceField(fields.TIE_CHOICES, required=False)
-    blocks = serializers.ListField(child=serializers.CharField(max_length=60), required=False, max_length=200)
-    axis = serializers.ChoiceField(["x", "y"], required=False)
-    highs = serializers.ListField(child=serializers.BooleanField(), required=False, max_length=200)
-    ends = serializers.ChoiceField(fields.ENDS_CHOICES, required=False)
-    in_line = serializers.BooleanField(required=False)
-    by_eye = serializers.BooleanField(required=False)
-    recount = serializers.BooleanField(required=False)
-    from_shop = serializers.BooleanField(required=False)
-    trim = serializers.CharField(required=False, max_length=20, help_text="never, a-little or freely")
-    rung = serializers.ChoiceField(fields.RUNG_CHOICES, required=False)
-    grid = serializers.CharField(required=False, max_length=60)
-    rework = serializers.ChoiceField(fields.REWORK_CHOICES, required=False)
-    role = serializers.ChoiceField(fields.ROLE_CHOICES, required=False)
-    block = serializers.CharField(required=False, max_length=60)
-    photo = serializers.IntegerField(required=False, allow_null=True)
-    look_x = serializers.FloatField(required=False, min_value=0, max_value=1)
-    look_y = serializers.FloatField(required=False, min_value=0, max_value=1)
-    zoom = serializers.FloatField(required=False, min_value=1, max_value=float(CLOSEST))
-    level = serializers.FloatField(required=False, min_value=-MOST_TURN / 100, max_value=MOST_TURN / 100)
-    locked = serializers.BooleanField(required=False)
-    as_it_comes = serializers.BooleanField(required=False)
-    shields = ShieldSerializer(many=True, required=False, max_length=20)
-    placed = PlacedSerializer(many=True, required=False, max_length=60)
-    mats = MatAskedSerializer(many=True, required=False, max_length=4)
-    text = serializers.CharField(required=False, allow_blank=True, max_length=LONGEST_TEXT)
-    paper = serializers.CharField(required=False, max_length=20)
-    stash_paper = serializers.IntegerField(required=False, allow_null=True)
-    side = serializers.ChoiceField(["A", "B"], required=False)
-    on = serializers.BooleanField(required=False)
-    count = serializers.IntegerField(required=False, min_value=0, max_value=60)
-    lip = serializers.CharField(required=False, max_length=60)
-    backing = serializers.CharField(required=False, allow_null=True, max_length=20, help_text="paper behind a window")
-    each = serializers.CharField(required=False, allow_blank=True, max_length=60, help_text="width of each of a row")
-    tuck = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    heights = serializers.CharField(required=False, allow_blank=True, max_length=300)
-    papers = serializers.ListField(child=serializers.CharField(max_length=20), required=False, max_length=12)
-    across = serializers.ChoiceField(fields.HOLD_CHOICES, required=False, allow_null=True)
-    down = serializers.ChoiceField(fields.HOLD_CHOICES, required=False, allow_null=True)
-    flags = serializers.BooleanField(required=False)
-    lines = serializers.ListField(child=serializers.CharField(max_length=80), required=False, max_length=12)
-    alphabets = serializers.ListField(child=serializers.CharField(max_length=30), required=False, max_length=12)
-    title_way = serializers.ChoiceField(fields.TITLE_WAY_CHOICES, required=False)
-    accent = serializers.CharField(required=False, max_length=60)
-    turn_by = serializers.FloatField(required=False, min_value=-360, max_value=360)
-    alone = serializers.BooleanField(required=False)
-    put = PutSerializer(many=True, required=False, max_length=300)
-    take = serializers.ListField(child=serializers.CharField(max_length=60), required=False, max_length=300)
-    moves = MoveSerializer(many=True, required=False, max_length=60)
-    words = serializers.CharField(required=False, allow_blank=True, max_length=400)
-    balance_school = serializers.ChoiceField(fields.BALANCE_SCHOOL_CHOICES, required=False)
-    story = serializers.CharField(required=False, allow_null=True, max_length=20)
-    journal_way = serializers.ChoiceField(fields.JOURNAL_WAY_CHOICES, required=False)
-    where = serializers.CharField(required=False, max_length=300)
-    script = serializers.CharField(required=False, max_length=30)
-    half_points = serializers.IntegerField(required=False, allow_null=True)
-    slant = serializers.ChoiceField(fields.SLANT_CHOICES, required=False, allow_null=True)
-    tool = serializers.IntegerField(required=False, allow_null=True)
-    fold = serializers.ChoiceField(fields.FOLD_CHOICES, required=False, allow_null=True)
-    step = serializers.IntegerField(required=False, min_value=1)
-    snapshot = serializers.IntegerField(required=False, min_value=1)
-    leave_out = serializers.ListField(child=serializers.CharField(max_length=60), required=False, max_length=200)
-    smaller_prints = serializers.BooleanField(required=False)
-    no_margin = serializers.BooleanField(required=False)
+)
+class ChangeField(serializers.Field):
+    """A change of any kind, let in as a value of its class."""
+
+    def to_internal_value(self, data: Any) -> Change:
+        """Let it in."""
+        return read_change(data)
+
+    def to_representation(self, value: Change) -> dict[str, Any]:
+        """Tell it."""
+        return written_change(value)
 
 
 class VersionSerializer(serializers.Serializer):
@@ -199,4 +150,4 @@ class VersionSerializer(serializers.Serializer):
 class WriteSerializer(VersionSerializer):
     """A change and the version it is based on."""
 
-    change = ChangeSerializer()
+    change = ChangeField()

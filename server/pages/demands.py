@@ -1,55 +1,40 @@
 """The demands of a clash as they are told: each with the change that gives it up, where it stands."""
 
+from dataclasses import replace
 from typing import Any
 
+from inkquilt.composition.changes import Change
+from inkquilt.composition.changes.by_hand import PinPiece, Sized, Untie
+from inkquilt.composition.changes.layout import Concede, LeaveOut, SetLeast
+from inkquilt.composition.document import PageDocument
 from inkquilt.fit.request import Clash, Lift, LiftKind
 from inkquilt.lengths import format_length
 from inkquilt.sketch import Block
-from server.pages.document import PageDocument
+from server.pages.change_serializers import written_change
 
 
-def clash_answers(
-    clash: Clash | None, document: PageDocument, asked: dict[str, Any] | None = None
-) -> list[dict[str, Any]]:  # fmt: skip
+def clash_answers(clash: Clash | None, document: PageDocument, asked: PinPiece | None = None) -> list[dict[str, Any]]:
     """Return the demands of a clash.
 
     ``asked`` is the change of a hand that cannot be: then giving a demand up is that change once
     more, with what it gives up. Else the page is empty, and giving it up is a change of its own.
     """
-    demands = clash.demands if clash else ()
     return [
         {"demand": demand.demand, "blocks": list(demand.blocks), **lifted(demand.lift, document, asked)}
-        for demand in demands
+        for demand in (clash.demands if clash else ())
     ]
 
 
-def lifted(lift: Lift | None, document: PageDocument, asked: dict[str, Any] | None) -> dict[str, Any]:
+def lifted(lift: Lift | None, document: PageDocument, asked: PinPiece | None) -> dict[str, Any]:
     """Return what gives a demand up: ``words`` and the ``change``, or a ``change`` whose size is still typed."""
-    nothing: dict[str, Any] = {"words": "", "change": None}
-    if lift is None or (asked is not None and lift.kind is LiftKind.SET_FREE and lift.name == asked.get("block")):
+    nothing: dict[str, Any] = {"words": ""}
+    if lift is None or (asked is not None and lift.kind is LiftKind.SET_FREE and lift.name == asked.block):
         return nothing
     block = next((b for b in (*document.blocks, *document.sketch.blocks) if b.id == lift.name), None)
     if block is None and lift.kind not in (LiftKind.LET_GO, LiftKind.NO_MARGIN):
         return nothing
-    give = _give(lift, block, document)
-    change = _own_change(give) if asked is None else _once_more(asked, give)
-    return {"words": _words(lift, block), "change": change}
-
-
-def _give(lift: Lift, block: Block | None, document: PageDocument) -> dict[str, Any]:
-    match lift.kind:
-        case LiftKind.LET_GO:
-            return {"let_go": [lift.name]}
-        case LiftKind.SET_FREE:
-            return {"free": [lift.name]}
-        case LiftKind.NO_MARGIN:
-            return {"no_margin": True}
-        case LiftKind.LEAVE_OUT:
-            return {"leave_out": [lift.name]}
-    assert block is not None
-    size = block.min_size if not document.blocks and block.min_size else block.size
-    width, height = (format_length(side, document.unit) for side in (size.width, size.height))
-    return {"sized": {"block": lift.name, "width": width, "height": height}}
+    change = _own_change(lift, block, document) if asked is None else _once_more(asked, lift, block, document)
+    return {"words": _words(lift, block), "change": written_change(change)} if change else nothing
 
 
 def _words(lift: Lift, block: Block | None) -> str:
@@ -63,23 +48,38 @@ def _words(lift: Lift, block: Block | None) -> str:
     }[lift.kind]
 
 
-def _once_more(asked: dict[str, Any], give: dict[str, Any]) -> dict[str, Any]:
-    """Return a change with what it gives up added to what it gave up already."""
-    lists = {n: list(dict.fromkeys([*asked.get(n, []), *value])) for n, value in give.items() if n in _LISTS}
-    return {**asked, **give, **lists}
+def _size(block: Block, document: PageDocument) -> dict[str, str]:
+    """Return the size that is typed anew: the least it may have where nothing lies, else the one it has."""
+    size = block.min_size if not document.blocks and block.min_size else block.size
+    return {name: format_length(getattr(size, name), document.unit) for name in ("width", "height")}
 
 
-_LISTS = frozenset({"let_go", "free", "leave_out"})
+def _once_more(asked: PinPiece, lift: Lift, block: Block | None, document: PageDocument) -> PinPiece:
+    """Return the change of a hand with one thing more that it gives up."""
+
+    def more(names: tuple[str, ...]) -> tuple[str, ...]:
+        return tuple(dict.fromkeys((*names, lift.name)))
+
+    match lift.kind:
+        case LiftKind.LET_GO:
+            return replace(asked, let_go=more(asked.let_go))
+        case LiftKind.SET_FREE:
+            return replace(asked, free=more(asked.free))
+        case LiftKind.LEAVE_OUT:
+            return replace(asked, leave_out=more(asked.leave_out))
+        case LiftKind.NO_MARGIN:
+            return replace(asked, no_margin=True)
+    return replace(asked, sized=Sized(block=lift.name, **_size(block, document))) if block else asked
 
 
-def _own_change(give: dict[str, Any]) -> dict[str, Any] | None:
-    match give:
-        case {"let_go": [key]}:
-            return {"kind": "untie", "tie": key}
-        case {"no_margin": True}:
-            return {"kind": "concede", "no_margin": True}
-        case {"leave_out": [block]}:
-            return {"kind": "leave-out", "block": block}
-        case {"sized": sized}:
-            return {"kind": "least", **sized}
+def _own_change(lift: Lift, block: Block | None, document: PageDocument) -> Change | None:
+    match lift.kind:
+        case LiftKind.LET_GO:
+            return Untie(tie=lift.name)
+        case LiftKind.NO_MARGIN:
+            return Concede(no_margin=True)
+        case LiftKind.LEAVE_OUT:
+            return LeaveOut(block=lift.name)
+        case LiftKind.SIZE if block is not None:
+            return SetLeast(block=lift.name, **_size(block, document))
     return None

@@ -3,6 +3,7 @@
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
+from inkquilt.composition.changes.photos import Placed, PlaceMatched
 from inkquilt.page import Side
 from inkquilt.photos.chosen_prints import Chosen, chosen_prints
 from inkquilt.photos.matching import Wish
@@ -78,14 +79,14 @@ def make_companion(*, page: Page, key: str, wanted: ForPhotos) -> Page:
     binding = sides.get(document.binding, document.binding) if document.binding else None
     name = f"{page.name[:105]}, facing page"
     made = new_page(page.owner, chosen.sketch, facing, document.format, binding, name, None)
-    placed = [
-        {"block": slot, "photo": photo}
+    placed = tuple(
+        Placed(block=slot, photo=photo)
         for slot, photo in zip(chosen.slots, dict.fromkeys(wanted.picked), strict=False)
         if slot is not None
-    ]
+    )
     if not placed:
         return made
-    return change_page(page=made, version=made.version, change={"kind": "match", "placed": placed})
+    return change_page(page=made, version=made.version, change=PlaceMatched(placed=placed))
 
 
 def photos_left(page: Page) -> int:

@@ -8,17 +8,20 @@ from typing import Any
 
 from django.db import IntegrityError, transaction
 
+from inkquilt.composition.changes.by_hand import PinPiece
+from inkquilt.composition.document import PageDocument
+from inkquilt.composition.laid import LaidFit, laid_fit
+from inkquilt.composition.stored import read_laid, write_laid
 from inkquilt.errors import Fault
 from inkquilt.fit import Fit, Status, Way
-from inkquilt.fit.explain import gist_of, size_text_of
+from inkquilt.fit.explain import size_text_of
 from inkquilt.fit.request import Budget
-from inkquilt.fit.writing import write_fit
 from inkquilt.lengths import format_length, with_unit
 from inkquilt.sketch.model import Size
 from server.common.drawing import board
 from server.common.errors import ToldMore
+from server.pages.change_serializers import written_change
 from server.pages.demands import clash_answers
-from server.pages.document import PageDocument
 from server.pages.models import Page, WorkedOutFit
 from server.solving.pool import solvers
 
@@ -44,13 +47,7 @@ def _short(plan: str) -> str:
     return hashlib.sha256(plan.encode()).hexdigest()[:12] if plan else "-"
 
 
-def written_fit(result: Fit, document: PageDocument) -> dict[str, Any]:
-    """Return a fit as it is kept: the core's JSON, its name and gist."""
-    gist = gist_of(result)
-    return {**write_fit(result, document.unit), "title": gist.title, "gist": gist.words}
-
-
-def fit_of(page: Page, document: PageDocument, way: Way, reasons: bool = False) -> dict[str, Any]:
+def fit_of(page: Page, document: PageDocument, way: Way, reasons: bool = False) -> LaidFit:
     """Return the fit of a page in one way, from memory or worked out now.
 
     With ``reasons`` everything it lost is explained. The solve runs outside of any
@@ -59,32 +56,35 @@ def fit_of(page: Page, document: PageDocument, way: Way, reasons: bool = False) 
     terms, key = document.terms, way_key(way) + ("/why" if reasons else "")
     known = WorkedOutFit.objects.filter(page=page, terms=terms, way=key).first()
     if known is not None:
-        return known.document
+        return read_laid(known.document)
     result = solvers().run("fit", document.request, way)
     if reasons:
         result = solvers().run("with_reasons", document.request, result)
-    worked_out = written_fit(result, document)
+    worked_out = laid_fit(result)
     with suppress(IntegrityError), transaction.atomic():  # the page may be gone for good by now
-        WorkedOutFit.objects.get_or_create(page=page, terms=terms, way=key, defaults={"document": worked_out})
+        WorkedOutFit.objects.get_or_create(
+            page=page, terms=terms, way=key, defaults={"document": write_laid(worked_out)}
+        )
     return worked_out
 
 
-def ways_of(page: Page, document: PageDocument) -> list[dict[str, Any]]:
+def ways_of(page: Page, document: PageDocument) -> list[LaidFit]:
     """Return the ways to fit a page, from memory or worked out now: for the way its sketch is held, the best first."""
     turn, mirrored = _held(document)
     known = WorkedOutFit.objects.filter(page=page, terms=document.terms, way=_ways_key(document)).first()
     if known is not None:
-        return list(known.document["ways"])
+        return [read_laid(way) for way in known.document["ways"]]
     found = solvers().run("all_ways", document.request, turn, mirrored)
     return remember_ways(page, document, tuple(found))
 
 
-def remember_ways(page: Page, document: PageDocument, found: tuple[Fit, ...]) -> list[dict[str, Any]]:
+def remember_ways(page: Page, document: PageDocument, found: tuple[Fit, ...]) -> list[LaidFit]:
     """Keep the ways that were worked out for a page, so that looking at them costs nothing; returns them as kept."""
-    ways = [written_fit(result, document) for result in found]
+    ways = [laid_fit(result) for result in found]
+    kept = {"ways": [write_laid(way) for way in ways]}
     with suppress(IntegrityError), transaction.atomic():
         WorkedOutFit.objects.get_or_create(
-            page=page, terms=document.terms, way=_ways_key(document), defaults={"document": {"ways": ways}}
+            page=page, terms=document.terms, way=_ways_key(document), defaults={"document": kept}
         )
     return ways
 
@@ -118,18 +118,18 @@ class FirstFit:
 def first_that_fits(document: PageDocument) -> FirstFit:
     """Return the document in its own way if that is still the design, else in the nearest that is, else in its own."""
     best, found = solvers().run("first_ways", document.request, document.way)
-    in_it = replace(document, way=best.way, fit=written_fit(best, document))
+    in_it = replace(document, way=best.way, fit=laid_fit(best))
     same = _ways_key(in_it) == _ways_key(document)
     return FirstFit(in_it, found if same else ())
 
 
 def refitted(
-    page: Page, document: PageDocument, budget: Budget = LIVE_BUDGET, change: dict[str, Any] | None = None
-) -> dict[str, Any]:  # fmt: skip
+    page: Page, document: PageDocument, budget: Budget = LIVE_BUDGET, asked: PinPiece | None = None
+) -> LaidFit:  # fmt: skip
     """Return the page as it lies, fitted again round its pins with as little change as possible.
 
     The newest solve of a page replaces an older one (``Replaced``). Raises
-    ``PinsClash`` with the sum when the pins cannot hold; ``change`` is what was asked,
+    ``PinsClash`` with the sum when the pins cannot hold; ``asked`` is the hand's change,
     so that each demand can be given up for it.
     """
     request = replace(document.refit_request, budget=budget)
@@ -140,8 +140,8 @@ def refitted(
         request = document.refit_request
         result = solvers().run("fit", request, document.way, live=page.pk)
     if not result.found:
-        raise PinsClash(_why_not(result), {"demands": clash_answers(result.clash, document, change)})
-    return written_fit(result, document)
+        raise PinsClash(_why_not(result), {"demands": clash_answers(result.clash, document, asked)})
+    return laid_fit(result)
 
 
 def _why_not(result: Fit) -> list[Fault]:
@@ -173,7 +173,7 @@ def nearest_answer(document: PageDocument, before: PageDocument, block_id: str) 
     return {
         "words": ", ".join(words),
         "board": board(Size(page.width, page.height), unit, found.blocks, page.fold),
-        "change": {"kind": "pin", "block": block_id, **changed},
+        "change": written_change(PinPiece(block=block_id, **changed)),
     }
 
 

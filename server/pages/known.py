@@ -7,6 +7,10 @@ from typing import Final
 from django.db.models import F
 from django.http import Http404
 
+from inkquilt.composition.changes import Known, KnownPaper, KnownPhoto, KnownState, Lettering, Writing
+from inkquilt.composition.document import PageDocument
+from inkquilt.composition.papers import SidePicture
+from inkquilt.composition.stored import read_document
 from inkquilt.embellishments import Embellishment
 from inkquilt.fit.request import Die
 from inkquilt.paper.kinds import SideName
@@ -14,16 +18,13 @@ from inkquilt.paper.tools import ShapingTool as CoreTool
 from inkquilt.words.stories import JournalPage
 from server.cutting.models import ShapingTool
 from server.embellishments.models import owned_by
-from server.pages.changes import Known, KnownPaper, KnownPhoto, KnownState
-from server.pages.cut_terms import SidePicture
-from server.pages.document import PageDocument
 from server.pages.models import Page, Revision
 from server.pages.photos_on_page import crop_in
 from server.pages.surroundings import journal_page
 from server.photos.models import Photo
 from server.stash.models import Paper
-from server.words.lettering import Lettering, lettering_of
-from server.words.scripts import Writing, writing_of
+from server.words.lettering import lettering_of
+from server.words.scripts import writing_of
 
 _TRIES: Final = 3
 
@@ -33,7 +34,7 @@ def document_of(page: Page) -> PageDocument:
     for _ in range(_TRIES):
         revision = Revision.objects.filter(page=page, number=page.head).first()
         if revision is not None:
-            return PageDocument.read(revision.document)
+            return read_document(revision.document)
         # Between the two looks it was undone and changed: what was current then is not there any more.
         page = Page.objects.filter(pk=page.pk).one(page.pk)
     raise Http404
@@ -42,7 +43,7 @@ def document_of(page: Page) -> PageDocument:
 def documents_of(pages: Iterable[Page]) -> dict[int, PageDocument]:
     """Return the current states of many pages in one query, by page."""
     current = Revision.objects.filter(page__in=list(pages), number=F("page__head"))
-    return {revision.page_id: PageDocument.read(revision.document) for revision in current}
+    return {revision.page_id: read_document(revision.document) for revision in current}
 
 
 def pictures_on(page: Page, document: PageDocument) -> dict[int, Photo]:
@@ -108,6 +109,6 @@ def _state(page: Page, step: int | None, snapshot: int | None) -> KnownState | N
     """Return an earlier step of a page, or a state that was put away."""
     if snapshot is not None:
         row = page.snapshots.kept().filter(pk=snapshot).first()
-        return row and KnownState(PageDocument.read(row.document), row.note or "a state put away")
+        return row and KnownState(read_document(row.document), row.note or "a state put away")
     revision = page.revisions.filter(number=step, number__lte=page.head).first()
-    return revision and KnownState(PageDocument.read(revision.document), revision.done)
+    return revision and KnownState(read_document(revision.document), revision.done)

@@ -12,13 +12,14 @@ from shapely.ops import unary_union
 
 from inkquilt.balance.weight import chroma_of
 from inkquilt.colour import Rgb, difference, lab, read_colour
+from inkquilt.composition.document import PageDocument
+from inkquilt.composition.stories import Story, as_it_lies
 from inkquilt.layout import Layout, PaperSeen, PhotoSeen, TitleSeen, WordsSeen
 from inkquilt.photos.cover import PlacedPhoto, area_on_page
 from inkquilt.photos.tones import TonesOnPage
 from inkquilt.sketch import Block, Role
 from inkquilt.words.legible import outline_of
-from server.pages.document import PageDocument
-from server.pages.journaling import Story, as_it_lies
+from server.pages.journaling import writing_in
 from server.pages.photos_on_page import on_page
 from server.pages.surroundings import papers_beneath, story_shapes
 from server.photos.models import Photo
@@ -116,7 +117,7 @@ def _words(document: PageDocument) -> Iterator[WordsSeen]:
         elif lying is not None:
             shapes = list(story_shapes(lying))
             if shapes:
-                pitch = story.writing.pitch
+                pitch = writing_in(story).pitch
                 lines = [outline_of(replace(line.span, length=line.width), pitch) for line in lying.lines if line.text]
                 written = unary_union(lines) if lines else None
                 yield WordsSeen(name, unary_union(shapes), _card_colours(lying), written)

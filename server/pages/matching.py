@@ -1,13 +1,13 @@
 """Matching photos to the slots of a page: the best choice there is, why, and what stays out or open."""
 
 from dataclasses import dataclass
-from typing import Any
 
+from inkquilt.composition.changes.photos import Placed, PlaceMatched
+from inkquilt.composition.document import PageDocument
 from inkquilt.photos.assign import Choice
 from inkquilt.photos.matching import Candidate, Places, Wish, alike_sets, reasons, table_of
 from inkquilt.photos.trimming import NO_TRIM, USUAL_TRIM
 from inkquilt.sketch import Block, Role
-from server.pages.document import PageDocument
 from server.photos.models import Photo, areas_of
 from server.solving.pool import solvers
 
@@ -24,9 +24,9 @@ class Match:
     proven: bool
 
     @property
-    def change(self) -> dict[str, Any]:
+    def change(self) -> PlaceMatched:
         """The change of a page that does it."""
-        return {"kind": "match", "placed": [{"block": block, "photo": photo} for block, photo in self.placed.items()]}
+        return PlaceMatched(placed=tuple(Placed(block=block, photo=photo) for block, photo in self.placed.items()))
 
 
 def candidates_of(photos: list[Photo]) -> list[Candidate]:

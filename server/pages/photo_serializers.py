@@ -2,15 +2,16 @@
 
 from rest_framework import serializers
 
+from inkquilt.composition.changes.photos import Placed
 from inkquilt.photos.mats import Shade
-from server.pages.change_serializers import ChangeSerializer, PlacedSerializer
+from server.pages.change_serializers import ChangeField, serializer_for
 
 
 class WayToShowSerializer(serializers.Serializer):
     """Something that shows what matters in a photo again; it was tried. ``change`` does it."""
 
     words = serializers.CharField()
-    change = ChangeSerializer()
+    change = ChangeField()
 
 
 class MatColourSerializer(serializers.Serializer):
@@ -39,9 +40,9 @@ class MatchReasonSerializer(serializers.Serializer):
 class MatchSerializer(serializers.Serializer):
     """The best choice of a slot for each photo, the photos left out, the slots left open, and the change for it."""
 
-    placed = PlacedSerializer(many=True)
+    placed = serializer_for(Placed)(many=True)
     left_out = serializers.ListField(child=serializers.IntegerField())
     open = serializers.ListField(child=serializers.CharField())
     reasons = MatchReasonSerializer(many=True)
     proven = serializers.BooleanField()
-    change = ChangeSerializer()
+    change = ChangeField()

@@ -8,6 +8,7 @@ from rest_framework.views import APIView
 from server.common.asked import asked_for
 from server.common.serializers import ErrorSerializer
 from server.pages.answers import match_answer, pictures_of
+from server.pages.change_serializers import written_change
 from server.pages.known import document_of
 from server.pages.matching import match_on_page
 from server.pages.models import Page
@@ -34,7 +35,7 @@ class ShowsView(APIView):
         page = Page.objects.visible_to(request.user).one(pk)
         document = document_of(page)
         found = ways_to_show(document, pictures_of(page, document), request.query_params.get("slot", ""))
-        return Response([{"words": way.words, "change": way.change} for way in found])
+        return Response([{"words": way.words, "change": written_change(way.change)} for way in found])
 
 
 class MatColourView(APIView):

@@ -5,6 +5,10 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Any, Final
 
+from inkquilt.composition.changes import Change
+from inkquilt.composition.changes.by_hand import PinPiece
+from inkquilt.composition.changes.photos import PlacePhoto, ShieldAsked, ShieldPhoto
+from inkquilt.composition.document import PageDocument, SlotPhoto
 from inkquilt.design.distance import lies_across
 from inkquilt.fit.hand import Grip, pinned
 from inkquilt.fit.request import FitRequest, PhotoTerm, Shield
@@ -18,7 +22,6 @@ from inkquilt.photos.safe import safe_size, trims_of
 from inkquilt.photos.uncover import Nudge, OnPage, clearances, nudges, other_slots, shift
 from inkquilt.sketch import Block, Role
 from server.common.asked import refuse
-from server.pages.document import PageDocument, SlotPhoto
 from server.photos.models import Photo, areas_of
 from server.solving.pool import solvers
 
@@ -187,7 +190,7 @@ class WayToShow:
     """Something that shows what matters again: in words, and the change that does it."""
 
     words: str
-    change: dict[str, Any]
+    change: Change
 
 
 def ways_to_show(document: PageDocument, pictures: dict[int, Photo], slot: str) -> list[WayToShow]:
@@ -209,9 +212,9 @@ class _Trying:
         """Shift the photo in its slot."""
         framing = shift(self.page, self.slot)
         if framing is not None and framing.look_x is not None and framing.look_y is not None:
-            look = {"look_x": float(framing.look_x), "look_y": float(framing.look_y)}
             photo = self.document.photos[self.slot].photo
-            change = {"kind": "photo", "block": self.slot, "photo": photo, **look}
+            look_x, look_y = float(framing.look_x), float(framing.look_y)
+            change = PlacePhoto(block=self.slot, photo=photo, look_x=look_x, look_y=look_y)
             yield WayToShow("shift the photo in its slot", change)
 
     def nudged(self) -> Iterator[WayToShow]:
@@ -225,7 +228,7 @@ class _Trying:
             request = self.document.refit_request
             pins = pinned(request, drawn.sketch, Grip(block.id, x, y))
             if self._shows(replace(request, pins=pins)):
-                change = {"kind": "pin", "block": block.id, "at_x": x / unit.grains, "at_y": y / unit.grains}
+                change = PinPiece(block=block.id, at_x=x / unit.grains, at_y=y / unit.grains)
                 yield WayToShow(f"nudge {block.name} {_way_of(nudge, self.document)}", change)
                 return
 
@@ -236,9 +239,9 @@ class _Trying:
         shields = tuple(Shield(c.upper, self.slot, c.axis, c.covered, c.of, way.turn, way.mirrored) for c in found)
         kept = tuple(shield for shield in self.document.shields if shield.lower != self.slot)
         if found and self._shows(replace(self.document.request, shields=(*kept, *shields))):
-            rows = [{"upper": s.upper, "axis": s.axis.value, "covered": s.covered, "of": s.of} for s in shields]
+            rows = tuple(ShieldAsked(upper=s.upper, axis=s.axis, covered=s.covered, of=s.of) for s in shields)
             names = " and ".join(self.page.block(clearance.upper).name for clearance in found)
-            change = {"kind": "shield", "block": self.slot, "shields": rows}
+            change = ShieldPhoto(block=self.slot, shields=rows)
             yield WayToShow(f"fit again with {names} kept off", change)
 
     def _shows(self, request: FitRequest) -> bool:
@@ -254,7 +257,7 @@ class _Trying:
             there = document.photos.get(other)
             photo = self.pictures.get(there.photo) if there else None
             words = f"change places with “{photo.name}”" if photo else f"put it into {self.page.block(other).name}"
-            yield WayToShow(words, {"kind": "photo", "block": other, "photo": document.photos[self.slot].photo})
+            yield WayToShow(words, PlacePhoto(block=other, photo=document.photos[self.slot].photo))
 
 
 def _way_of(nudge: Nudge, document: PageDocument) -> str:

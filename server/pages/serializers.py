@@ -4,11 +4,13 @@ from typing import Any
 
 from rest_framework import serializers
 
+from inkquilt.composition.changes.layout import LONGEST_PLAN
+from inkquilt.composition.changes.photos import Placed
 from inkquilt.sketch.photo_list import MOST_PHOTOS
 from server.common import fields
 from server.common.drawing import BoardSerializer
 from server.common.serializers import ErrorSerializer, FormatRequestSerializer
-from server.pages.change_serializers import LONGEST_PLAN, ChangeSerializer, PlacedSerializer, VersionSerializer
+from server.pages.change_serializers import ChangeField, VersionSerializer, serializer_for
 
 
 class WaySerializer(serializers.Serializer):
@@ -64,7 +66,7 @@ class DemandSerializer(serializers.Serializer):
     demand = serializers.CharField()
     blocks = serializers.ListField(child=serializers.CharField())
     words = serializers.CharField(allow_blank=True)
-    change = ChangeSerializer(allow_null=True)
+    change = ChangeField(required=False)
 
 
 class PinsClashSerializer(ErrorSerializer):
@@ -373,7 +375,7 @@ class NewPageSerializer(FormatRequestSerializer):
     turn = serializers.ChoiceField([0, 90, 180, 270], required=False)
     mirrored = serializers.BooleanField(required=False)
     school = serializers.ChoiceField(fields.SCHOOL_CHOICES, required=False)
-    placed = PlacedSerializer(many=True, required=False, max_length=60)
+    placed = serializer_for(Placed)(many=True, required=False, max_length=60)
     name = serializers.CharField(required=False, allow_blank=True, max_length=120)
 
 
@@ -396,7 +398,7 @@ class WayOutSerializer(serializers.Serializer):
     """Something to give up that makes the page possible: its words, and the change that does it."""
 
     words = serializers.CharField()
-    change = ChangeSerializer()
+    change = ChangeField()
 
 
 class NearPlaceSerializer(serializers.Serializer):
@@ -404,7 +406,7 @@ class NearPlaceSerializer(serializers.Serializer):
 
     words = serializers.CharField()
     board = BoardSerializer()
-    change = ChangeSerializer()
+    change = ChangeField()
 
 
 class NearestSerializer(serializers.Serializer):
@@ -419,7 +421,7 @@ class ProposalSerializer(serializers.Serializer):
     words = serializers.CharField()
     gain = serializers.CharField()
     board = BoardSerializer()
-    change = ChangeSerializer()
+    change = ChangeField()
 
 
 class CompanionQuerySerializer(serializers.Serializer):

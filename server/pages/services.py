@@ -4,7 +4,7 @@ Solving comes first and outside of any transaction; the write is short, checks t
 version it was based on, and makes a revision.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 from functools import wraps
 from typing import Any
@@ -12,40 +12,30 @@ from typing import Any
 from django.db import transaction
 from django.db.models import F
 
+from inkquilt.composition.changes import After, Change
+from inkquilt.composition.changes.by_hand import PinPiece
+from inkquilt.composition.changes.photos import Placed, PlaceMatched
+from inkquilt.composition.document import AccentsHome, PageDocument
+from inkquilt.composition.lettering import lettered_anew
+from inkquilt.composition.stored import read_document, write_document
+from inkquilt.composition.stories import set_anew
 from inkquilt.fit import School, Way, bounds
-from inkquilt.fit.request import Budget, Switches
+from inkquilt.fit.request import Budget, Status, Switches
 from inkquilt.page import Page as CorePage
 from inkquilt.page import Side
 from inkquilt.sketch import Sketch as CoreSketch
-from inkquilt.sketch.reading import read_sketch
+from inkquilt.sketch.model import Size
 from server.common.errors import ApiError
-from server.pages.changes import apply_change
-from server.pages.document import AccentsHome, PageDocument, page_as_sketch, read_way
 from server.pages.fits import first_that_fits, fit_of, nearest_answer, refitted
-from server.pages.journaling import set_anew
+from server.pages.journaling import writing_in
 from server.pages.known import document_of, known_to, pictures_on
 from server.pages.models import Page, Revision
 from server.pages.photos_on_page import keeps_terms, with_photo_terms
 from server.pages.surroundings import journal_page
-from server.pages.title_lettering import lettered_anew
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch, keep_sketch
 from server.solving.pool import solvers
 from server.words.lettering import lettering_of
-
-#: Takes an earlier state up again, blocks and all.
-TAKE_UP = "take-up"
-#: Changes that leave every block where it is, or where an earlier state had it.
-KEEPS_FIT = frozenset(
-    {
-        "photo", "match", "title", "set-title", "sheet", "unpin", "paper", "lie", "saving", "copies", "lip", "window",
-        "story", "story-away", "accent", "school", "close-window", "row", "cut-from", "slant", "tool", "fold",
-        TAKE_UP,
-    }
-)  # fmt: skip
-#: Changes after which the page as it lies is fitted again with as little change as possible.
-REFITS = frozenset({"pin"})
-
 
 #: How a page is fitted first.
 AS_DRAWN = Way(School.KEEP_PROPORTIONS)
@@ -82,7 +72,7 @@ def make_page(
     binding: Side | None = None,
     name: str = "",
     way: Way = AS_DRAWN,
-    placed: Any = None,
+    placed: Sequence[Placed] = (),
 ) -> Page:
     """Put a sketch on a page of its own and fit it: as drawn where that is still the design, else as near as can be.
 
@@ -93,7 +83,7 @@ def make_page(
     if not placed:
         return page
     try:
-        return change_page(page=page, version=page.version, change={"kind": "match", "placed": placed})
+        return change_page(page=page, version=page.version, change=PlaceMatched(placed=tuple(placed)))
     except BaseException:
         page.delete()
         raise
@@ -122,7 +112,7 @@ def new_page(
     first = first_that_fits(document)
     with transaction.atomic():
         page = Page.objects.create(owner=owner, name=name[:120], sketch=sketch)
-        Revision.objects.create(page=page, number=1, document=first.document.written(), done="made the page")
+        Revision.objects.create(page=page, number=1, document=write_document(first.document), done="made the page")
     first.remember(page)
     return page
 
@@ -131,13 +121,13 @@ def _prints_from_shop(owner: Any) -> bool:
     """Tell whether the owner's prints came from a shop on the page she worked on last."""
     latest = Revision.objects.filter(page__in=Page.objects.visible_to(owner), number=F("page__head"))
     last = latest.order_by("-created", "-pk").first()
-    return last is not None and PageDocument.read(last.document).switches.from_shop
+    return last is not None and read_document(last.document).switches.from_shop
 
 
 def sketch_of(page: Page, document: PageDocument) -> CoreSketch:
     """Return a fitted page as a sketch of its own size. Raises ``ApiError`` when nothing lies on it."""
     require_fit(document)
-    return read_sketch(page_as_sketch(document.fit["blocks"], document.page, page.name)).sketch  # type: ignore[index]
+    return CoreSketch(page.name, document.unit, Size(document.page.width, document.page.height), document.blocks)
 
 
 def keep_as_sketch(*, page: Page, name: str = "") -> Sketch:
@@ -168,7 +158,7 @@ def _is_written(page: Page, key: str | None) -> bool:
 
 
 @_once
-def change_page(*, page: Page, version: int, change: dict[str, Any], key: str | None = None) -> Page:
+def change_page(*, page: Page, version: int, change: Change, key: str | None = None) -> Page:
     """Make one change and keep it as a revision; one whose ``key`` was written already is not made again.
 
     Raises ``StalePage`` when ``version`` is not the page's, ``CoreError`` when the
@@ -177,40 +167,41 @@ def change_page(*, page: Page, version: int, change: dict[str, Any], key: str | 
     if not page.is_at(version):
         raise StalePage(page)
     before = document_of(page)
-    changed = apply_change(before, change, known_to(page))
+    changed = change.applied(before, known_to(page))
     document = _with_photos(page, changed.document)
-    if change["kind"] in REFITS or change.get("moves") or (document.pins and change["kind"] in ("untie", "tie")):
-        document = replace(document, fit=refitted(page, document, change=change))
-    elif change["kind"] == "way":
-        document = _in_its_way(replace(document, fit=fit_of(page, document, document.way)))
-    elif change["kind"] not in KEEPS_FIT | {"arrange"} or (document.blocks and not keeps_terms(document)):
-        document = _fitted(page, document)
-    document = _with_accents_along(document, before, changed.document, change["kind"])
+    match change.effect(document):
+        case After.REFITS:
+            asked = change if isinstance(change, PinPiece) else None
+            document = replace(document, fit=refitted(page, document, asked=asked))
+        case After.IN_ITS_WAY:
+            document = _in_its_way(replace(document, fit=fit_of(page, document, document.way)))
+        case After.FITS:
+            document = _fitted(page, document)
+        case After.STAYS | After.TAKEN_UP if document.blocks and not keeps_terms(document):
+            document = _fitted(page, document)
+    if change.after is not After.TAKEN_UP:
+        document = _with_accents_along(document, before, changed.document)
     return _keep(page, version, _words_set_anew(page, document), changed.done, key)
 
 
-def nearest_to(*, page: Page, change: dict[str, Any]) -> dict[str, Any] | None:
+def nearest_to(*, page: Page, change: PinPiece) -> dict[str, Any] | None:
     """Return how near a piece can come to where a change that clashed wanted it; nothing is written."""
     before = document_of(page)
-    changed = apply_change(before, change, known_to(page)).document
-    return nearest_answer(_with_photos(page, changed), before, str(change.get("block") or ""))
+    changed = change.applied(before, known_to(page)).document
+    return nearest_answer(_with_photos(page, changed), before, change.block)
 
 
 def _in_its_way(document: PageDocument) -> PageDocument:
     """Return the document with the way its fit was really laid in: on its side words are dealt again, by a plan."""
-    return replace(document, way=read_way(document.fit)) if document.fit and document.fit["blocks"] else document
+    return replace(document, way=document.fit.way) if document.fit and document.fit.blocks else document
 
 
-def _with_accents_along(
-    document: PageDocument, before: PageDocument, changed: PageDocument, kind: str
-) -> PageDocument:  # fmt: skip
+def _with_accents_along(document: PageDocument, before: PageDocument, changed: PageDocument) -> PageDocument:
     """Return the document with its embellishments gone along with what they lay on.
 
     Those laid in this very step lie where they were put. From then on they come from there, however
     often the page is fitted anew, so that what went back to the tray comes back with the room for it.
     """
-    if kind == TAKE_UP:
-        return document
     known, by_hand = set(before.accents), changed.accents != before.accents
     stayed = tuple(accent for accent in changed.accents if accent in known)
     if document.blocks == before.blocks or not (stayed or before.home):
@@ -236,7 +227,7 @@ def _words_set_anew(page: Page, document: PageDocument) -> PageDocument:
     stories = dict(document.stories)
     for name, story in stories.items():
         if story.block in blocks and story.filled != blocks[story.block].size:
-            stories[name] = set_anew(story, journal_page(document, pictures_on(page, document), name))
+            stories[name] = set_anew(story, journal_page(document, pictures_on(page, document), name), writing_in)
     lettering = dict(document.lettering)
     changed = [
         name for name, set_ in lettering.items() if name in blocks and set_.place not in (None, blocks[name].size)
@@ -267,14 +258,14 @@ def finish_fit(*, page: Page, version: int, key: str | None = None) -> Page:
     if page.version != version:
         raise StalePage(page)
     document = document_of(page)
-    if not document.pins or not document.fit or document.fit["status"] != "best-found":
+    if not document.pins or not document.fit or document.fit.status is not Status.BEST_FOUND:
         return page
     better = refitted(page, document, Budget())
     with transaction.atomic():
         current = _locked(page, version)
         _note(current, key)
         Revision.objects.filter(page=current, number=current.head).update(
-            document=replace(document, fit=better).written()
+            document=write_document(replace(document, fit=better))
         )
         current.written(finished=True)
     return current
@@ -286,7 +277,7 @@ def _keep(page: Page, version: int, document: PageDocument, done: str, key: str 
         _note(current, key)
         current.revisions.filter(number__gt=current.head).delete()
         number = current.head + 1
-        Revision.objects.create(page=current, number=number, document=document.written(), done=done[:160])
+        Revision.objects.create(page=current, number=number, document=write_document(document), done=done[:160])
         current.written(number)
     return current
 

@@ -7,6 +7,8 @@ from shapely.geometry.base import BaseGeometry
 from shapely.ops import unary_union
 
 from inkquilt.colour import read_colour
+from inkquilt.composition.document import PageDocument
+from inkquilt.composition.stories import Story, as_it_lies
 from inkquilt.paper.pieces import paper_of
 from inkquilt.paper.printed import PrintedPlace, printed_on
 from inkquilt.photos.cover import outline_on_page
@@ -14,8 +16,7 @@ from inkquilt.photos.tones import calm_part
 from inkquilt.sketch import Role
 from inkquilt.words.legible import Beneath, outline_of
 from inkquilt.words.stories import JournalPage
-from server.pages.document import PageDocument
-from server.pages.journaling import Story, as_it_lies
+from server.pages.journaling import writing_in
 from server.pages.photos_on_page import on_page
 from server.photos.models import Photo
 from server.photos.tones import tones_of
@@ -55,7 +56,7 @@ def story_shapes(story: Story) -> Iterator[BaseGeometry]:
     for ground in story.grounds:
         yield box(ground.x, ground.y, ground.x + ground.size.width, ground.y + ground.size.height)
     if not story.grounds:
-        pitch = story.writing.pitch
+        pitch = writing_in(story).pitch
         yield from (outline_of(line.span, pitch) for line in story.lines)
 
 

@@ -1,6 +1,7 @@
 """Pages on the bench: making, changing, undoing, and the fits to choose from."""
 
 from collections.abc import Callable
+from dataclasses import replace
 from typing import Any, Final
 
 from drf_spectacular.utils import extend_schema
@@ -9,7 +10,10 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from inkquilt.fit import School, Way
+from inkquilt.composition.changes.by_hand import PinPiece
+from inkquilt.composition.changes.layout import Concede, ReworkSlots
+from inkquilt.composition.changes.photos import Placed
+from inkquilt.fit import School, Variant, Way
 from inkquilt.fit.concessions import WayOut
 from inkquilt.lengths import INCH, format_nearest
 from inkquilt.page import FORMATS, Side
@@ -22,9 +26,7 @@ from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
 from server.pages import services
 from server.pages.answers import card_answer, changed_answer, fit_answer, page_answer, ties_answer
-from server.pages.change_serializers import VersionSerializer, WriteSerializer
-from server.pages.changes import asked_way
-from server.pages.document import written_way
+from server.pages.change_serializers import VersionSerializer, WriteSerializer, written_change
 from server.pages.facing import ForPhotos, companion_list, make_companion
 from server.pages.fits import fit_of, proposal_list, way_out_list, ways_of
 from server.pages.known import document_of, documents_of
@@ -146,7 +148,7 @@ class PagesView(APIView):
             binding=side,
             name=name,
             way=way,
-            placed=wanted.get("placed"),
+            placed=tuple(Placed(**row) for row in wanted.get("placed") or ()),
         )
         return answer(page, status.HTTP_201_CREATED)
 
@@ -194,12 +196,12 @@ class ChangesView(APIView):
         """Make one change; it can be undone."""
         page = Page.objects.visible_to(request.user).one(pk)
         given = asked_for(WriteSerializer, request.data)
-        change = dict(given["change"])
+        change = given["change"]
         try:
             write = {"version": given["version"], "key": given.get("key")}
             return written(services.change_page(page=page, change=change, **write), given)
         except services.StalePage as error:
-            return stale(error, change)
+            return stale(error, written_change(change))
 
 
 def take_step(request: Request, pk: int, step: Callable[..., Page]) -> Response:
@@ -227,8 +229,8 @@ class NearestView(APIView):
         """Try; nothing is written."""
         page = Page.objects.visible_to(request.user).one(pk)
         given = asked_for(WriteSerializer, request.data)
-        change = dict(given["change"])
-        if change["kind"] != "pin":
+        change = given["change"]
+        if not isinstance(change, PinPiece):
             raise refuse("no-place", "Only a piece that is moved or sized has a nearest place.", "kind")
         return Response({"nearest": services.nearest_to(page=page, change=change)})
 
@@ -285,7 +287,7 @@ class ProposalsView(APIView):
                     "words": proposal.words,
                     "gain": proposal.gain,
                     "board": board(size, document.unit, proposal.fit.blocks, document.page.fold),
-                    "change": {"kind": "rework", "rework": proposal.rework.value, "blocks": list(proposal.blocks)},
+                    "change": written_change(ReworkSlots(rework=proposal.rework, blocks=proposal.blocks)),
                 }
                 for proposal in proposal_list(document)
             ]
@@ -304,7 +306,7 @@ class FitView(APIView):
         """Work it out, or remember it."""
         page = Page.objects.visible_to(request.user).one(pk)
         given = asked_for(FitQuerySerializer, request.query_params)
-        way, reasons = asked_way(given), given["reasons"]
+        way, reasons = _asked_way(given), given["reasons"]
         document = document_of(page)
         return Response(fit_answer(fit_of(page, document, way, reasons), document))
 
@@ -317,7 +319,7 @@ class WaysView(APIView):
         """Work them out, or remember them: at most six, the nearest to the drawing first."""
         page = Page.objects.visible_to(request.user).one(pk)
         document = document_of(page)
-        return Response([fit_answer(written, document) for written in ways_of(page, document)])
+        return Response([fit_answer(fit, document) for fit in ways_of(page, document)])
 
 
 class WaysOutView(APIView):
@@ -328,14 +330,23 @@ class WaysOutView(APIView):
         """Try, and list what works."""
         page = Page.objects.visible_to(request.user).one(pk)
         found = way_out_list(document_of(page))
-        return Response([{"words": way_out.words, "change": _change(way_out)} for way_out in found])
+        return Response([{"words": one.words, "change": written_change(_change(one))} for one in found])
 
 
-def _change(way_out: WayOut) -> dict[str, Any]:
-    change: dict[str, Any] = {"kind": "concede", "leave_out": list(way_out.leave_out)}
-    if way_out.way:
-        change |= written_way(way_out.way)
-    return change | {"smaller_prints": way_out.smaller_prints, "no_margin": way_out.no_margin}
+def _asked_way(given: dict[str, Any]) -> Way:
+    return Way(School(given["school"]), given["turn"], given["mirrored"], Variant(given["variant"]), given["plan"])
+
+
+def _change(way_out: WayOut) -> Concede:
+    given_up = Concede(
+        leave_out=tuple(way_out.leave_out), smaller_prints=way_out.smaller_prints, no_margin=way_out.no_margin
+    )
+    if way_out.way is None:
+        return given_up
+    way = way_out.way
+    return replace(
+        given_up, school=way.school, variant=way.variant, turn=way.turn, mirrored=way.mirrored, plan=way.plan
+    )
 
 
 def _for_photos(asked: dict[str, Any]) -> ForPhotos:

@@ -1,12 +1,12 @@
 """What a page's document asks of its pieces, as the core knows it."""
 
+from inkquilt.composition.document import PageDocument
 from inkquilt.cutting.pieces import CutWishes
 from inkquilt.cutting.terms import Settled, offered, openwork_of, settled
 from inkquilt.paper import PieceList, pieces_of
 from inkquilt.paper.kinds import PaperKind
 from inkquilt.paper.pieces import paper_of
 from inkquilt.paper.saving import Saving, savings_of
-from server.pages.document import PageDocument
 
 
 def wishes_on(document: PageDocument, pieces: PieceList | None = None) -> Settled:

@@ -4,17 +4,21 @@ from collections.abc import Iterator
 from typing import Any
 
 from inkquilt.colour import Rgb, read_colour
+from inkquilt.composition.changes import Lettering
+from inkquilt.composition.changes.accents import puts_of
+from inkquilt.composition.changes.contents import SetTitle
+from inkquilt.composition.document import PageDocument
+from inkquilt.composition.lettering import lettering_from
 from inkquilt.lengths import Unit, format_nearest, with_unit
 from inkquilt.sketch import Block
 from inkquilt.trying.underlays import laid_before, standing_out, under_setting, underlay_words
 from inkquilt.words import Alphabet as CoreAlphabet
 from inkquilt.words import LetteringKind, TitleSetting, Way
 from inkquilt.words.readable import Readability, Underlay, UnderlayKind
-from server.embellishments.answers import put_answer
 from server.pages.accents import accent_answer
-from server.pages.document import PageDocument
-from server.pages.title_lettering import lettering_answer, lettering_from
-from server.words.lettering import FONT_COLOUR, Lettering
+from server.pages.change_serializers import written_change
+from server.pages.title_lettering import lettering_answer
+from server.words.lettering import FONT_COLOUR
 from server.words.models import Alphabet
 from server.words.services import TitleWays
 
@@ -108,15 +112,16 @@ def _underlays(
             yield {
                 "words": f"lay {underlay_words(one, document.unit)} under it",
                 "accents": [accent_answer(piece, document.page, document.blocks) for piece in laid],
-                "change": {
-                    "kind": "set-title",
-                    "block": block.id,
-                    "title_way": way.way.value,
-                    "lines": [line.text for line in way.lines],
-                    "alphabets": [line.alphabet for line in way.lines],
-                    "put": put_answer(laid, document.page),
-                    "take": [piece.key for piece in before],
-                },
+                "change": written_change(
+                    SetTitle(
+                        block=block.id,
+                        title_way=way.way,
+                        lines=tuple(line.text for line in way.lines),
+                        alphabets=tuple(line.alphabet for line in way.lines),
+                        put=puts_of(laid, document.unit),
+                        take=tuple(piece.key for piece in before),
+                    )
+                ),
             }
 
 

@@ -1,23 +1,15 @@
 """Everything a person can write a story in: her own hand, and the shipped fonts."""
 
-from dataclasses import dataclass
 from typing import Any
 
-from inkquilt.words.script import LEAST_HALF_POINTS, MOST_HALF_POINTS, USUAL_HALF_POINTS, Script
-from inkquilt_io.lettering import FONT_KEY, FONTS, text_font
+from inkquilt.composition.changes import Writing
+from inkquilt.composition.stories import HandFacts
+from inkquilt.words.alphabets import FONT_KEY
+from inkquilt.words.script import LEAST_HALF_POINTS, MOST_HALF_POINTS, USUAL_HALF_POINTS
+from inkquilt_io.lettering import FONTS, text_font
 from server.common.asked import refuse
-from server.pages.journaling import HandFacts
 from server.words.lettering import FONT_COLOUR
 from server.words.models import HAND_KEY, Hand
-
-
-@dataclass(frozen=True, slots=True)
-class Writing:
-    """A script with its ink, and the facts of a hand."""
-
-    script: Script
-    colour: str
-    facts: HandFacts | None = None
 
 
 def writing_of(owner: Any, key: str, half_points: int | None = None) -> Writing:

@@ -5,7 +5,7 @@ from rest_framework import serializers
 from inkquilt.lengths import Unit
 from inkquilt.words.flow import LONGEST_TEXT
 from server.common import fields
-from server.pages.change_serializers import ChangeSerializer
+from server.pages.change_serializers import ChangeField
 from server.pages.serializers import AccentSerializer, LetteringSerializer, WrittenSerializer
 from server.words.models import KIND_CHOICES, WIDTH_CHOICES, is_colour
 
@@ -62,7 +62,7 @@ class UnderlaySerializer(serializers.Serializer):
 
     words = serializers.CharField()
     accents = AccentSerializer(many=True)
-    change = ChangeSerializer()
+    change = ChangeField()
 
 
 class TitleWaySerializer(LetteringSerializer):

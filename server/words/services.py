@@ -8,6 +8,7 @@ from django.db import transaction
 from django.db.models import F
 
 from inkquilt.colour import Rgb, read_colour
+from inkquilt.composition.document import PageDocument
 from inkquilt.paper.pieces import paper_of
 from inkquilt.photos.tones import TonesOnPage
 from inkquilt.sketch import Block
@@ -15,7 +16,6 @@ from inkquilt.words import TitleSetting
 from inkquilt.words.readable import Grounds, Readability, TitlesRead
 from server.common.asked import refuse
 from server.pages.answers import pictures_of
-from server.pages.document import PageDocument
 from server.pages.models import Page, Revision
 from server.pages.photos_on_page import on_page
 from server.photos.tones import tones_of

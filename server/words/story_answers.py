@@ -3,9 +3,9 @@
 from typing import Any
 
 from inkquilt.lengths import Unit, with_unit
+from inkquilt.words.alphabets import FONT_KEY
 from inkquilt.words.journaling import PlaceHeld
 from inkquilt.words.stories import JournalSetting
-from inkquilt_io.lettering import FONT_KEY
 from server.pages.journaling import written_answer
 from server.words.lettering import FONT_COLOUR
 from server.words.models import Hand

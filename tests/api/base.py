@@ -9,6 +9,9 @@ from django.test import Client, TestCase
 from PIL import Image
 
 from inkquilt.page import FORMATS
+from server.pages import services
+from server.pages.change_serializers import read_change
+from server.pages.models import Page
 from server.pages.services import make_page
 from server.photos.services import add_photo
 from server.sketches.services import add_sketch
@@ -32,6 +35,11 @@ def picture(width: int = 600, height: int = 400, kind: str = "JPEG", colour: str
     out = io.BytesIO()
     Image.new("RGB", (width, height), colour).save(out, kind, **save)
     return out.getvalue()
+
+
+def change_page(*, page: Page, version: int, change: dict[str, Any], **more: Any) -> Page:
+    """Make a change as it is asked of the API."""
+    return services.change_page(page=page, version=version, change=read_change(change), **more)
 
 
 class ApiTestCase(TestCase):

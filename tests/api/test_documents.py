@@ -11,13 +11,14 @@ from unittest import mock
 from django.core.management import CommandError, call_command
 from django.test import SimpleTestCase, TestCase, override_settings
 
+from inkquilt.composition.document import PageDocument, SlotPhoto
+from inkquilt.composition.laid import laid_fit
+from inkquilt.composition.stored import read_document, write_document
 from inkquilt.fit import School, Way, bounds
 from inkquilt.lengths import INCH, MM, Unit
 from inkquilt.page import FORMATS, Margins, Page, Side
 from inkquilt.sketch.model import Size
 from server.config.secret import read_or_make_secret
-from server.pages.document import PageDocument, SlotPhoto
-from server.pages.fits import written_fit
 from tests.building import demo_sketch, fitted
 
 BY_KEY = {form.key: form for form in FORMATS}
@@ -33,7 +34,7 @@ def document(key="letter", **changes):
 
 
 def through_json(value):
-    return PageDocument.read(json.loads(json.dumps(value.written())))
+    return read_document(json.loads(json.dumps(write_document(value))))
 
 
 class Documents(SimpleTestCase):
@@ -56,7 +57,7 @@ class Documents(SimpleTestCase):
         for key in ("letter", "a4", "insert"):
             on = document(key)
             result = fitted(on.sketch, on.page, turn=0)
-            kept = replace(on, fit=written_fit(result, on))
+            kept = replace(on, fit=laid_fit(result))
             self.assertEqual(through_json(kept).blocks, result.blocks)
 
     def test_terms_change_just_when_fits_would(self):

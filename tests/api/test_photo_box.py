@@ -15,9 +15,8 @@ from PIL import Image
 from inkquilt.page import FORMATS
 from server.pages.known import document_of
 from server.pages.models import Page
-from server.pages.services import change_page
 from server.photos.models import FocalArea, Photo
-from tests.api.base import ApiTestCase, picture
+from tests.api.base import ApiTestCase, change_page, picture
 from tests.building import data_of, row
 from tests.building import size as inches_of
 

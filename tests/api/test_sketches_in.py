@@ -210,7 +210,7 @@ class Everything(ApiTestCase):
         self.assertEqual((theirs.name, theirs.head), (mine.name, mine.head))
         self.assertEqual(copy.original.read_bytes(), photo.original.read_bytes())
         for one, two in zip(mine.revisions.all(), theirs.revisions.all(), strict=True):
-            for placed in two.document["photos"].values():
+            for placed in two.document.get("photos", {}).values():
                 self.assertEqual(placed["photo"], copy.pk)
                 placed["photo"] = photo.pk
             self.assertEqual((one.done, one.document), (two.done, two.document))

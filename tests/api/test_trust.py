@@ -10,12 +10,12 @@ from django.utils import timezone
 
 from server.common.owned import Owned
 from server.pages.models import Page, Revision, Write
-from server.pages.services import change_page, make_page
+from server.pages.services import make_page
 from server.photos.models import Photo
 from server.recovery.services import purge
 from server.sketches.services import keep_sketch
 from server.unfinished.models import Unfinished
-from tests.api.base import SMALL, ApiTestCase, picture
+from tests.api.base import SMALL, ApiTestCase, change_page, picture
 from tests.building import DEMO_SKETCHES, demo_sketch
 
 

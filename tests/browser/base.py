@@ -14,10 +14,10 @@ from playwright.sync_api import Locator, expect, sync_playwright
 
 from demo.draw_photos import PHOTOS
 from inkquilt.page import FORMATS
-from server.pages.services import change_page, make_page
+from server.pages.services import make_page
 from server.photos.services import add_photo
 from server.sketches.services import add_sketch
-from tests.api.base import picture
+from tests.api.base import change_page, picture
 
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
 ARGUMENTS = [

@@ -149,7 +149,10 @@ class Drawing(BrowserTestCase):
         expect(pieces.first).to_be_visible()
         count = pieces.count()
         self.page.locator(".piece-row").first.click()
-        self.page.get_by_role("button", name="take it out").click()
+        with self.page.expect_response(
+            lambda answer: answer.url.endswith("/api/drafts/table/") and answer.status == 201
+        ):
+            self.page.get_by_role("button", name="take it out").click()
         expect(pieces).to_have_count(count - 1)
         self.open("/sketches/new")
         self.page.get_by_role("button", name="Go on with").click()

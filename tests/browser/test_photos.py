@@ -6,10 +6,9 @@ from PIL import Image
 
 from server.pages.known import document_of
 from server.pages.models import Page
-from server.pages.services import change_page
 from server.photos.models import FocalArea, Photo
 from server.sketches.services import add_sketch
-from tests.api.base import SMALL, picture
+from tests.api.base import SMALL, change_page, picture
 from tests.browser.base import BrowserTestCase, expect
 from tests.building import data_of, row
 

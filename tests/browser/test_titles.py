@@ -8,8 +8,8 @@ from inkquilt.lengths import Unit
 from inkquilt.words.title import line_width
 from inkquilt_io import lettering
 from inkquilt_io.lettering import FONTS, font_alphabet, measured
-from server.pages.services import change_page
 from server.stash.services import enter_line
+from tests.api.base import change_page
 from tests.browser.base import BrowserTestCase, expect
 from tests.building import data_of, row
 

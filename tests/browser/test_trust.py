@@ -9,10 +9,9 @@ from inkquilt.lengths import Unit
 from server.embellishments.models import Embellishment
 from server.pages.known import document_of
 from server.pages.models import Page
-from server.pages.services import change_page
 from server.stash.services import enter_line
 from server.unfinished.models import Unfinished
-from tests.api.base import SMALL
+from tests.api.base import SMALL, change_page
 from tests.browser.base import BrowserTestCase
 from tests.real import Server
 

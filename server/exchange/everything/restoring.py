@@ -1,6 +1,7 @@
 """The zip of everything, read: all of it is restored, or nothing."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterable, Iterator
+from dataclasses import replace
 from datetime import UTC, datetime
 from functools import partial
 from pathlib import PurePosixPath
@@ -11,12 +12,14 @@ from django.db import transaction
 
 from inkquilt.balance.kinds import ObservationKind
 from inkquilt.clusters.phrases import HALF
-from inkquilt.embellishments import CUT
+from inkquilt.composition.papers import PaperChoice
+from inkquilt.composition.stored import check_document, read_document, write_document
+from inkquilt.embellishments import CUT, Accent
 from inkquilt.errors import BadInput, Fault
 from inkquilt.paper.kinds import PaperKind, SideName
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
-from inkquilt_io.lettering import FONT_KEY
+from inkquilt.words.alphabets import FONT_KEY
 from server.common.errors import ApiError
 from server.common.owned import Owned
 from server.embellishments.models import OWN_KEY, Embellishment
@@ -35,7 +38,6 @@ from server.exchange.everything.facts import (
 from server.looking.models import Snapshot
 from server.looking.services import switch
 from server.pages.answers import fit_answer
-from server.pages.document import PageDocument
 from server.pages.models import Page, Revision
 from server.photos import files
 from server.photos.models import Photo
@@ -278,38 +280,44 @@ class _Restoring:
         """Return an embellishment's new key; what was cut from paper is none of the stash."""
         return key if key in (CUT, HALF) else self.embellishments.get(key, GONE)
 
-    def accents(self, rows: list[dict[str, Any]] | None) -> list[dict[str, Any]]:
+    def accents(self, accents: Iterable[Accent]) -> tuple[Accent, ...]:
         """Return embellishments on a page by their new keys."""
-        return [{**row, "what": {**row["what"], "key": self.embellishment(row["what"]["key"])}} for row in rows or ()]
+        return tuple(replace(one, what=replace(one.what, key=self.embellishment(one.what.key))) for one in accents)
 
-    def picture(self, choice: dict[str, Any]) -> list[Any] | None:
-        """Return a chosen paper's picture at its new address."""
-        known = PaperPicture.objects.kept().filter(paper=self.papers[choice["paper"]], side=choice["side"]).first()
-        return [known.address, *choice["picture"][1:]] if known and choice.get("picture") else None
+    def choice(self, choice: PaperChoice) -> PaperChoice:
+        """Return a chosen paper by its new number, with its picture at its new address."""
+        paper = self.papers[choice.paper]
+        known = PaperPicture.objects.kept().filter(paper=paper, side=choice.side.value).first()
+        picture = choice.picture and known and replace(choice.picture, address=known.address)
+        return replace(choice, paper=paper, picture=picture or None)
 
     def document(self, data: dict[str, Any]) -> dict[str, Any]:
         """Return a state of a page, checked, with its photos' new numbers; one that is gone leaves its slot empty."""
-        placed = {
-            slot: {**row, "photo": self.photos[row["photo"]]}
-            for slot, row in data["photos"].items()
-            if row["photo"] in self.photos
-        }
-        cuts = data.get("cuts") or {}
-        papers = {
-            letter: {**row, "paper": self.papers[row["paper"]], "picture": self.picture(row)}
-            for letter, row in (cuts.get("papers") or {}).items()
-            if row["paper"] in self.papers
-        }
-        accents = self.accents(data.get("accents"))
-        home = data.get("home") and {**data["home"], "accents": self.accents(data["home"]["accents"])}
-        lettering = {
-            block: {**row, "alphabets": [self.called(key) for key in row.get("alphabets") or ()]}
-            for block, row in (data.get("lettering") or {}).items()
-        }
-        stories = {
-            name: {**row, "script": self.called(row["script"])} for name, row in (data.get("stories") or {}).items()
-        }
-        here = {"photos": placed, "cuts": {**cuts, "papers": papers}, "accents": accents, "home": home}
-        document = PageDocument.read({**data, **here, "lettering": lettering, "stories": stories})
-        fit_answer(document.fit or {}, document)  # what cannot be shown is found now, not on the bench
-        return document.written()
+        told = read_document(data)
+        document = replace(
+            told,
+            photos={
+                slot: replace(placed, photo=self.photos[placed.photo])
+                for slot, placed in told.photos.items()
+                if placed.photo in self.photos
+            },
+            cuts=replace(
+                told.cuts,
+                papers={
+                    letter: self.choice(choice)
+                    for letter, choice in told.cuts.papers.items()
+                    if choice.paper in self.papers
+                },
+            ),
+            accents=self.accents(told.accents),
+            home=told.home and replace(told.home, accents=self.accents(told.home.accents)),
+            lettering={
+                block: replace(set_, alphabets=tuple(self.called(key) for key in set_.alphabets))
+                for block, set_ in told.lettering.items()
+            },
+            stories={name: replace(one, script=self.called(one.script)) for name, one in told.stories.items()},
+        )
+        check_document(document)
+        if document.fit:
+            fit_answer(document.fit, document)  # what cannot be shown is found now, not on the bench
+        return write_document(document)

@@ -20,7 +20,9 @@ export type WornSlot = Pick<Slot, 'block' | 'photo' | 'photo_name' | 'has_file' 
 export type Title = Schemas['Title']
 export type Format = Schemas['Format']
 export type FormatChoice = Schemas['FormatChoice']
+/** A change of any kind; `ChangeOf<'pin'>` is one of a kind. */
 export type Change = Schemas['ChangeRequest']
+export type ChangeOf<Kind extends Change['kind']> = Extract<Change, { kind: Kind }>
 export type School = NonNullable<NewPage['school']>
 export type NewPage = Schemas['NewPageRequest']
 export type FormatRequest = Omit<NewPage, 'sketch' | 'name' | 'turn' | 'mirrored' | 'school' | 'placed'>

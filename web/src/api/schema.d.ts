@@ -1638,6 +1638,37 @@ export interface components {
         AreasRequest: {
             areas: components["schemas"]["AreaRequest"][];
         };
+        /** @description Lay pieces, take pieces away, swap two papers and move blocks, all in one step; ``words`` say what was done. */
+        ArrangeChange: {
+            put?: components["schemas"]["Put"][];
+            take?: string[];
+            papers?: string[];
+            moves?: components["schemas"]["Move"][];
+            words?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "arrange";
+        };
+        /**
+         * @description * `arrange` - arrange
+         * @enum {string}
+         */
+        ArrangeChangeKindEnum: "arrange";
+        /** @description Lay pieces, take pieces away, swap two papers and move blocks, all in one step; ``words`` say what was done. */
+        ArrangeChangeRequest: {
+            put?: components["schemas"]["PutRequest"][];
+            take?: string[];
+            papers?: string[];
+            moves?: components["schemas"]["MoveRequest"][];
+            words?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "arrange";
+        };
         /** @description Pieces to look at, what they are and why, and the change that lays them. */
         Arrangement: {
             words: string;
@@ -1758,6 +1789,29 @@ export interface components {
             /** Format: double */
             height: number;
         };
+        /** @description Bring back what was left out. */
+        BringBackChange: {
+            block: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "bring-back";
+        };
+        /**
+         * @description * `bring-back` - bring-back
+         * @enum {string}
+         */
+        BringBackChangeKindEnum: "bring-back";
+        /** @description Bring back what was left out. */
+        BringBackChangeRequest: {
+            block: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "bring-back";
+        };
         /** @description Which deleted thing is meant. */
         BringBackRequest: {
             kind: components["schemas"]["DeletedKindEnum"];
@@ -1790,280 +1844,105 @@ export interface components {
             tint: number | null;
             look: components["schemas"]["Look"] | null;
         };
-        /** @description One change to a page; ``kind`` says which of the fields count. */
-        Change: {
+        Change: components["schemas"]["PinPieceChange"] | components["schemas"]["UnpinChange"] | components["schemas"]["UntieChange"] | components["schemas"]["TieChange"] | components["schemas"]["MoveAccentChange"] | components["schemas"]["ArrangeChange"] | components["schemas"]["ChooseSchoolChange"] | components["schemas"]["TypeTitleChange"] | components["schemas"]["SetTitleChange"] | components["schemas"]["SetSheetChange"] | components["schemas"]["LieAcrossChange"] | components["schemas"]["SaveOnChange"] | components["schemas"]["SpareCopiesChange"] | components["schemas"]["SetLipChange"] | components["schemas"]["CutWindowChange"] | components["schemas"]["CloseWindowChange"] | components["schemas"]["MakeRowChange"] | components["schemas"]["CutFromChange"] | components["schemas"]["CutSlantingChange"] | components["schemas"]["ShapeWithChange"] | components["schemas"]["FoldChange"] | components["schemas"]["ChangeFormatChange"] | components["schemas"]["ChangeWayChange"] | components["schemas"]["LeaveOutChange"] | components["schemas"]["BringBackChange"] | components["schemas"]["ConcedeChange"] | components["schemas"]["SwitchChange"] | components["schemas"]["InsistChange"] | components["schemas"]["UseDiesChange"] | components["schemas"]["ChangeGridChange"] | components["schemas"]["LeadChange"] | components["schemas"]["SetLeastChange"] | components["schemas"]["ReworkSlotsChange"] | components["schemas"]["MakeRoomChange"] | components["schemas"]["ChoosePaperChange"] | components["schemas"]["PlacePhotoChange"] | components["schemas"]["PlaceMatchedChange"] | components["schemas"]["LayMatsChange"] | components["schemas"]["KeepWholeChange"] | components["schemas"]["ShieldPhotoChange"] | components["schemas"]["TrimChange"] | components["schemas"]["TakeUpChange"] | components["schemas"]["WriteStoryChange"] | components["schemas"]["TakeStoryAwayChange"];
+        /** @description Put the page on another format or own size. */
+        ChangeFormatChange: {
             format?: string | null;
-            width?: string;
-            height?: string;
-            unit?: components["schemas"]["UnitEnum"];
-            clear?: string;
+            width?: string | null;
+            height?: string | null;
+            unit?: (components["schemas"]["UnitEnum"] | components["schemas"]["NullEnum"]) | null;
+            clear?: string | null;
             binding?: (components["schemas"]["SideEnum"] | components["schemas"]["NullEnum"]) | null;
-            binding_margin?: string;
+            binding_margin?: string | null;
             sides?: components["schemas"]["SidesEnum"];
-            gap?: string;
-            kind: components["schemas"]["ChangeKindEnum"];
-            school?: components["schemas"]["SchoolEnum"];
-            turn?: components["schemas"]["TurnEnum"];
-            mirrored?: boolean;
-            variant?: components["schemas"]["VariantEnum"] | components["schemas"]["BlankEnum"];
-            plan?: string;
-            left?: string;
-            top?: string;
-            right?: string;
-            bottom?: string;
-            /** Format: double */
-            at_x?: number;
-            /** Format: double */
-            at_y?: number;
-            /** Format: double */
-            wide?: number;
-            /** Format: double */
-            high?: number;
-            step_x?: number;
-            step_y?: number;
-            /** @description ties given up for it */
-            let_go?: string[];
-            /** @description pins taken out for it */
-            free?: string[];
-            sized?: components["schemas"]["Sized"];
-            tie?: string;
-            again?: boolean;
-            tie_kind?: components["schemas"]["TieKindEnum"];
-            blocks?: string[];
-            axis?: components["schemas"]["AxisEnum"];
-            highs?: boolean[];
-            ends?: components["schemas"]["EndsEnum"];
-            in_line?: boolean;
-            by_eye?: boolean;
-            recount?: boolean;
-            from_shop?: boolean;
-            /** @description never, a-little or freely */
-            trim?: string;
-            rung?: components["schemas"]["RungEnum"];
-            grid?: string;
-            rework?: components["schemas"]["ReworkEnum"];
-            role?: components["schemas"]["RoleEnum"];
-            block?: string;
-            photo?: number | null;
-            /** Format: double */
-            look_x?: number;
-            /** Format: double */
-            look_y?: number;
-            /** Format: double */
-            zoom?: number;
-            /** Format: double */
-            level?: number;
-            locked?: boolean;
-            as_it_comes?: boolean;
-            shields?: components["schemas"]["Shield"][];
-            placed?: components["schemas"]["Placed"][];
-            mats?: components["schemas"]["MatAsked"][];
-            text?: string;
-            paper?: string;
-            stash_paper?: number | null;
-            side?: components["schemas"]["PaperSideEnum"];
-            on?: boolean;
-            count?: number;
-            lip?: string;
-            /** @description paper behind a window */
-            backing?: string | null;
-            /** @description width of each of a row */
-            each?: string;
-            tuck?: string;
-            heights?: string;
-            papers?: string[];
-            across?: (components["schemas"]["HoldEnum"] | components["schemas"]["NullEnum"]) | null;
-            down?: (components["schemas"]["HoldEnum"] | components["schemas"]["NullEnum"]) | null;
-            flags?: boolean;
-            lines?: string[];
-            alphabets?: string[];
-            title_way?: components["schemas"]["TitleWayEnum"];
-            accent?: string;
-            /** Format: double */
-            turn_by?: number;
-            alone?: boolean;
-            put?: components["schemas"]["Put"][];
-            take?: string[];
-            moves?: components["schemas"]["Move"][];
-            words?: string;
-            balance_school?: components["schemas"]["BalanceSchoolEnum"];
-            story?: string | null;
-            journal_way?: components["schemas"]["JournalWayEnum"];
-            where?: string;
-            script?: string;
-            half_points?: number | null;
-            slant?: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
-            tool?: number | null;
-            fold?: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
-            step?: number;
-            snapshot?: number;
-            leave_out?: string[];
-            smaller_prints?: boolean;
-            no_margin?: boolean;
+            gap?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "format";
         };
         /**
          * @description * `format` - format
-         *     * `way` - way
-         *     * `leave-out` - leave-out
-         *     * `bring-back` - bring-back
-         *     * `concede` - concede
-         *     * `photo` - photo
-         *     * `title` - title
-         *     * `set-title` - set-title
-         *     * `story` - story
-         *     * `story-away` - story-away
-         *     * `accent` - accent
-         *     * `arrange` - arrange
-         *     * `school` - school
-         *     * `sheet` - sheet
-         *     * `paper` - paper
-         *     * `lie` - lie
-         *     * `saving` - saving
-         *     * `copies` - copies
-         *     * `lip` - lip
-         *     * `window` - window
-         *     * `close-window` - close-window
-         *     * `row` - row
-         *     * `cut-from` - cut-from
-         *     * `slant` - slant
-         *     * `tool` - tool
-         *     * `fold` - fold
-         *     * `pin` - pin
-         *     * `unpin` - unpin
-         *     * `untie` - untie
-         *     * `tie` - tie
-         *     * `switches` - switches
-         *     * `grid` - grid
-         *     * `trim` - trim
-         *     * `insist` - insist
-         *     * `dies` - dies
-         *     * `leads` - leads
-         *     * `least` - least
-         *     * `rework` - rework
-         *     * `room` - room
-         *     * `shield` - shield
-         *     * `match` - match
-         *     * `mat` - mat
-         *     * `whole` - whole
-         *     * `take-up` - take-up
          * @enum {string}
          */
-        ChangeKindEnum: "format" | "way" | "leave-out" | "bring-back" | "concede" | "photo" | "title" | "set-title" | "story" | "story-away" | "accent" | "arrange" | "school" | "sheet" | "paper" | "lie" | "saving" | "copies" | "lip" | "window" | "close-window" | "row" | "cut-from" | "slant" | "tool" | "fold" | "pin" | "unpin" | "untie" | "tie" | "switches" | "grid" | "trim" | "insist" | "dies" | "leads" | "least" | "rework" | "room" | "shield" | "match" | "mat" | "whole" | "take-up";
+        ChangeFormatChangeKindEnum: "format";
+        /** @description Put the page on another format or own size. */
+        ChangeFormatChangeRequest: {
+            format?: string | null;
+            width?: string | null;
+            height?: string | null;
+            unit?: (components["schemas"]["UnitEnum"] | components["schemas"]["NullEnum"]) | null;
+            clear?: string | null;
+            binding?: (components["schemas"]["SideEnum"] | components["schemas"]["NullEnum"]) | null;
+            binding_margin?: string | null;
+            sides?: components["schemas"]["SidesEnum"];
+            gap?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "format";
+        };
+        /** @description Choose the finest mark. */
+        ChangeGridChange: {
+            grid: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "grid";
+        };
+        /**
+         * @description * `grid` - grid
+         * @enum {string}
+         */
+        ChangeGridChangeKindEnum: "grid";
+        /** @description Choose the finest mark. */
+        ChangeGridChangeRequest: {
+            grid: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "grid";
+        };
         /** @description What became of a draft. */
         ChangeOnTableRequest: {
             states: components["schemas"]["StateRequest"][];
             undone?: components["schemas"]["StateRequest"][];
         };
-        /** @description One change to a page; ``kind`` says which of the fields count. */
-        ChangeRequest: {
-            format?: string | null;
-            width?: string;
-            height?: string;
-            unit?: components["schemas"]["UnitEnum"];
-            clear?: string;
-            binding?: (components["schemas"]["SideEnum"] | components["schemas"]["NullEnum"]) | null;
-            binding_margin?: string;
-            sides?: components["schemas"]["SidesEnum"];
-            gap?: string;
-            kind: components["schemas"]["ChangeKindEnum"];
-            school?: components["schemas"]["SchoolEnum"];
+        ChangeRequest: components["schemas"]["PinPieceChangeRequest"] | components["schemas"]["UnpinChangeRequest"] | components["schemas"]["UntieChangeRequest"] | components["schemas"]["TieChangeRequest"] | components["schemas"]["MoveAccentChangeRequest"] | components["schemas"]["ArrangeChangeRequest"] | components["schemas"]["ChooseSchoolChangeRequest"] | components["schemas"]["TypeTitleChangeRequest"] | components["schemas"]["SetTitleChangeRequest"] | components["schemas"]["SetSheetChangeRequest"] | components["schemas"]["LieAcrossChangeRequest"] | components["schemas"]["SaveOnChangeRequest"] | components["schemas"]["SpareCopiesChangeRequest"] | components["schemas"]["SetLipChangeRequest"] | components["schemas"]["CutWindowChangeRequest"] | components["schemas"]["CloseWindowChangeRequest"] | components["schemas"]["MakeRowChangeRequest"] | components["schemas"]["CutFromChangeRequest"] | components["schemas"]["CutSlantingChangeRequest"] | components["schemas"]["ShapeWithChangeRequest"] | components["schemas"]["FoldChangeRequest"] | components["schemas"]["ChangeFormatChangeRequest"] | components["schemas"]["ChangeWayChangeRequest"] | components["schemas"]["LeaveOutChangeRequest"] | components["schemas"]["BringBackChangeRequest"] | components["schemas"]["ConcedeChangeRequest"] | components["schemas"]["SwitchChangeRequest"] | components["schemas"]["InsistChangeRequest"] | components["schemas"]["UseDiesChangeRequest"] | components["schemas"]["ChangeGridChangeRequest"] | components["schemas"]["LeadChangeRequest"] | components["schemas"]["SetLeastChangeRequest"] | components["schemas"]["ReworkSlotsChangeRequest"] | components["schemas"]["MakeRoomChangeRequest"] | components["schemas"]["ChoosePaperChangeRequest"] | components["schemas"]["PlacePhotoChangeRequest"] | components["schemas"]["PlaceMatchedChangeRequest"] | components["schemas"]["LayMatsChangeRequest"] | components["schemas"]["KeepWholeChangeRequest"] | components["schemas"]["ShieldPhotoChangeRequest"] | components["schemas"]["TrimChangeRequest"] | components["schemas"]["TakeUpChangeRequest"] | components["schemas"]["WriteStoryChangeRequest"] | components["schemas"]["TakeStoryAwayChangeRequest"];
+        /** @description Fit it another way. */
+        ChangeWayChange: {
+            school: components["schemas"]["SchoolEnum"];
+            variant?: components["schemas"]["VariantEnum"] | components["schemas"]["BlankEnum"];
             turn?: components["schemas"]["TurnEnum"];
             mirrored?: boolean;
-            variant?: components["schemas"]["VariantEnum"] | components["schemas"]["BlankEnum"];
             plan?: string;
-            left?: string;
-            top?: string;
-            right?: string;
-            bottom?: string;
-            /** Format: double */
-            at_x?: number;
-            /** Format: double */
-            at_y?: number;
-            /** Format: double */
-            wide?: number;
-            /** Format: double */
-            high?: number;
-            step_x?: number;
-            step_y?: number;
-            /** @description ties given up for it */
-            let_go?: string[];
-            /** @description pins taken out for it */
-            free?: string[];
-            sized?: components["schemas"]["SizedRequest"];
-            tie?: string;
-            again?: boolean;
-            tie_kind?: components["schemas"]["TieKindEnum"];
-            blocks?: string[];
-            axis?: components["schemas"]["AxisEnum"];
-            highs?: boolean[];
-            ends?: components["schemas"]["EndsEnum"];
-            in_line?: boolean;
-            by_eye?: boolean;
-            recount?: boolean;
-            from_shop?: boolean;
-            /** @description never, a-little or freely */
-            trim?: string;
-            rung?: components["schemas"]["RungEnum"];
-            grid?: string;
-            rework?: components["schemas"]["ReworkEnum"];
-            role?: components["schemas"]["RoleEnum"];
-            block?: string;
-            photo?: number | null;
-            /** Format: double */
-            look_x?: number;
-            /** Format: double */
-            look_y?: number;
-            /** Format: double */
-            zoom?: number;
-            /** Format: double */
-            level?: number;
-            locked?: boolean;
-            as_it_comes?: boolean;
-            shields?: components["schemas"]["ShieldRequest"][];
-            placed?: components["schemas"]["PlacedRequest"][];
-            mats?: components["schemas"]["MatAskedRequest"][];
-            text?: string;
-            paper?: string;
-            stash_paper?: number | null;
-            side?: components["schemas"]["PaperSideEnum"];
-            on?: boolean;
-            count?: number;
-            lip?: string;
-            /** @description paper behind a window */
-            backing?: string | null;
-            /** @description width of each of a row */
-            each?: string;
-            tuck?: string;
-            heights?: string;
-            papers?: string[];
-            across?: (components["schemas"]["HoldEnum"] | components["schemas"]["NullEnum"]) | null;
-            down?: (components["schemas"]["HoldEnum"] | components["schemas"]["NullEnum"]) | null;
-            flags?: boolean;
-            lines?: string[];
-            alphabets?: string[];
-            title_way?: components["schemas"]["TitleWayEnum"];
-            accent?: string;
-            /** Format: double */
-            turn_by?: number;
-            alone?: boolean;
-            put?: components["schemas"]["PutRequest"][];
-            take?: string[];
-            moves?: components["schemas"]["MoveRequest"][];
-            words?: string;
-            balance_school?: components["schemas"]["BalanceSchoolEnum"];
-            story?: string | null;
-            journal_way?: components["schemas"]["JournalWayEnum"];
-            where?: string;
-            script?: string;
-            half_points?: number | null;
-            slant?: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
-            tool?: number | null;
-            fold?: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
-            step?: number;
-            snapshot?: number;
-            leave_out?: string[];
-            smaller_prints?: boolean;
-            no_margin?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "way";
+        };
+        /**
+         * @description * `way` - way
+         * @enum {string}
+         */
+        ChangeWayChangeKindEnum: "way";
+        /** @description Fit it another way. */
+        ChangeWayChangeRequest: {
+            school: components["schemas"]["SchoolEnum"];
+            variant?: components["schemas"]["VariantEnum"] | components["schemas"]["BlankEnum"];
+            turn?: components["schemas"]["TurnEnum"];
+            mirrored?: boolean;
+            plan?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "way";
         };
         /** @description A page after a write: of its parts only those whose marks the sender did not have. */
         ChangedPage: {
@@ -2106,11 +1985,96 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /**
+         * @description Lay a paper of the stash in the place of one of the page's papers, or take it away.
+         *
+         *     The place is named by the letter of its ``paper``, or by the ``block`` that was touched.
+         */
+        ChoosePaperChange: {
+            paper?: string;
+            block?: string;
+            stash_paper?: number | null;
+            side?: components["schemas"]["PaperSideEnum"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "paper";
+        };
+        /**
+         * @description * `paper` - paper
+         * @enum {string}
+         */
+        ChoosePaperChangeKindEnum: "paper";
+        /**
+         * @description Lay a paper of the stash in the place of one of the page's papers, or take it away.
+         *
+         *     The place is named by the letter of its ``paper``, or by the ``block`` that was touched.
+         */
+        ChoosePaperChangeRequest: {
+            paper?: string;
+            block?: string;
+            stash_paper?: number | null;
+            side?: components["schemas"]["PaperSideEnum"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "paper";
+        };
+        /** @description Say what the page is meant to be. */
+        ChooseSchoolChange: {
+            balance_school: components["schemas"]["BalanceSchoolEnum"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "school";
+        };
+        /**
+         * @description * `school` - school
+         * @enum {string}
+         */
+        ChooseSchoolChangeKindEnum: "school";
+        /** @description Say what the page is meant to be. */
+        ChooseSchoolChangeRequest: {
+            balance_school: components["schemas"]["BalanceSchoolEnum"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "school";
+        };
         /** @description Demands that cannot hold together, and the sum that shows it. */
         Clash: {
             demands: components["schemas"]["Demand"][];
             sum: string;
             short_by: string | null;
+        };
+        /** @description Take a window out of a piece: the one at this place in their order. */
+        CloseWindowChange: {
+            block: string;
+            count?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "close-window";
+        };
+        /**
+         * @description * `close-window` - close-window
+         * @enum {string}
+         */
+        CloseWindowChangeKindEnum: "close-window";
+        /** @description Take a window out of a piece: the one at this place in their order. */
+        CloseWindowChangeRequest: {
+            block: string;
+            count?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "close-window";
         };
         /** @description How clusters are wished for; ``keep`` names groups that stay while the others are planned anew. */
         ClusterWishRequest: {
@@ -2133,6 +2097,43 @@ export interface components {
             words: string[];
             photos: number;
             board: components["schemas"]["Board"];
+        };
+        /** @description Give up several things at once, as a way out offered it; with a ``school``, in another way too. */
+        ConcedeChange: {
+            school?: (components["schemas"]["SchoolEnum"] | components["schemas"]["NullEnum"]) | null;
+            variant?: components["schemas"]["VariantEnum"] | components["schemas"]["BlankEnum"];
+            turn?: components["schemas"]["TurnEnum"];
+            mirrored?: boolean;
+            plan?: string;
+            leave_out?: string[];
+            smaller_prints?: boolean;
+            no_margin?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "concede";
+        };
+        /**
+         * @description * `concede` - concede
+         * @enum {string}
+         */
+        ConcedeChangeKindEnum: "concede";
+        /** @description Give up several things at once, as a way out offered it; with a ``school``, in another way too. */
+        ConcedeChangeRequest: {
+            school?: (components["schemas"]["SchoolEnum"] | components["schemas"]["NullEnum"]) | null;
+            variant?: components["schemas"]["VariantEnum"] | components["schemas"]["BlankEnum"];
+            turn?: components["schemas"]["TurnEnum"];
+            mirrored?: boolean;
+            plan?: string;
+            leave_out?: string[];
+            smaller_prints?: boolean;
+            no_margin?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "concede";
         };
         /** @description What lies over a photo: the part of its slot that is hidden, by what, and what is lost by it. */
         Cover: {
@@ -2171,6 +2172,37 @@ export interface components {
              */
             turn: number;
         };
+        /** @description Cut a piece from one place of the sheet, or from wherever it fits. */
+        CutFromChange: {
+            block: string;
+            across?: (components["schemas"]["HoldEnum"] | components["schemas"]["NullEnum"]) | null;
+            down?: (components["schemas"]["HoldEnum"] | components["schemas"]["NullEnum"]) | null;
+            left?: string;
+            top?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cut-from";
+        };
+        /**
+         * @description * `cut-from` - cut-from
+         * @enum {string}
+         */
+        CutFromChangeKindEnum: "cut-from";
+        /** @description Cut a piece from one place of the sheet, or from wherever it fits. */
+        CutFromChangeRequest: {
+            block: string;
+            across?: (components["schemas"]["HoldEnum"] | components["schemas"]["NullEnum"]) | null;
+            down?: (components["schemas"]["HoldEnum"] | components["schemas"]["NullEnum"]) | null;
+            left?: string;
+            top?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cut-from";
+        };
         /** @description A piece cut from paper that serves as an embellishment, in the page's unit. */
         CutPiece: {
             name: string;
@@ -2180,7 +2212,7 @@ export interface components {
             /** Format: double */
             height: number;
             colour: string;
-            second?: string;
+            second?: string | null;
             text?: string;
         };
         /** @description A piece cut from paper that serves as an embellishment, in the page's unit. */
@@ -2192,7 +2224,7 @@ export interface components {
             /** Format: double */
             height: number;
             colour: string;
-            second?: string;
+            second?: string | null;
             text?: string;
         };
         /** @description A page on the cutting table. ``stale`` when the page was changed since; ``ended`` when all is cut. */
@@ -2207,6 +2239,74 @@ export interface components {
             /** @description numbers of the page's pieces with nothing left to cut */
             finished: number[];
             undo: string | null;
+        };
+        /** @description Cut a finished piece from corner to corner into two triangles, or leave it whole. */
+        CutSlantingChange: {
+            block: string;
+            slant?: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "slant";
+        };
+        /**
+         * @description * `slant` - slant
+         * @enum {string}
+         */
+        CutSlantingChangeKindEnum: "slant";
+        /** @description Cut a finished piece from corner to corner into two triangles, or leave it whole. */
+        CutSlantingChangeRequest: {
+            block: string;
+            slant?: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "slant";
+        };
+        /**
+         * @description Cut a window into a piece, at these distances from its edges; no distance leaves it open there.
+         *
+         *     ``backing`` is the paper behind it. In a frame the paper goes behind the frame's own opening.
+         */
+        CutWindowChange: {
+            block: string;
+            left?: string;
+            top?: string;
+            right?: string;
+            bottom?: string;
+            backing?: string | null;
+            mirrored?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "window";
+        };
+        /**
+         * @description * `window` - window
+         * @enum {string}
+         */
+        CutWindowChangeKindEnum: "window";
+        /**
+         * @description Cut a window into a piece, at these distances from its edges; no distance leaves it open there.
+         *
+         *     ``backing`` is the paper behind it. In a frame the paper goes behind the frame's own opening.
+         */
+        CutWindowChangeRequest: {
+            block: string;
+            left?: string;
+            top?: string;
+            right?: string;
+            bottom?: string;
+            backing?: string | null;
+            mirrored?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "window";
         };
         /** @description Something that was deleted and can still come back. */
         Deleted: {
@@ -2237,7 +2337,7 @@ export interface components {
             demand: string;
             blocks: string[];
             words: string;
-            change: components["schemas"]["Change"] | null;
+            change?: components["schemas"]["Change"];
         };
         /** @description How many steps of a sheet are done. */
         Done: {
@@ -2425,6 +2525,31 @@ export interface components {
             match: components["schemas"]["Match"] | null;
             cost: number | null;
         };
+        /** @description Cut a piece double, to be folded along its left or top edge, or single. */
+        FoldChange: {
+            block: string;
+            fold?: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fold";
+        };
+        /**
+         * @description * `fold` - fold
+         * @enum {string}
+         */
+        FoldChangeKindEnum: "fold";
+        /** @description Cut a piece double, to be folded along its left or top edge, or single. */
+        FoldChangeRequest: {
+            block: string;
+            fold?: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fold";
+        };
         /**
          * @description * `left` - left
          *     * `top` - top
@@ -2551,6 +2676,31 @@ export interface components {
          * @enum {string}
          */
         HoldEnum: "low" | "middle" | "high" | "at";
+        /** @description Say of something that a small page gave up that it stays, or let it go again. */
+        InsistChange: {
+            rung: components["schemas"]["RungEnum"];
+            on?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "insist";
+        };
+        /**
+         * @description * `insist` - insist
+         * @enum {string}
+         */
+        InsistChangeKindEnum: "insist";
+        /** @description Say of something that a small page gave up that it stays, or let it go again. */
+        InsistChangeRequest: {
+            rung: components["schemas"]["RungEnum"];
+            on?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "insist";
+        };
         /** @description What came of a job: the log, and each sheet that came out as a PNG picture in a data address. */
         Job: {
             log: components["schemas"]["LogLine"][];
@@ -2587,6 +2737,31 @@ export interface components {
         KeepSketchRequest: {
             name?: string;
         };
+        /** @description Keep the photo in a slot whole, on a mat as large as the slot. */
+        KeepWholeChange: {
+            block: string;
+            paper?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "whole";
+        };
+        /**
+         * @description * `whole` - whole
+         * @enum {string}
+         */
+        KeepWholeChangeKindEnum: "whole";
+        /** @description Keep the photo in a slot whole, on a mat as large as the slot. */
+        KeepWholeChangeRequest: {
+            block: string;
+            paper?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "whole";
+        };
         /** @description The sketch a page was kept as. */
         KeptAsSketch: {
             id: number;
@@ -2615,12 +2790,85 @@ export interface components {
             bleed: number;
             turned: boolean;
         };
+        /** @description Lay mats behind a photo, the innermost first: what shows on the left, top, right and bottom of each. */
+        LayMatsChange: {
+            block: string;
+            mats?: components["schemas"]["MatAsked"][];
+            paper?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "mat";
+        };
+        /**
+         * @description * `mat` - mat
+         * @enum {string}
+         */
+        LayMatsChangeKindEnum: "mat";
+        /** @description Lay mats behind a photo, the innermost first: what shows on the left, top, right and bottom of each. */
+        LayMatsChangeRequest: {
+            block: string;
+            mats?: components["schemas"]["MatAskedRequest"][];
+            paper?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "mat";
+        };
         /** @description A draft to lay on the table; ``picture`` is a JPEG as a data address. */
         LayOnTableRequest: {
             states: components["schemas"]["StateRequest"][];
             undone?: components["schemas"]["StateRequest"][];
             remarks?: string[];
             picture?: string | null;
+        };
+        /** @description Say that a photo leads, or take that back. */
+        LeadChange: {
+            block: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "leads";
+        };
+        /**
+         * @description * `leads` - leads
+         * @enum {string}
+         */
+        LeadChangeKindEnum: "leads";
+        /** @description Say that a photo leads, or take that back. */
+        LeadChangeRequest: {
+            block: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "leads";
+        };
+        /** @description Leave a block out. */
+        LeaveOutChange: {
+            block: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "leave-out";
+        };
+        /**
+         * @description * `leave-out` - leave-out
+         * @enum {string}
+         */
+        LeaveOutChangeKindEnum: "leave-out";
+        /** @description Leave a block out. */
+        LeaveOutChangeRequest: {
+            block: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "leave-out";
         };
         /** @description A block that was left out and can come back. */
         LeftOut: {
@@ -2670,6 +2918,31 @@ export interface components {
             /** @description the shipped font, if it is set in one */
             font: string;
             letters: components["schemas"]["Letter"][];
+        };
+        /** @description Let the pattern run across a piece, or upright again. */
+        LieAcrossChange: {
+            block: string;
+            on?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lie";
+        };
+        /**
+         * @description * `lie` - lie
+         * @enum {string}
+         */
+        LieAcrossChangeKindEnum: "lie";
+        /** @description Let the pattern run across a piece, or upright again. */
+        LieAcrossChangeRequest: {
+            block: string;
+            on?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lie";
         };
         /**
          * @description * `up` - up
@@ -2743,6 +3016,76 @@ export interface components {
             warnings: string[];
             /** @description length and time in words */
             told: string;
+        };
+        /** @description Keep room for a cluster, a title or words. */
+        MakeRoomChange: {
+            role: components["schemas"]["RoleEnum"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "room";
+        };
+        /**
+         * @description * `room` - room
+         * @enum {string}
+         */
+        MakeRoomChangeKindEnum: "room";
+        /** @description Keep room for a cluster, a title or words. */
+        MakeRoomChangeRequest: {
+            role: components["schemas"]["RoleEnum"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "room";
+        };
+        /**
+         * @description Make a strip or border of several pieces, or one piece again.
+         *
+         *     Along it ``count`` pieces of one width (``each``; ``on``: margins like the gaps), across it strips of these
+         *     ``heights``. ``papers`` take turns; ``tuck`` is how much is hidden under the band above.
+         */
+        MakeRowChange: {
+            block: string;
+            count?: number;
+            each?: string;
+            tuck?: string;
+            heights?: string;
+            papers?: string[];
+            flags?: boolean;
+            on?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "row";
+        };
+        /**
+         * @description * `row` - row
+         * @enum {string}
+         */
+        MakeRowChangeKindEnum: "row";
+        /**
+         * @description Make a strip or border of several pieces, or one piece again.
+         *
+         *     Along it ``count`` pieces of one width (``each``; ``on``: margins like the gaps), across it strips of these
+         *     ``heights``. ``papers`` take turns; ``tuck`` is how much is hidden under the band above.
+         */
+        MakeRowChangeRequest: {
+            block: string;
+            count?: number;
+            each?: string;
+            tuck?: string;
+            heights?: string;
+            papers?: string[];
+            flags?: boolean;
+            on?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "row";
         };
         /**
          * @description * `circle` - round
@@ -2891,6 +3234,49 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        /** @description Move a piece, with its cluster when it leads one (unless ``alone``); or turn it, or raise it on foam. */
+        MoveAccentChange: {
+            accent: string;
+            /** Format: double */
+            at_x?: number | null;
+            /** Format: double */
+            at_y?: number | null;
+            step_x?: number;
+            step_y?: number;
+            /** Format: double */
+            turn_by?: number;
+            on?: boolean | null;
+            alone?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "accent";
+        };
+        /**
+         * @description * `accent` - accent
+         * @enum {string}
+         */
+        MoveAccentChangeKindEnum: "accent";
+        /** @description Move a piece, with its cluster when it leads one (unless ``alone``); or turn it, or raise it on foam. */
+        MoveAccentChangeRequest: {
+            accent: string;
+            /** Format: double */
+            at_x?: number | null;
+            /** Format: double */
+            at_y?: number | null;
+            step_x?: number;
+            step_y?: number;
+            /** Format: double */
+            turn_by?: number;
+            on?: boolean | null;
+            alone?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "accent";
         };
         /** @description A block to pin at another place, in the page's unit. */
         MoveRequest: {
@@ -3298,6 +3684,81 @@ export interface components {
             place: boolean;
             size: boolean;
         };
+        /**
+         * @description Settle a place or size: dragged (numbers in the page's unit), typed (texts) or nudged (grid steps).
+         *
+         *     ``let_go`` are ties given up for it and ``free`` pins taken out for it, as are what is left out, the margin, and
+         *     the size of another piece.
+         */
+        PinPieceChange: {
+            block: string;
+            /** Format: double */
+            at_x?: number | null;
+            /** Format: double */
+            at_y?: number | null;
+            /** Format: double */
+            wide?: number | null;
+            /** Format: double */
+            high?: number | null;
+            left?: string;
+            top?: string;
+            right?: string;
+            bottom?: string;
+            width?: string;
+            height?: string;
+            step_x?: number;
+            step_y?: number;
+            let_go?: string[];
+            free?: string[];
+            leave_out?: string[];
+            no_margin?: boolean;
+            sized?: components["schemas"]["Sized"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pin";
+        };
+        /**
+         * @description * `pin` - pin
+         * @enum {string}
+         */
+        PinPieceChangeKindEnum: "pin";
+        /**
+         * @description Settle a place or size: dragged (numbers in the page's unit), typed (texts) or nudged (grid steps).
+         *
+         *     ``let_go`` are ties given up for it and ``free`` pins taken out for it, as are what is left out, the margin, and
+         *     the size of another piece.
+         */
+        PinPieceChangeRequest: {
+            block: string;
+            /** Format: double */
+            at_x?: number | null;
+            /** Format: double */
+            at_y?: number | null;
+            /** Format: double */
+            wide?: number | null;
+            /** Format: double */
+            high?: number | null;
+            left?: string;
+            top?: string;
+            right?: string;
+            bottom?: string;
+            width?: string;
+            height?: string;
+            step_x?: number;
+            step_y?: number;
+            let_go?: string[];
+            free?: string[];
+            leave_out?: string[];
+            no_margin?: boolean;
+            sized?: components["schemas"]["SizedRequest"] | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pin";
+        };
         /** @description What was asked by hand cannot be: the demands that clash. */
         PinsClash: {
             code: string;
@@ -3311,6 +3772,86 @@ export interface components {
             kind: string;
             words: string;
             box: number[] | null;
+        };
+        /** @description Put several photos into slots at once, as they come; slots that are not named become empty. */
+        PlaceMatchedChange: {
+            placed?: components["schemas"]["Placed"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "match";
+        };
+        /**
+         * @description * `match` - match
+         * @enum {string}
+         */
+        PlaceMatchedChangeKindEnum: "match";
+        /** @description Put several photos into slots at once, as they come; slots that are not named become empty. */
+        PlaceMatchedChangeRequest: {
+            placed?: components["schemas"]["PlacedRequest"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "match";
+        };
+        /**
+         * @description Put a photo into a slot, empty it, or lay the photo there another way; what is not asked for stays as it is.
+         *
+         *     ``level`` turns it, in degrees clockwise; ``as_it_comes`` forgets how it lay.
+         */
+        PlacePhotoChange: {
+            block: string;
+            photo?: number | null;
+            /** Format: double */
+            look_x?: number | null;
+            /** Format: double */
+            look_y?: number | null;
+            /** Format: double */
+            zoom?: number | null;
+            /** Format: double */
+            level?: number | null;
+            step_x?: number;
+            step_y?: number;
+            locked?: boolean | null;
+            as_it_comes?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "photo";
+        };
+        /**
+         * @description * `photo` - photo
+         * @enum {string}
+         */
+        PlacePhotoChangeKindEnum: "photo";
+        /**
+         * @description Put a photo into a slot, empty it, or lay the photo there another way; what is not asked for stays as it is.
+         *
+         *     ``level`` turns it, in degrees clockwise; ``as_it_comes`` forgets how it lay.
+         */
+        PlacePhotoChangeRequest: {
+            block: string;
+            photo?: number | null;
+            /** Format: double */
+            look_x?: number | null;
+            /** Format: double */
+            look_y?: number | null;
+            /** Format: double */
+            zoom?: number | null;
+            /** Format: double */
+            level?: number | null;
+            step_x?: number;
+            step_y?: number;
+            locked?: boolean | null;
+            as_it_comes?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "photo";
         };
         /** @description A photo for a slot. */
         Placed: {
@@ -3378,15 +3919,11 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
-            /**
-             * Format: double
-             * @default 0
-             */
-            turn: number;
+            /** Format: double */
+            turn?: number;
             under?: string | null;
             group?: string;
-            /** @default false */
-            foam: boolean;
+            foam?: boolean;
         };
         /** @description An embellishment to lay: of the stash by its key, or ``cut``; a ``key`` that is known is put anew. */
         PutRequest: {
@@ -3398,15 +3935,11 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
-            /**
-             * Format: double
-             * @default 0
-             */
-            turn: number;
+            /** Format: double */
+            turn?: number;
             under?: string | null;
             group?: string;
-            /** @default false */
-            foam: boolean;
+            foam?: boolean;
         };
         /**
          * @description * `role` - role
@@ -3470,6 +4003,31 @@ export interface components {
          * @enum {string}
          */
         ReworkEnum: "merge" | "split" | "drop" | "card";
+        /** @description Merge, split or drop slots of this page's own sketch. */
+        ReworkSlotsChange: {
+            rework?: components["schemas"]["ReworkEnum"];
+            blocks?: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "rework";
+        };
+        /**
+         * @description * `rework` - rework
+         * @enum {string}
+         */
+        ReworkSlotsChangeKindEnum: "rework";
+        /** @description Merge, split or drop slots of this page's own sketch. */
+        ReworkSlotsChangeRequest: {
+            rework?: components["schemas"]["ReworkEnum"];
+            blocks?: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "rework";
+        };
         /**
          * @description * `base` - base
          *     * `paper` - paper
@@ -3501,6 +4059,31 @@ export interface components {
          * @enum {string}
          */
         RungEnum: "own-sizes" | "finer" | "small-words" | "straight" | "papers-aside" | "tags-aside" | "story-aside" | "slots-merged" | "photo-aside";
+        /** @description Save paper on a piece, or cut it whole again. */
+        SaveOnChange: {
+            block: string;
+            on?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "saving";
+        };
+        /**
+         * @description * `saving` - saving
+         * @enum {string}
+         */
+        SaveOnChangeKindEnum: "saving";
+        /** @description Save paper on a piece, or cut it whole again. */
+        SaveOnChangeRequest: {
+            block: string;
+            on?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "saving";
+        };
         /** @description Paper that need not be cut, because it is hidden; ``on`` when it is saved. */
         Saving: {
             block: string;
@@ -3567,6 +4150,116 @@ export interface components {
             demo: boolean;
             open_to_new: boolean;
         };
+        /** @description Say how small a block may become at most; nothing typed takes that away. */
+        SetLeastChange: {
+            block: string;
+            width?: string;
+            height?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "least";
+        };
+        /**
+         * @description * `least` - least
+         * @enum {string}
+         */
+        SetLeastChangeKindEnum: "least";
+        /** @description Say how small a block may become at most; nothing typed takes that away. */
+        SetLeastChangeRequest: {
+            block: string;
+            width?: string;
+            height?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "least";
+        };
+        /** @description Say how far paper reaches under what covers it. */
+        SetLipChange: {
+            lip: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lip";
+        };
+        /**
+         * @description * `lip` - lip
+         * @enum {string}
+         */
+        SetLipChangeKindEnum: "lip";
+        /** @description Say how far paper reaches under what covers it. */
+        SetLipChangeRequest: {
+            lip: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lip";
+        };
+        /** @description Say which size the sheets of a paper have. */
+        SetSheetChange: {
+            paper: string;
+            width: string;
+            height: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sheet";
+        };
+        /**
+         * @description * `sheet` - sheet
+         * @enum {string}
+         */
+        SetSheetChangeKindEnum: "sheet";
+        /** @description Say which size the sheets of a paper have. */
+        SetSheetChangeRequest: {
+            paper: string;
+            width: string;
+            height: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "sheet";
+        };
+        /** @description Set a title in these lines and alphabets, letter by letter, with what is laid under it. */
+        SetTitleChange: {
+            block: string;
+            title_way: components["schemas"]["TitleWayEnum"];
+            lines?: string[];
+            alphabets?: string[];
+            put?: components["schemas"]["Put"][];
+            take?: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set-title";
+        };
+        /**
+         * @description * `set-title` - set-title
+         * @enum {string}
+         */
+        SetTitleChangeKindEnum: "set-title";
+        /** @description Set a title in these lines and alphabets, letter by letter, with what is laid under it. */
+        SetTitleChangeRequest: {
+            block: string;
+            title_way: components["schemas"]["TitleWayEnum"];
+            lines?: string[];
+            alphabets?: string[];
+            put?: components["schemas"]["PutRequest"][];
+            take?: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "set-title";
+        };
         /**
          * @description * `white` - white
          *     * `black` - black
@@ -3585,6 +4278,33 @@ export interface components {
          * @enum {string}
          */
         ShapeEnum: "rect" | "circle" | "triangle" | "banner" | "frame" | "half-circle" | "polygon";
+        /** @description Shape a piece with one of the person's tools, on so many edges (``count``), or by hand. */
+        ShapeWithChange: {
+            block: string;
+            tool?: number | null;
+            count?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tool";
+        };
+        /**
+         * @description * `tool` - tool
+         * @enum {string}
+         */
+        ShapeWithChangeKindEnum: "tool";
+        /** @description Shape a piece with one of the person's tools, on so many edges (``count``), or by hand. */
+        ShapeWithChangeRequest: {
+            block: string;
+            tool?: number | null;
+            count?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tool";
+        };
         /** @description A punch or die, lengths as texts in its unit; empty where it has no such limit. */
         ShapingTool: {
             id: number;
@@ -3621,18 +4341,43 @@ export interface components {
             unit: components["schemas"]["UnitEnum"];
         };
         /** @description A piece that may cover so much of a photo along an axis: ``covered`` in ``of``, both whole numbers. */
-        Shield: {
+        ShieldAsked: {
             upper: string;
             axis: components["schemas"]["AxisEnum"];
             covered: number;
             of: number;
         };
         /** @description A piece that may cover so much of a photo along an axis: ``covered`` in ``of``, both whole numbers. */
-        ShieldRequest: {
+        ShieldAskedRequest: {
             upper: string;
             axis: components["schemas"]["AxisEnum"];
             covered: number;
             of: number;
+        };
+        /** @description Keep pieces off what matters in a photo from now on; with none named, that is taken back. */
+        ShieldPhotoChange: {
+            block: string;
+            shields?: components["schemas"]["ShieldAsked"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "shield";
+        };
+        /**
+         * @description * `shield` - shield
+         * @enum {string}
+         */
+        ShieldPhotoChangeKindEnum: "shield";
+        /** @description Keep pieces off what matters in a photo from now on; with none named, that is taken back. */
+        ShieldPhotoChangeRequest: {
+            block: string;
+            shields?: components["schemas"]["ShieldAskedRequest"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "shield";
         };
         /** @description How much of a phrase is laid when it was cut: its words, and its width in the page's unit. */
         Shown: {
@@ -3769,6 +4514,31 @@ export interface components {
          * @enum {string}
          */
         SourceEnum: "hand" | "face" | "eye";
+        /** @description Ask for spare copies of a piece. */
+        SpareCopiesChange: {
+            block: string;
+            count?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "copies";
+        };
+        /**
+         * @description * `copies` - copies
+         * @enum {string}
+         */
+        SpareCopiesChangeKindEnum: "copies";
+        /** @description Ask for spare copies of a piece. */
+        SpareCopiesChangeRequest: {
+            block: string;
+            count?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "copies";
+        };
         /** @description A part that went wrong, and what is left of it. */
         SpoiledRequest: {
             sheet: string;
@@ -3962,6 +4732,37 @@ export interface components {
             what: string;
             sum: string;
         };
+        /** @description Choose something for the whole page; what is not said stays. */
+        SwitchChange: {
+            ends?: (components["schemas"]["EndsEnum"] | components["schemas"]["NullEnum"]) | null;
+            in_line?: boolean | null;
+            by_eye?: boolean | null;
+            recount?: boolean | null;
+            from_shop?: boolean | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "switches";
+        };
+        /**
+         * @description * `switches` - switches
+         * @enum {string}
+         */
+        SwitchChangeKindEnum: "switches";
+        /** @description Choose something for the whole page; what is not said stays. */
+        SwitchChangeRequest: {
+            ends?: (components["schemas"]["EndsEnum"] | components["schemas"]["NullEnum"]) | null;
+            in_line?: boolean | null;
+            by_eye?: boolean | null;
+            recount?: boolean | null;
+            from_shop?: boolean | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "switches";
+        };
         /** @description An observation to switch off for good, or on again. */
         SwitchOffRequest: {
             kind: components["schemas"]["ObservationKindEnum"];
@@ -4084,6 +4885,58 @@ export interface components {
             keep_above: string;
             spoiled?: components["schemas"]["SpoiledRequest"] | null;
         };
+        /** @description Take a story off the page. */
+        TakeStoryAwayChange: {
+            story: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "story-away";
+        };
+        /**
+         * @description * `story-away` - story-away
+         * @enum {string}
+         */
+        TakeStoryAwayChangeKindEnum: "story-away";
+        /** @description Take a story off the page. */
+        TakeStoryAwayChangeRequest: {
+            story: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "story-away";
+        };
+        /** @description Take an earlier step (``step``) or a state that was put away (``snapshot``) up again, as it was. */
+        TakeUpChange: {
+            /** Format: int64 */
+            step?: number | null;
+            /** Format: int64 */
+            snapshot?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "take-up";
+        };
+        /**
+         * @description * `take-up` - take-up
+         * @enum {string}
+         */
+        TakeUpChangeKindEnum: "take-up";
+        /** @description Take an earlier step (``step``) or a state that was put away (``snapshot``) up again, as it was. */
+        TakeUpChangeRequest: {
+            /** Format: int64 */
+            step?: number | null;
+            /** Format: int64 */
+            snapshot?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "take-up";
+        };
         /**
          * @description What is asked of one block; texts are empty where nothing is.
          *
@@ -4127,6 +4980,35 @@ export interface components {
              */
             side: (components["schemas"]["SideEnum"] | components["schemas"]["NullEnum"]) | null;
             held: boolean;
+        };
+        /** @description Add a relation between blocks; ``highs`` tells of each whether its right or bottom edge is meant. */
+        TieChange: {
+            tie_kind?: components["schemas"]["TieKindEnum"];
+            blocks?: string[];
+            axis?: components["schemas"]["AxisEnum"];
+            highs?: boolean[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tie";
+        };
+        /**
+         * @description * `tie` - tie
+         * @enum {string}
+         */
+        TieChangeKindEnum: "tie";
+        /** @description Add a relation between blocks; ``highs`` tells of each whether its right or bottom edge is meant. */
+        TieChangeRequest: {
+            tie_kind?: components["schemas"]["TieKindEnum"];
+            blocks?: string[];
+            axis?: components["schemas"]["AxisEnum"];
+            highs?: boolean[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tie";
         };
         /**
          * @description * `run-off` - run-off
@@ -4230,6 +5112,38 @@ export interface components {
         Tried: {
             trial: components["schemas"]["Trial"] | null;
         };
+        /** @description Say how far a photo may be trimmed: never, a little, freely. */
+        TrimChange: {
+            block: string;
+            trim: components["schemas"]["TrimEnum"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "trim";
+        };
+        /**
+         * @description * `trim` - trim
+         * @enum {string}
+         */
+        TrimChangeKindEnum: "trim";
+        /** @description Say how far a photo may be trimmed: never, a little, freely. */
+        TrimChangeRequest: {
+            block: string;
+            trim: components["schemas"]["TrimEnum"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "trim";
+        };
+        /**
+         * @description * `never` - never
+         *     * `a-little` - a-little
+         *     * `freely` - freely
+         * @enum {string}
+         */
+        TrimEnum: "never" | "a-little" | "freely";
         /** @description A trimmer, lengths as texts in its unit; ``id`` is None for the one assumed until there are others. */
         Trimmer: {
             id: number | null;
@@ -4265,6 +5179,31 @@ export interface components {
          * @enum {integer}
          */
         TurnEnum: 0 | 90 | 180 | 270;
+        /** @description Type a title, or take it away. */
+        TypeTitleChange: {
+            block: string;
+            text?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "title";
+        };
+        /**
+         * @description * `title` - title
+         * @enum {string}
+         */
+        TypeTitleChangeKindEnum: "title";
+        /** @description Type a title, or take it away. */
+        TypeTitleChangeRequest: {
+            block: string;
+            text?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "title";
+        };
         /** @description Something laid under a title: its pieces, and the change that sets the title and lays it. */
         Underlay: {
             words: string;
@@ -4285,10 +5224,81 @@ export interface components {
          * @enum {string}
          */
         UnitEnum: "in" | "mm";
+        /** @description Set one piece free, or all; the page stays as it lies. */
+        UnpinChange: {
+            block?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "unpin";
+        };
+        /**
+         * @description * `unpin` - unpin
+         * @enum {string}
+         */
+        UnpinChangeKindEnum: "unpin";
+        /** @description Set one piece free, or all; the page stays as it lies. */
+        UnpinChangeRequest: {
+            block?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "unpin";
+        };
+        /** @description Let a relation go, or (``again``) take it up again; one that was added is taken away. */
+        UntieChange: {
+            tie: string;
+            again?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "untie";
+        };
+        /**
+         * @description * `untie` - untie
+         * @enum {string}
+         */
+        UntieChangeKindEnum: "untie";
+        /** @description Let a relation go, or (``again``) take it up again; one that was added is taken away. */
+        UntieChangeRequest: {
+            tie: string;
+            again?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "untie";
+        };
         /** @description One photo file. */
         UploadRequest: {
             /** Format: binary */
             file: string;
+        };
+        /** @description Hold round and shaped pieces to the sizes of the owner's dies and punches, or set them free. */
+        UseDiesChange: {
+            on?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "dies";
+        };
+        /**
+         * @description * `dies` - dies
+         * @enum {string}
+         */
+        UseDiesChangeKindEnum: "dies";
+        /** @description Hold round and shaped pieces to the sizes of the owner's dies and punches, or set them free. */
+        UseDiesChangeRequest: {
+            on?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "dies";
         };
         /**
          * @description * `a picture` - a picture
@@ -4394,6 +5404,39 @@ export interface components {
                 [key: string]: string;
             };
             change: components["schemas"]["ChangeRequest"];
+        };
+        /** @description Write a story in one of the ways shown, in place of the one named, or as a new one. */
+        WriteStoryChange: {
+            text?: string;
+            script?: string;
+            half_points?: number | null;
+            journal_way: components["schemas"]["JournalWayEnum"];
+            where: string;
+            story?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "story";
+        };
+        /**
+         * @description * `story` - story
+         * @enum {string}
+         */
+        WriteStoryChangeKindEnum: "story";
+        /** @description Write a story in one of the ways shown, in place of the one named, or as a new one. */
+        WriteStoryChangeRequest: {
+            text?: string;
+            script?: string;
+            half_points?: number | null;
+            journal_way: components["schemas"]["JournalWayEnum"];
+            where: string;
+            story?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "story";
         };
         /** @description A line as it is written: its top left corner, the width of its text, its turn about that corner. */
         WrittenLine: {

@@ -111,14 +111,14 @@ function LaidBench({ page }: { page: Page }) {
     (wanted: Change) => {
       setGhost(null)
       lay(NOTHING_LAID)
-      setMoved(wanted.kind === 'pin' ? (wanted.block ?? null) : null)
+      setMoved(wanted.kind === 'pin' ? wanted.block : null)
       void send(wanted)
     },
     [send],
   )
   const letGo = useCallback(
     (wanted: Change) => {
-      setMoved(wanted.block ?? null)
+      setMoved(wanted.kind === 'pin' ? wanted.block : null)
       return send(wanted)
     },
     [send],

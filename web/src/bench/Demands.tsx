@@ -38,12 +38,12 @@ interface AnotherSizeProps {
 
 /** The size a demand is about, to be typed over. */
 function AnotherSize({ what, change, unit, onChange }: AnotherSizeProps) {
-  const now = change.sized ?? { width: change.width ?? '', height: change.height ?? '' }
+  const now = sizeIn(change)
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = event.currentTarget
     const size = { width: formText(form, 'width'), height: formText(form, 'height') }
-    onChange(change.sized ? { ...change, sized: { ...change.sized, ...size } } : { ...change, ...size })
+    onChange(withSize(change, size))
   }
   return (
     <Form className="another-size" onSubmit={submit}>
@@ -62,6 +62,23 @@ function AnotherSize({ what, change, unit, onChange }: AnotherSizeProps) {
       </button>
     </Form>
   )
+}
+
+interface TypedSize {
+  width: string
+  height: string
+}
+
+/** The size in a change: of another piece that gives way to a hand, or the least one of a piece. */
+function sizeIn(change: Change): TypedSize {
+  if (change.kind === 'pin' && change.sized) return change.sized
+  if (change.kind === 'least') return { width: change.width ?? '', height: change.height ?? '' }
+  return { width: '', height: '' }
+}
+
+function withSize(change: Change, size: TypedSize): Change {
+  if (change.kind === 'pin' && change.sized) return { ...change, sized: { ...change.sized, ...size } }
+  return change.kind === 'least' ? { ...change, ...size } : change
 }
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import { Fractions } from '../app/Fractions'
-import type { Change, Page, Slot } from '../api/client'
+import type { Change, ChangeOf, Page, Slot } from '../api/client'
 import { MatChooser } from './MatChooser'
 
 interface SlotPhotoProps {
@@ -16,7 +16,7 @@ const MOST_TURN = 15
 
 /** How the photo in a slot lies: how far in, level or not, and what of a real print comes off. */
 export function SlotPhoto({ page, slot, onChange, onPutDown }: SlotPhotoProps) {
-  const set = (facts: Partial<Change>) =>
+  const set = (facts: Partial<Omit<ChangeOf<'photo'>, 'kind' | 'block' | 'photo'>>) =>
     onChange({ kind: 'photo', block: slot.block, photo: slot.photo, ...facts })
   return (
     <section className="slot-photo" aria-label={`Photo in ${slot.name}`}>

@@ -1,13 +1,13 @@
 import { useState } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
-import type { Change } from '../api/client'
+import type { ChangeOf } from '../api/client'
 import { formText } from '../app/formText'
 import { Fractions } from '../app/Fractions'
 import type { WishProps } from './PieceRow'
 import { WishField } from './WishField'
 
-type Hold = NonNullable<Change['across']>
+type Hold = NonNullable<ChangeOf<'cut-from'>['across']>
 
 /** Places of a sheet with a name: a layer trimmed on all four sides is in the middle, on two it is in a corner. */
 const NAMED: [string, Hold, Hold][] = [

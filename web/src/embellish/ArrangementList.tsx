@@ -14,7 +14,7 @@ export function ArrangementList({ page, proposals, onLook, onChoose }: Arrangeme
   return (
     <ul className="arrangements" onPointerLeave={() => onLook(null)}>
       {proposals.map((one, number) => {
-        const gone = new Set(one.change.take ?? [])
+        const gone = new Set(one.change.kind === 'arrange' ? one.change.take : [])
         return (
           <li key={number}>
             <button

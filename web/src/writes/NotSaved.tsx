@@ -41,5 +41,5 @@ const NAMES: Partial<Record<Change['kind'], string>> = {
 /** What a step that cannot be made any more was, in words. */
 export function wordsOf(change: Change): string {
   const what = NAMES[change.kind] ?? 'a change of the page'
-  return change.text ? `${what}: “${change.text.slice(0, 60)}”` : what
+  return 'text' in change && change.text ? `${what}: “${change.text.slice(0, 60)}”` : what
 }

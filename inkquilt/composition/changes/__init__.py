@@ -1,0 +1,51 @@
+"""The changes a person can make to a page: each kind a small value that yields a new document.
+
+A change touches neither files nor a database; what it may know of the owner's things comes with it (``Known``).
+To add a kind, write its class with ``@change`` in the module of its subject: it is known by that.
+
+``layout``    the page, the way to fit, what is left out
+``contents``  titles and sheets
+``papers``    papers of the stash
+``cutting``   how pieces are cut from them
+``photos``    photos in their slots, mats behind them
+``stories``   journaling
+``accents``   embellishments
+``by_hand``   pieces moved and sized, relations let go or added
+``states``    earlier states taken up again
+"""
+
+from inkquilt.composition.changes import accents, by_hand, contents, cutting, layout, papers, photos, states, stories
+from inkquilt.composition.changes.base import (
+    After,
+    Change,
+    Changed,
+    Known,
+    KnownPaper,
+    KnownPhoto,
+    KnownState,
+    Lettering,
+    Writing,
+    kinds,
+)
+
+__all__ = [
+    "After",
+    "Change",
+    "Changed",
+    "Known",
+    "KnownPaper",
+    "KnownPhoto",
+    "KnownState",
+    "Lettering",
+    "Writing",
+    "accents",
+    "by_hand",
+    "contents",
+    "cutting",
+    "kinds",
+    "layout",
+    "papers",
+    "photos",
+    "states",
+    "stories",
+]

@@ -1,0 +1,63 @@
+"""Papers of the stash on a page."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Final
+
+from inkquilt.composition.asked import Name, PaperLetter
+from inkquilt.composition.changes.base import After, Change, Changed, Known, change, the_block
+from inkquilt.composition.document import PageDocument
+from inkquilt.composition.papers import PaperChoice
+from inkquilt.errors import refuse
+from inkquilt.paper.kinds import SideName
+from inkquilt.paper.pieces import CUT_FROM_PAPER, paper_of
+
+#: Looks when a paper's colour is not known.
+_UNKNOWN_COLOUR: Final = "#e9e1cf"
+
+
+@change("paper", After.STAYS)
+class ChoosePaper(Change):
+    """Lay a paper of the stash in the place of one of the page's papers, or take it away.
+
+    The place is named by the letter of its ``paper``, or by the ``block`` that was touched.
+    """
+
+    paper: PaperLetter = ""
+    block: Name = ""
+    stash_paper: int | None = None
+    side: SideName = SideName.A
+
+    def applied(self, document: PageDocument, known: Known) -> Changed:
+        letter = self._touched(document) if self.block else self.paper
+        if letter not in {paper_of(block) for block in document.sketch.blocks}:
+            raise refuse("unknown-paper", f"There is no paper “{letter[:20]}” on this page.", "paper")
+        papers = dict(document.cuts.papers)
+        if self.stash_paper is None:
+            papers.pop(letter, None)
+            done = f"no paper chosen for {letter}"
+        else:
+            papers[letter] = chosen = self._choice(known, self.stash_paper)
+            done = f"{chosen.name}, {self.side.value} side, for paper {letter}"
+        return Changed(replace(document, cuts=replace(document.cuts, papers=papers)), done)
+
+    def _choice(self, known: Known, number: int) -> PaperChoice:
+        paper = known.paper(number)
+        if paper is None:
+            raise refuse("unknown-stash-paper", "This paper is not in your stash.", "stash_paper")
+        side = paper.sides[self.side]
+        colour = side.colours[0] if side.colours else _UNKNOWN_COLOUR
+        return PaperChoice(
+            paper.pk, paper.name, self.side, side.kind, colour, side.directional, paper.pictures.get(self.side)
+        )
+
+    def _touched(self, document: PageDocument) -> str:
+        """Return the paper of the piece that was touched; a photo means the mat it lies on."""
+        block = the_block(document, self.block)
+        if block.role not in CUT_FROM_PAPER:
+            mat = next((mat for mat in document.sketch.blocks if block.id in mat.of), None)
+            if mat is None:
+                raise refuse("no-paper-there", "There is no paper there: touch a paper, strip, mat or tag.", "block")
+            block = mat
+        return paper_of(block)
