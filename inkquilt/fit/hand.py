@@ -1,8 +1,9 @@
 """From a hand on the page to a pin: what was dragged, nudged or typed, as exact places and sizes.
 
-A dragged edge goes to the nearest line that other pieces' edges, the page's
-edges or its middle make, if one is near, else to the grid. A typed length stands
-as it was typed.
+Where a piece or an edge is let go is where it lay under the hand, which draws it to lines
+and marks: a place on a line that other pieces' edges, the page's edges or its middle make stays
+there, any other goes to the nearest mark. A dragged edge leaves the opposite one
+where it is. A typed length stands as it was typed.
 """
 
 from __future__ import annotations
@@ -15,13 +16,13 @@ from typing import Final
 from inkquilt.errors import BadInput, Fault
 from inkquilt.fit.request import FitRequest, Pin
 from inkquilt.fit.sizes import stance_of
-from inkquilt.lengths import INCH, Grains, with_unit
+from inkquilt.lengths import Grains, with_unit
 from inkquilt.sketch.geometry import Axis, box, is_tilted
 from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
 from inkquilt.sketch.relations import Stacks, read_relations
 
-#: A dragged edge this near to a line goes to it.
-SNAP: Final[Grains] = INCH // 16
+#: A place this near to a line is on it: what comes from under a hand is a number of the page's unit, rounded.
+ON_LINE: Final[Grains] = 2
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,28 +92,37 @@ def pinned(request: FitRequest, sketch: Sketch, grip: Grip) -> tuple[Pin, ...]:
     if block is None or block.role is Role.BASE:
         raise BadInput([Fault(grip.block, "not-to-be-moved", f"“{grip.block}” is nothing that can be moved.")])
     stacks = Stacks(read_relations(sketch).mattings)
+    root = near[stacks.root(block.id)]
+    others = [other for other in request.near if stacks.root(other.id) != root.id]
+    typed = grip.exact
+    dragged = not typed and not is_tilted(root) and (grip.width is not None or grip.height is not None)
+    if dragged:
+        grip = _edges_on_lines(request, others, block, grip)
     if block.of:
         block, grip = _inner(near, block, grip)
     _refuse_impossible(request, block, grip)
-    root = near[stacks.root(block.id)]
     settled = {pin.block: pin for pin in request.pins}
+    size = None
+    if grip.width is not None or grip.height is not None:
+        pin = settled.get(block.id)
+        size = resized(request, block, _with_what_was_typed(grip, block, pin) if typed and pin else grip)
+    if size is not None and dragged:
+        grip = _with_opposite_edges(block, grip, size)
     if grip.x is not None or grip.y is not None:
         pin = settled.get(root.id, Pin(root.id))
-        others = [other for other in request.near if stacks.root(other.id) != root.id]
         for axis in Axis:
             place = _place(request, others, block, root, grip, axis)
             if place is not None:
                 pin = replace(pin, x=place) if axis is Axis.X else replace(pin, y=place)
         settled[root.id] = pin
-    if grip.width is not None or grip.height is not None:
-        size = resized(request, block, _with_what_was_typed(grip, block, settled.get(block.id)))
+    if size is not None:
         settled[block.id] = replace(settled.get(block.id, Pin(block.id)), width=size.width, height=size.height)
     return tuple(settled.values())
 
 
-def _with_what_was_typed(grip: Grip, block: Block, pin: Pin | None) -> Grip:
+def _with_what_was_typed(grip: Grip, block: Block, pin: Pin) -> Grip:
     """Return a typed length together with the one that was settled before: width 6 and then height 4 is 6 by 4."""
-    if not grip.exact or pin is None or block.role in (Role.TAG, Role.CLUSTER):
+    if block.role in (Role.TAG, Role.CLUSTER):
         return grip
     return replace(
         grip,
@@ -145,8 +155,8 @@ def _refuse_impossible(request: FitRequest, block: Block, grip: Grip) -> None:
             words = f"{block.name} cannot be {with_unit(length, unit)} {what}; the page is {with_unit(whole, unit)}."
             raise BadInput([Fault(block.id, "size-off-page", words)])
     for place, length, whole, side in (
-        (grip.x, block.width, page.width, "left"),
-        (grip.y, block.height, page.height, "top"),
+        (grip.x, block.width if grip.width is None else grip.width, page.width, "left"),
+        (grip.y, block.height if grip.height is None else grip.height, page.height, "top"),
     ):
         if grip.exact and place is not None and not 0 <= place <= whole - min(length, whole):
             words = (
@@ -154,6 +164,55 @@ def _refuse_impossible(request: FitRequest, block: Block, grip: Grip) -> None:
                 f"with its {with_unit(length, unit)} it would leave the page of {with_unit(whole, unit)}."
             )
             raise BadInput([Fault(block.id, "place-off-page", words)])
+
+
+def _edges_on_lines(request: FitRequest, others: list[Block], block: Block, grip: Grip) -> Grip:
+    """Return a grip whose dragged edges are on a line or a mark, the opposite ones where they were.
+
+    A start that is given with a length is a low edge under the hand; a length alone is the high edge. Between
+    the two stays a mark at least.
+    """
+    grid = request.grid
+
+    def lie(axis: Axis, start: Grains | None, length: Grains | None) -> tuple[Grains | None, Grains | None]:
+        now = box(block).along(axis)
+        if length is None:
+            return start, None
+        if start is None:
+            least = -(-(now.low + grid) // grid) * grid
+            return None, max(least, _edge(request, others, axis, now.low + length)) - now.low
+        most = (now.high - grid) // grid * grid
+        edge = min(most, _edge(request, others, axis, start))
+        return edge, now.high - edge
+
+    x, width = lie(Axis.X, grip.x, grip.width)
+    y, height = lie(Axis.Y, grip.y, grip.height)
+    return replace(grip, x=x, y=y, width=width, height=height, exact=True)
+
+
+def _with_opposite_edges(block: Block, grip: Grip, size: Size) -> Grip:
+    """Return a grip that leaves the high edges where they were, however large the block became by its low ones."""
+    return replace(
+        grip,
+        x=block.x + block.width - size.width if grip.x is not None and grip.width is not None else grip.x,
+        y=block.y + block.height - size.height if grip.y is not None and grip.height is not None else grip.y,
+    )
+
+
+def _edge(request: FitRequest, others: list[Block], axis: Axis, wanted: Grains) -> Grains:
+    """Return where a dragged edge comes to lie: on the line it was drawn to, else on the nearest mark of the page."""
+    whole = request.page.width if axis is Axis.X else request.page.height
+    held = max(0, min(wanted, whole))
+    lines = [0, whole, *(end for other in _straight(others) for end in box(other).along(axis))]
+    line = min(lines, key=lambda line: abs(line - held))
+    if abs(line - held) <= ON_LINE:
+        return line
+    return min(whole, round(Fraction(held, request.grid)) * request.grid)
+
+
+def _straight(others: list[Block]) -> Iterator[Block]:
+    """Yield the pieces whose edges are lines."""
+    return (other for other in others if other.role is not Role.BASE and not is_tilted(other))
 
 
 def _place(
@@ -175,7 +234,7 @@ def _place(
     if on_grid + length > whole and on_grid > start and not is_tilted(root):
         on_grid -= request.grid
     near = min(_lines(request, others, axis, length), key=lambda line: abs(line - start), default=on_grid)
-    return near if abs(near - start) <= SNAP and not is_tilted(root) else on_grid
+    return near if abs(near - start) <= ON_LINE and not is_tilted(root) else on_grid
 
 
 def _lines(request: FitRequest, others: list[Block], axis: Axis, length: Grains) -> Iterator[Grains]:
@@ -185,11 +244,8 @@ def _lines(request: FitRequest, others: list[Block], axis: Axis, length: Grains)
     yield whole - length
     if (whole - length) % 2 == 0:
         yield (whole - length) // 2
-    for other in others:
-        if other.role is Role.BASE or is_tilted(other):
-            continue
-        ends = box(other).along(axis)
-        for edge in ends:
+    for other in _straight(others):
+        for edge in box(other).along(axis):
             for start in (edge, edge - length):
                 if 0 <= start <= whole - length:
                     yield start

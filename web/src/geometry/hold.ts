@@ -114,12 +114,14 @@ function along(
     const edge = low ? start : start + length
     const marks = others.flatMap((other) => [other.start, other.start + other.length])
     const place = snap(edge + by, 0, whole, table.step, table.reach, [0, whole, ...marks])
-    const least = table.step
+    // Between the two edges stays a mark at least; rounding is no part of a mark.
+    const { step } = table
     if (low) {
-      const to = Math.min(place, start + length - least)
+      const to = Math.min(place, Math.floor((start + length - step) / step + 1e-9) * step)
       return { by: to - start, grown: start - to }
     }
-    return { by: 0, grown: Math.max(place, start + least) - start - length }
+    const to = Math.max(place, Math.ceil((start + step) / step - 1e-9) * step)
+    return { by: 0, grown: to - start - length }
   }
   if (still) return { by: 0, grown: 0 }
   const place = snap(start + by, length, whole, table.step, table.reach, lines(length, whole, others))

@@ -1,0 +1,1 @@
+"""The client's plain modules, without a browser: each test file is run by node."""
