@@ -71,6 +71,7 @@ lint: checking
 	$(VENV)/bin/ruff check .
 	$(VENV)/bin/ruff format --check .
 	$(VENV)/bin/mypy
+	$(VENV)/bin/lint-imports --no-logo >/dev/null || { $(VENV)/bin/lint-imports --no-logo; exit 1; }
 	$(PYTHON) manage.py makemigrations --check --dry-run --verbosity 0
 	@$(PYTHON) manage.py spectacular --validate --fail-on-warn --file $(STAMPS)/schema.yaml
 	@diff -q $(STAMPS)/schema.yaml web/schema.yaml || { echo "web/schema.yaml is old: run make schema"; exit 1; }

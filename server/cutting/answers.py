@@ -12,7 +12,6 @@ from inkquilt.cutting.plan import piece_of_middle
 from inkquilt.cutting.steps import Outcome, Step, steps_of
 from inkquilt.cutting.terms import WindowTerm, may_have
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
-from inkquilt.fit.request import Die
 from inkquilt.lengths import Unit, format_length, format_nearest, with_unit
 from inkquilt.paper.kinds import PaperSide, SideName
 from inkquilt.paper.pieces import paper_of
@@ -20,12 +19,12 @@ from inkquilt.paper.regions import Hold, Region
 from inkquilt.paper.repeats import Repeat, per_sheet
 from inkquilt.paper.saving import saving_words
 from inkquilt.paper.tools import ToolUse
-from inkquilt.sketch.model import Shape, Size
+from inkquilt.sketch.model import Size
 from inkquilt_io.cut_book import CutBook
 from inkquilt_io.look import tints_of
-from server.cutting.models import ShapingTool, Trimmer
 from server.cutting.services import ASSUMED, PagePlan, PaperGroup, all_pieces
 from server.pages.answers import looks_of
+from server.tools.answers import size_words, trimmer_answer
 
 
 def table_answer(document: PageDocument, version: int, plan: PagePlan) -> dict[str, Any]:
@@ -101,50 +100,6 @@ def book_of(title: str, document: PageDocument, plan: PagePlan) -> CutBook:
 
 def _to_buy_words(one: ToBuy, unit: Unit) -> str:
     return f"{_count(one.count, 'sheet')} of {one.paper}, {size_words(one.sheet, unit)}"
-
-
-def trimmer_answer(row: Trimmer | None, trimmer: CoreTrimmer) -> dict[str, Any]:
-    """Return a trimmer."""
-    lengths = {
-        name: format_length(getattr(trimmer, name), trimmer.unit)
-        for name in ("longest", "widest", "finest", "narrowest")
-    }
-    offset = trimmer.stop_offset
-    return {
-        "id": row.pk if row else None,
-        "name": trimmer.name,
-        **lengths,
-        "stop_offset": None if offset is None else format_length(offset, trimmer.unit),
-        "unit": trimmer.unit.value,
-    }
-
-
-def tool_answer(row: ShapingTool) -> dict[str, Any]:
-    """Return a punch or die."""
-    tool, unit = row.core, Unit(row.unit)
-    return {
-        "id": row.pk,
-        "name": tool.name,
-        "smallest": format_length(tool.smallest, unit) if tool.smallest else "",
-        "widest": format_length(tool.widest, unit) if tool.widest else "",
-        "blank": size_words(tool.blank, unit) if tool.blank else "",
-        "depth": format_length(tool.depth, unit) if tool.depth else "",
-        "makes": _makes_words(tool.makes, unit),
-        "unit": unit.value,
-    }
-
-
-def _makes_words(makes: tuple[Die, ...], unit: Unit) -> str:
-    if not makes:
-        return ""
-    if makes[0].shape is Shape.CIRCLE:
-        return "round " + ", ".join(format_nearest(die.size.width, unit) for die in makes)
-    return ", ".join(size_words(die.size, unit) for die in makes)
-
-
-def size_words(size: Size, unit: Unit) -> str:
-    """Say a size without its unit."""
-    return f"{format_nearest(size.width, unit)} × {format_nearest(size.height, unit)}"
 
 
 def _count(count: int, what: str) -> str:

@@ -10,19 +10,17 @@ from inkquilt.cutting.advice import SheetSaver, is_worth_joining
 from inkquilt.cutting.guillotine import Stock, StockKind
 from inkquilt.cutting.machine import MachineMat, folded, is_shaped, machine_shapes, nested, offset_outline
 from inkquilt.cutting.pieces import CutWishes, is_made
-from inkquilt.cutting.trimmer import METRIC_TRIMMERS, USUAL_TRIMMERS
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
-from inkquilt.lengths import Grains, Unit
+from inkquilt.lengths import Grains
 from inkquilt.paper import Piece, PieceList, pieces_of
 from inkquilt.paper.kinds import SideName
 from inkquilt.paper.saving import Saving, SavingKind
-from inkquilt.paper.tools import ShapingTool as CoreTool
-from inkquilt.sketch.model import Shape, Size
+from inkquilt.sketch.model import Size
 from inkquilt_io.lettering import letter_shapes
-from server.cutting.models import ShapingTool, Trimmer
 from server.pages.wishes import savings_on, wishes_on
 from server.solving.pool import solvers
 from server.stash.models import Paper, stock_of
+from server.tools.services import trimmers_of
 
 #: The stock of a paper that was not chosen from the stash: as many sheets as are needed.
 ASSUMED: Final = "assumed"
@@ -204,36 +202,3 @@ def machine_mats(
 
 
 # -- trimmers and tools --------------------------------------------------------------------------
-
-
-def trimmers_of(owner: Any, unit: Unit) -> tuple[CoreTrimmer, ...]:
-    """Return a person's trimmers, or a usual one until she entered hers."""
-    own = tuple(row.core for row in Trimmer.objects.visible_to(owner))
-    return own or (USUAL_TRIMMERS if unit is Unit.IN else METRIC_TRIMMERS)
-
-
-def keep_trimmer(*, owner: Any, trimmer: CoreTrimmer, row: Trimmer | None = None) -> Trimmer:
-    """Keep a trimmer, new or in the place of one."""
-    kept = row or Trimmer(owner=owner)
-    for name in ("name", "longest", "widest", "finest", "narrowest", "stop_offset"):
-        setattr(kept, name, getattr(trimmer, name))
-    kept.unit = trimmer.unit.value
-    kept.save()
-    return kept
-
-
-def keep_tool(*, owner: Any, tool: CoreTool, unit: Unit) -> ShapingTool:
-    """Keep a punch or die."""
-    blank = tool.blank
-    return ShapingTool.objects.create(
-        owner=owner,
-        name=tool.name,
-        smallest=tool.smallest,
-        widest=tool.widest,
-        blank_width=blank and blank.width,
-        blank_height=blank and blank.height,
-        depth=tool.depth,
-        makes_shape=(tool.makes[0].shape if tool.makes else Shape.CIRCLE).value,
-        makes=[[die.size.width, die.size.height] for die in tool.makes],
-        unit=unit.value,
-    )

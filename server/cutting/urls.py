@@ -3,7 +3,6 @@
 from django.urls import path, re_path
 
 from server.cutting.machine_views import MachineFileView, MachineRunView
-from server.cutting.tool_views import ShapingToolsView, ShapingToolView, TrimmersView, TrimmerView
 from server.cutting.views import CutFileView, RunView, TableView, TakeStockView, UndoRunView
 
 urlpatterns = [
@@ -14,8 +13,4 @@ urlpatterns = [
     re_path(r"^pages/(?P<pk>\d{1,15})/cutting/files/(?P<name>cuts\.pdf|cuts\.csv)$", CutFileView.as_view()),
     path("pages/<id:pk>/cutting/machine/", MachineRunView.as_view()),
     path("pages/<id:pk>/cutting/machine/file/", MachineFileView.as_view()),
-    path("trimmers/", TrimmersView.as_view()),
-    path("trimmers/<id:pk>/", TrimmerView.as_view()),
-    path("tools/", ShapingToolsView.as_view()),
-    path("tools/<id:pk>/", ShapingToolView.as_view()),
 ]

@@ -28,10 +28,9 @@ from inkquilt.sketch.model import Size
 from inkquilt.words.alphabets import read_letters
 from server.accounts.services import DEMO_USER
 from server.common.asked import asked_page
-from server.cutting.services import keep_tool, keep_trimmer
-from server.embellishments.answers import cluster_words
+from server.decorating.answers import cluster_words
+from server.decorating.services import cluster_plans
 from server.embellishments.models import Embellishment
-from server.embellishments.services import cluster_plans
 from server.pages.known import document_of
 from server.pages.models import Page
 from server.pages.services import change_page, make_page
@@ -41,8 +40,9 @@ from server.sketches.models import Sketch
 from server.sketches.services import add_sketch
 from server.stash.models import Paper
 from server.stash.services import describe_paper, enter_line, keep_picture
+from server.tools.services import keep_tool, keep_trimmer
 from server.words.models import Alphabet, Hand
-from server.words.stories import StoryAsked, story_ways
+from server.writing.stories import StoryAsked, story_ways
 
 SKETCH_FILES: Final = Path(settings.BASE_DIR) / "demo" / "sketches"
 

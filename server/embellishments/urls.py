@@ -2,20 +2,9 @@
 
 from django.urls import path
 
-from server.embellishments.views import (
-    ClustersView,
-    CoverView,
-    EmbellishmentsView,
-    EmbellishmentView,
-    ReadyWordsView,
-    ScatterView,
-)
+from server.embellishments.views import EmbellishmentsView, EmbellishmentView
 
 urlpatterns = [
     path("embellishments/", EmbellishmentsView.as_view()),
     path("embellishments/<id:pk>/", EmbellishmentView.as_view()),
-    path("pages/<id:pk>/clusters/", ClustersView.as_view()),
-    path("pages/<id:pk>/scatter/", ScatterView.as_view()),
-    path("pages/<id:pk>/ready-words/", ReadyWordsView.as_view()),
-    path("pages/<id:pk>/cover/", CoverView.as_view()),
 ]

@@ -16,13 +16,13 @@ from inkquilt.fit.request import Die
 from inkquilt.paper.kinds import SideName
 from inkquilt.paper.tools import ShapingTool as CoreTool
 from inkquilt.words.stories import JournalPage
-from server.cutting.models import ShapingTool
 from server.embellishments.models import owned_by
 from server.pages.models import Page, Revision
 from server.pages.photos_on_page import crop_in
 from server.pages.surroundings import journal_page
 from server.photos.models import Photo
 from server.stash.models import Paper
+from server.tools.models import ShapingTool
 from server.words.lettering import lettering_of
 from server.words.scripts import writing_of
 

@@ -11,7 +11,6 @@ from rest_framework.views import APIView
 
 from server.common.asked import asked_for
 from server.common.serializers import ErrorSerializer
-from server.cutting.models import ShapingTool, Trimmer
 from server.drafts.models import TableDraft
 from server.embellishments.models import Embellishment
 from server.looking.models import Snapshot
@@ -19,6 +18,7 @@ from server.pages.models import Page
 from server.photos.models import Photo
 from server.sketches.models import Sketch
 from server.stash.models import Paper, PaperPicture
+from server.tools.models import ShapingTool, Trimmer
 from server.words.models import Alphabet, Hand
 
 KINDS: Final[dict[str, type[Model]]] = {

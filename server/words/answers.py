@@ -1,26 +1,12 @@
 """What is told of lettering and title settings."""
 
-from collections.abc import Iterator
 from typing import Any
 
-from inkquilt.colour import Rgb, read_colour
-from inkquilt.composition.changes import Lettering
-from inkquilt.composition.changes.accents import puts_of
-from inkquilt.composition.changes.contents import SetTitle
-from inkquilt.composition.document import PageDocument
-from inkquilt.composition.lettering import lettering_from
-from inkquilt.lengths import Unit, format_nearest, with_unit
-from inkquilt.sketch import Block
-from inkquilt.trying.underlays import laid_before, standing_out, under_setting, underlay_words
+from inkquilt.lengths import Unit, with_unit
 from inkquilt.words import Alphabet as CoreAlphabet
-from inkquilt.words import LetteringKind, TitleSetting, Way
-from inkquilt.words.readable import Readability, Underlay, UnderlayKind
-from server.pages.accents import accent_answer
-from server.pages.change_serializers import written_change
-from server.pages.title_lettering import lettering_answer
+from inkquilt.words import LetteringKind
 from server.words.lettering import FONT_COLOUR
 from server.words.models import Alphabet
-from server.words.services import TitleWays
 
 
 def alphabet_answer(row: Alphabet) -> dict[str, Any]:
@@ -49,123 +35,3 @@ def font_answer(font: CoreAlphabet) -> dict[str, Any]:
         "colour": FONT_COLOUR,
         "letters": [],
     }
-
-
-def ways_answer(found: TitleWays, block: Block, lettering: Lettering, document: PageDocument) -> dict[str, Any]:
-    """Return the ways to set a title."""
-    unit = document.unit
-    names = {alphabet.key: alphabet.name for alphabet in lettering.alphabets}
-    return {
-        "ways": [
-            {
-                **_way(way, reading, block, lettering.colours, names, unit),
-                "underlays": list(_underlays(way, reading, block, lettering.colours, found.plain, document)),
-            }
-            for way, reading in zip(found.ways, found.reading, strict=True)
-        ],
-        "used_on": list(found.used_on),
-        "taken": found.taken,
-    }
-
-
-def _way(
-    way: TitleSetting, reading: Readability, block: Block, colours: dict[str, str], names: dict[str, str], unit: Unit
-) -> dict[str, Any]:
-    colour = colours[way.lines[0].alphabet]
-    return {
-        "text": way.text,
-        "way": way.way.value,
-        "words": _words(way, names, unit),
-        "fits": way.fits,
-        "width": way.size.width / unit.grains,
-        "height": way.size.height / unit.grains,
-        "lines": [
-            {
-                "text": line.text,
-                "alphabet": line.alphabet,
-                "name": names[line.alphabet],
-                "words": _line_words(line.letters[0].x, line.width, line.height, unit) if line.letters else "",
-            }
-            for line in way.lines
-        ],
-        **lettering_answer(lettering_from(way, block, colour), unit),
-        "troubles": [*_troubles(way, unit), *_reading_troubles(reading, unit)],
-        "notes": [one.words() for one in way.substitutes],
-    }
-
-
-def _underlays(
-    way: TitleSetting,
-    reading: Readability,
-    block: Block,
-    colours: dict[str, str],
-    plain: tuple[Rgb, ...],
-    document: PageDocument,
-) -> Iterator[dict[str, Any]]:
-    """Yield what can be laid under a title that is hard to read so, with the change that sets it and lays that."""
-    before = laid_before(document.accents, block.id)
-    others = [one for one in document.accents if one not in before]
-    colour = standing_out(read_colour(colours[way.lines[0].alphabet]), plain)[0]
-    for one in reading.underlays:
-        laid = under_setting(one, block, way, colour, others, document.page)
-        if laid:
-            yield {
-                "words": f"lay {underlay_words(one, document.unit)} under it",
-                "accents": [accent_answer(piece, document.page, document.blocks) for piece in laid],
-                "change": written_change(
-                    SetTitle(
-                        block=block.id,
-                        title_way=way.way,
-                        lines=tuple(line.text for line in way.lines),
-                        alphabets=tuple(line.alphabet for line in way.lines),
-                        put=puts_of(laid, document.unit),
-                        take=tuple(piece.key for piece in before),
-                    )
-                ),
-            }
-
-
-def _line_words(start: int, width: int, height: int, unit: Unit) -> str:
-    return (
-        f"starts {format_nearest(start, unit)} in, {format_nearest(width, unit)} long, "
-        f"{format_nearest(height, unit)} high, its middle at {format_nearest(start + width // 2, unit)}"
-    )
-
-
-def _words(way: TitleSetting, names: dict[str, str], unit: Unit) -> str:
-    """Name a way in a few words: lines, alphabets, height."""
-    used = list(dict.fromkeys(line.alphabet for line in way.lines))
-    lines = {1: "one line", 2: "two lines", 3: "three lines"}.get(len(way.lines), f"{len(way.lines)} lines")
-    if way.way is Way.STACKED:
-        lines = "a word a line"
-    heights = " and ".join(dict.fromkeys(with_unit(line.height, unit) for line in way.lines))
-    how = {Way.STRAIGHT: "", Way.STACKED: ""}.get(way.way, f", {way.way.value}")
-    return f"{lines}{how}, {' and '.join(names[key] for key in used)} {heights}"
-
-
-def _troubles(way: TitleSetting, unit: Unit) -> list[str]:
-    found = []
-    if way.over:
-        found.append(f"{with_unit(way.over, unit)} too large for its place")
-    if way.missing:
-        counts = {letter: way.missing.count(letter) for letter in dict.fromkeys(way.missing)}
-        letters = ", ".join(f"{count} × {letter}" if count > 1 else letter for letter, count in counts.items())
-        found.append(f"missing: {letters}")
-    return found
-
-
-def _reading_troubles(reading: Readability, unit: Unit) -> list[str]:
-    if reading.is_readable:
-        return []
-    letters = list(dict.fromkeys(one.letter for one in reading.letters if not one.is_readable))
-    characters = {one.letter: one.character for one in reading.letters}
-    worst = reading.worst
-    assert worst is not None
-    hard = "".join(characters[number] for number in letters)
-    strip = next((one for one in reading.underlays if one.kind is UnderlayKind.STRIP), None)
-    help_ = f"; a plain strip beneath of {_size(strip, unit)} would mend it" if strip else ""
-    return [f"hard to read there: {hard} (contrast {worst.contrast:.1f} to 1, 3 is wanted){help_}"]
-
-
-def _size(underlay: Underlay, unit: Unit) -> str:
-    return f"{with_unit(underlay.size.width, unit)} × {with_unit(underlay.size.height, unit)}"

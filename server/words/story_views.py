@@ -11,16 +11,9 @@ from inkquilt.words.script import hand
 from inkquilt_io.lettering import FONTS
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import ErrorSerializer
-from server.pages.services import laid_page
 from server.words.models import Hand
-from server.words.serializers import (
-    HandAskedSerializer,
-    ScriptSerializer,
-    StoryAskedSerializer,
-    StoryWaysSerializer,
-)
-from server.words.stories import StoryAsked, story_ways
-from server.words.story_answers import hand_answer, story_ways_answer, text_font_answer
+from server.words.serializers import HandAskedSerializer, ScriptSerializer
+from server.words.story_answers import hand_answer, text_font_answer
 
 MOST_HANDS = 20
 
@@ -59,19 +52,3 @@ class HandView(APIView):
         """Put it aside; stories written in it stay as they are."""
         Hand.objects.visible_to(request.user).one(pk).delete_softly()
         return Response(status=status.HTTP_204_NO_CONTENT)
-
-
-class StoryWaysView(APIView):
-    """The ways to write a story on a page. Asked by POST, for a story can be long; nothing is kept."""
-
-    @extend_schema(
-        operation_id="story_ways",
-        request=StoryAskedSerializer,
-        responses={200: StoryWaysSerializer, 400: ErrorSerializer, 404: ErrorSerializer, 409: ErrorSerializer},
-    )
-    def post(self, request: Request, pk: int) -> Response:
-        """Return the best ways for a text or for so many words."""
-        page, document = laid_page(request.user, pk)
-        given = asked_for(StoryAskedSerializer, request.data)
-        found = story_ways(page=page, document=document, asked=StoryAsked(**given))
-        return Response(story_ways_answer(found, document.unit))

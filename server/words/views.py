@@ -1,6 +1,5 @@
 """Lettering, and the ways to set a title."""
 
-from django.http import Http404
 from drf_spectacular.utils import extend_schema
 from rest_framework import status
 from rest_framework.request import Request
@@ -8,28 +7,16 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from inkquilt.lengths import INCH, Unit
-from inkquilt.sketch import Role
 from inkquilt.words.alphabets import read_letters
 from inkquilt_io.lettering import FONTS, font_alphabet
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import ErrorSerializer
-from server.pages.known import document_of
-from server.pages.models import Page
-from server.words import services
-from server.words.answers import alphabet_answer, font_answer, ways_answer
-from server.words.lettering import lettering_of
+from server.words.answers import alphabet_answer, font_answer
 from server.words.models import Alphabet
-from server.words.serializers import (
-    AlphabetAskedSerializer,
-    AlphabetSerializer,
-    LettersAskedSerializer,
-    TitleQuerySerializer,
-    TitleWaysSerializer,
-)
+from server.words.serializers import AlphabetAskedSerializer, AlphabetSerializer, LettersAskedSerializer
 
 MOST_ALPHABETS = 60
 MOST_HEIGHT = 6 * INCH
-_REFUSED = {400: ErrorSerializer, 404: ErrorSerializer}
 
 
 class AlphabetsView(APIView):
@@ -79,43 +66,4 @@ class AlphabetView(APIView):
     def delete(self, request: Request, pk: int) -> Response:
         """Put it aside; titles set in it stay as they are."""
         Alphabet.objects.visible_to(request.user).one(pk).delete_softly()
-        return Response(status=status.HTTP_204_NO_CONTENT)
-
-
-class TitleWaysView(APIView):
-    """The ways to set a title of a page."""
-
-    @extend_schema(
-        operation_id="title_ways",
-        parameters=[TitleQuerySerializer],
-        responses={200: TitleWaysSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
-    )
-    def get(self, request: Request, pk: int, block: str) -> Response:
-        """Return the best ways for a text, or for the title as it is."""
-        page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
-        given = asked_for(TitleQuerySerializer, request.query_params)
-        document = document_of(page)
-        title = next((one for one in document.blocks if one.id == block and one.role is Role.TITLE), None)
-        if title is None:
-            raise Http404
-        text = given["text"] or document.titles.get(block, "")
-        found = services.title_ways(page=page, document=document, block=title, text=text)
-        return Response(ways_answer(found, title, lettering_of(page.owner), document))
-
-
-class LettersTakenView(APIView):
-    """Letters of a title that is stuck down."""
-
-    @extend_schema(operation_id="take_letters", request=None, responses={204: None, **_REFUSED})
-    def post(self, request: Request, pk: int, block: str) -> Response:
-        """Take them off their sheets."""
-        page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
-        services.take_letters(page, document_of(page), block)
-        return Response(status=status.HTTP_204_NO_CONTENT)
-
-    @extend_schema(operation_id="put_letters_back", responses={204: None, **_REFUSED})
-    def delete(self, request: Request, pk: int, block: str) -> Response:
-        """Put them back."""
-        page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
-        services.put_letters_back(page, block)
         return Response(status=status.HTTP_204_NO_CONTENT)

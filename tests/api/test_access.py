@@ -13,10 +13,10 @@ from django.utils import timezone
 
 from inkquilt.lengths import Unit
 from server.accounts.links import new_link
-from server.accounts.management.commands.table import chosen_user, qr_text
 from server.accounts.models import SignInLink
 from server.accounts.services import DEMO_USER
 from server.pages.models import Page
+from server.running.management.commands.table import chosen_user, qr_text
 from server.stash.services import enter_line
 from tests.api.base import SMALL, ApiTestCase
 

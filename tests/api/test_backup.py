@@ -18,13 +18,13 @@ from django.test import Client
 
 from inkquilt.lengths import Unit
 from server.common.owned import Owned
-from server.common.serving import MEBI, most_body
 from server.exchange.everything import facts, restore_everything
 from server.exchange.everything.restoring import _Restoring
 from server.pages.models import Page, Revision
 from server.photos.files import clear_half_written
 from server.photos.models import Photo
 from server.recovery.services import purge
+from server.running.serving import MEBI, most_body
 from server.sketches.models import Sketch
 from server.stash.models import Paper
 from server.stash.services import enter_line
@@ -221,7 +221,7 @@ class Damaged(Box):
         folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
         out = io.StringIO()
         call_command("save", "ida", str(folder / "all.zip"), stdout=out)
-        with mock.patch("server.exchange.management.commands.restore.prepare") as prepared:
+        with mock.patch("server.running.management.commands.restore.prepare") as prepared:
             call_command("restore", "ada", str(folder / "all.zip"), stdout=out)
             with self.assertRaisesRegex(CommandError, "no account “eva”. There are: ada, ida, otto"):
                 call_command("restore", "eva", str(folder / "all.zip"))

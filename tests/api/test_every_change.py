@@ -6,10 +6,10 @@ One page with something of everything on it. A kind of change that is not in the
 from inkquilt.composition.changes import kinds
 from inkquilt.composition.stored import read_document, write_document
 from inkquilt.lengths import INCH, Unit
-from server.cutting.models import ShapingTool
 from server.pages.known import document_of
 from server.pages.models import Page
 from server.stash.services import enter_line
+from server.tools.models import ShapingTool
 from tests.api.base import ApiTestCase
 from tests.building import data_of, row
 

@@ -10,13 +10,13 @@ from inkquilt.page import FORMATS
 from inkquilt.sketch import Role
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.writing import write_sketch
-from server.cutting.models import ShapingTool
 from server.pages.known import document_of
 from server.pages.models import Page
 from server.pages.photos_on_page import slot_facts
 from server.pages.services import make_page
 from server.photos.models import Photo
 from server.photos.services import add_photo, add_print
+from server.tools.models import ShapingTool
 from tests.api.base import TOO_WIDE, ApiTestCase, picture
 from tests.building import data_of, demo_sketch, page_of, row
 

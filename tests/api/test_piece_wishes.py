@@ -10,9 +10,9 @@ from django.test import Client
 from PIL import Image
 
 from inkquilt.lengths import INCH, Unit
-from server.cutting.models import ShapingTool
 from server.stash.models import Paper, PaperPicture
 from server.stash.services import enter_line
+from server.tools.models import ShapingTool
 from tests.api.test_cutting_table import CuttingCase
 from tests.building import data_of, row
 

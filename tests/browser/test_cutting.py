@@ -3,10 +3,11 @@
 from pathlib import Path
 
 from inkquilt.lengths import INCH, Unit
-from server.cutting.models import CutRun, Trimmer
+from server.cutting.models import CutRun
 from server.pages.known import document_of
 from server.stash.models import Paper, PaperStock
 from server.stash.services import enter_line
+from server.tools.models import Trimmer
 from tests.api.base import picture
 from tests.api.test_cutting_table import PAGE
 from tests.browser.base import BrowserTestCase, expect

@@ -2,8 +2,8 @@
 
 from typing import Any, Final
 
-from server.cutting.models import ShapingTool, Trimmer
 from server.embellishments.models import Embellishment
+from server.tools.models import ShapingTool, Trimmer
 from server.words.models import Hand
 
 KIND: Final = "ink-quilt/everything"

@@ -6,9 +6,9 @@ from typing import Any
 from django.conf import settings
 from django.core.management.base import BaseCommand, CommandError
 
-from server.common.serving import PortTaken, serve
-from server.common.starting import prepare
 from server.demo.services import load_demo
+from server.running.serving import PortTaken, serve
+from server.running.starting import prepare
 
 
 class Command(BaseCommand):

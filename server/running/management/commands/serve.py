@@ -5,8 +5,8 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError
 
-from server.common.serving import PortTaken, serve
-from server.common.starting import prepare
+from server.running.serving import PortTaken, serve
+from server.running.starting import prepare
 
 
 class Command(BaseCommand):

@@ -8,7 +8,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandError
 
 from server.exchange.everything import write_everything
-from server.exchange.management.owners import owner_called
+from server.running.management.owners import owner_called
 
 
 class Command(BaseCommand):

@@ -13,10 +13,10 @@ from inkquilt.paper.tools import read_dies
 from inkquilt.sketch.model import Shape, Size
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import ErrorSerializer
-from server.cutting import services
-from server.cutting.answers import tool_answer, trimmer_answer
-from server.cutting.models import ShapingTool, Trimmer
-from server.cutting.serializers import (
+from server.tools import services
+from server.tools.answers import tool_answer, trimmer_answer
+from server.tools.models import ShapingTool, Trimmer
+from server.tools.serializers import (
     ShapingToolAskedSerializer,
     ShapingToolSerializer,
     TrimmerAskedSerializer,

@@ -7,9 +7,9 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandError
 
 from server.common.errors import ApiError
-from server.common.starting import prepare
 from server.exchange.everything import restore_everything
-from server.exchange.management.owners import owner_called
+from server.running.management.owners import owner_called
+from server.running.starting import prepare
 
 
 class Command(BaseCommand):

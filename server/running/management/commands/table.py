@@ -15,8 +15,8 @@ from django.contrib.auth import get_user_model
 from django.core.management.base import BaseCommand, CommandError
 
 from server.accounts.links import LASTS, new_link
-from server.common.serving import PortTaken, serve
-from server.common.starting import prepare
+from server.running.serving import PortTaken, serve
+from server.running.starting import prepare
 
 
 class Command(BaseCommand):

@@ -1,0 +1,12 @@
+"""Addresses of titles and stories of a page."""
+
+from django.urls import path
+
+from server.writing.story_views import StoryWaysView
+from server.writing.title_views import LettersTakenView, TitleWaysView
+
+urlpatterns = [
+    path("pages/<id:pk>/stories/", StoryWaysView.as_view()),
+    path("pages/<id:pk>/titles/<str:block>/letters/", LettersTakenView.as_view()),
+    path("pages/<id:pk>/titles/<str:block>/", TitleWaysView.as_view()),
+]
