@@ -29,6 +29,9 @@ log = logging.getLogger(__name__)
 #: While a hand waits: about 0.3 s of solving on a small machine. What is not proven by then is shown as it is.
 LIVE_BUDGET = Budget(deterministic_time=0.06)
 
+#: So many fits and lists of ways are remembered for a page.
+MOST_REMEMBERED = 40
+
 
 class PinsClash(ToldMore):
     """What was pinned cannot hold together with the rest; the page stays as it is."""
@@ -61,11 +64,16 @@ def fit_of(page: Page, document: PageDocument, way: Way, reasons: bool = False) 
     if reasons:
         result = solvers().run("with_reasons", document.request, result)
     worked_out = laid_fit(result)
-    with suppress(IntegrityError), transaction.atomic():  # the page may be gone for good by now
-        WorkedOutFit.objects.get_or_create(
-            page=page, terms=terms, way=key, defaults={"document": write_laid(worked_out)}
-        )
+    _remember(page, terms, key, write_laid(worked_out))
     return worked_out
+
+
+def _remember(page: Page, terms: str, key: str, document: dict[str, Any]) -> None:
+    """Keep what was worked out, and forget what was worked out longest ago: it is solved again if it is wanted."""
+    with suppress(IntegrityError), transaction.atomic():  # the page may be gone for good by now
+        WorkedOutFit.objects.get_or_create(page=page, terms=terms, way=key, defaults={"document": document})
+        older = WorkedOutFit.objects.filter(page=page).order_by("-pk").values_list("pk", flat=True)[MOST_REMEMBERED:]
+        WorkedOutFit.objects.filter(pk__in=list(older)).delete()
 
 
 def ways_of(page: Page, document: PageDocument) -> list[LaidFit]:
@@ -82,10 +90,7 @@ def remember_ways(page: Page, document: PageDocument, found: tuple[Fit, ...]) ->
     """Keep the ways that were worked out for a page, so that looking at them costs nothing; returns them as kept."""
     ways = [laid_fit(result) for result in found]
     kept = {"ways": [write_laid(way) for way in ways]}
-    with suppress(IntegrityError), transaction.atomic():
-        WorkedOutFit.objects.get_or_create(
-            page=page, terms=document.terms, way=_ways_key(document), defaults={"document": kept}
-        )
+    _remember(page, document.terms, _ways_key(document), kept)
     return ways
 
 

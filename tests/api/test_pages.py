@@ -253,6 +253,21 @@ class Fits(ApiTestCase):
             self.assertEqual(self.send("get", path).json(), first)
         self.assertEqual(self.send("get", f"pages/{page.pk}/fit/?school=cubism").status_code, 400)
 
+    def test_only_the_latest_fits_of_a_page_are_remembered(self):
+        page, other = self.add_page(), self.add_page()
+        turns = (0, 90, 180, 270)
+        asked = [f"fit/?school=keep-proportions&turn={turn}" for turn in turns]
+        with mock.patch("server.pages.fits.MOST_REMEMBERED", 3):
+            self.send("get", f"pages/{other.pk}/{asked[1]}")
+            for path in asked[1:]:
+                self.send("get", f"pages/{page.pk}/{path}")
+            self.assertEqual(WorkedOutFit.objects.filter(page=page).count(), 3)
+            first = WorkedOutFit.objects.filter(page=page).earliest("pk")
+            self.send("get", f"pages/{page.pk}/ways/")
+        self.assertFalse(WorkedOutFit.objects.filter(pk=first.pk).exists(), "the oldest went")
+        self.assertEqual(WorkedOutFit.objects.filter(page=page).count(), 3)
+        self.assertTrue(WorkedOutFit.objects.filter(page=other).exists(), "another page's stay")
+
 
 class Deleting(ApiTestCase):
     def test_deleted_things_can_be_brought_back_for_thirty_days(self):
