@@ -7,7 +7,7 @@ from bench.generated import generated_sketches
 from inkquilt.lengths import INCH
 from inkquilt.photos.crop import Pixels
 from inkquilt.photos.finding import rank, slots_of
-from inkquilt.photos.matching import Candidate, Wish
+from inkquilt.photos.matching import Candidate, PhotoWish
 from inkquilt.sketch.model import Role, Size
 
 SKETCHES = 1000
@@ -20,7 +20,7 @@ def main() -> None:
     shelf = [slots_of(sketch) for sketch in made_up[:SKETCHES]]
     shapes = ((6000, 4000), (4000, 6000), (3000, 3000))
     photos = [
-        Candidate(n, Pixels(*shapes[n % 3]), wish=Wish.BIG if n == 0 else Wish.ANY, taken=float(n))
+        Candidate(n, Pixels(*shapes[n % 3]), wish=PhotoWish.BIG if n == 0 else PhotoWish.ANY, taken=float(n))
         for n in range(PHOTOS)
     ]
     times = []

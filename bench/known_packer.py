@@ -12,7 +12,7 @@ import rectpack
 
 from inkquilt.cutting.guillotine import Wanted
 from inkquilt.cutting.guillotine.parts import NotSeparable, largest_part
-from inkquilt.cutting.guillotine.values import Layout, Placed, Stock
+from inkquilt.cutting.guillotine.values import Placed, SheetLayout, Stock
 from inkquilt.sketch.model import Size
 
 ALGORITHMS = [
@@ -52,7 +52,7 @@ def known_best(pieces: Sequence[Wanted], sheet: Stock) -> KnownBest | None:
     return best
 
 
-def _all(pieces: Sequence[Wanted], sheet: Stock, may_turn: bool) -> Iterator[list[Layout]]:
+def _all(pieces: Sequence[Wanted], sheet: Stock, may_turn: bool) -> Iterator[list[SheetLayout]]:
     for algorithm, order, bins in product(ALGORITHMS, ORDERS, BINS):
         packer = rectpack.newPacker(
             mode=rectpack.PackingMode.Offline, pack_algo=algorithm, sort_algo=order, bin_algo=bins, rotation=may_turn
@@ -62,7 +62,7 @@ def _all(pieces: Sequence[Wanted], sheet: Stock, may_turn: bool) -> Iterator[lis
         packer.add_bin(sheet.size.width, sheet.size.height, count=len(pieces))
         packer.pack()
         layouts = [
-            Layout(sheet, tuple(Placed(r.rid, r.x, r.y, Size(r.width, r.height)) for r in one)) for one in packer
+            SheetLayout(sheet, tuple(Placed(r.rid, r.x, r.y, Size(r.width, r.height)) for r in one)) for one in packer
         ]
         if sum(len(layout.placed) for layout in layouts) == len(pieces):
             yield layouts

@@ -42,7 +42,7 @@ _LEAST: Final = 1e-9
 
 
 @dataclass(frozen=True, slots=True)
-class Along:
+class CarriedAlong:
     """The pieces as they lie now, and those that went back to the tray."""
 
     laid: tuple[Accent, ...]
@@ -50,19 +50,19 @@ class Along:
 
 
 @dataclass(frozen=True, slots=True)
-class Laid:
+class LaidPage:
     """A page as embellishments see it: its blocks and its size."""
 
     blocks: tuple[Block, ...]
     page: Size
 
 
-def going_along(accents: Sequence[Accent], before: Laid, after: Laid) -> Along:
+def going_along(accents: Sequence[Accent], before: LaidPage, after: LaidPage) -> CarriedAlong:
     """Return pieces that were laid on one page as they lie on another."""
     moving = _Moving(before, after)
     found = [one for members in _groups(accents) for one in moving.group(members)]
     now = {one.key: one for one in found}
-    return Along(
+    return CarriedAlong(
         tuple(now[one.key] for one in accents if one.key in now),
         tuple(one for one in accents if one.key not in now),
     )
@@ -78,7 +78,7 @@ def _groups(accents: Iterable[Accent]) -> list[list[Accent]]:
 class _Moving:
     """Moves one group after the other; those laid already are in the way of the next."""
 
-    def __init__(self, before: Laid, after: Laid) -> None:
+    def __init__(self, before: LaidPage, after: LaidPage) -> None:
         self.before, self.after = before, after
         self.now = {block.id: block for block in after.blocks}
         self.held = [block for block in before.blocks if block.role in _HOLDS and block.id in self.now]

@@ -15,7 +15,7 @@ from fontTools.ttLib import TTFont
 from shapely.geometry import Polygon
 from shapely.ops import unary_union
 
-from inkquilt.cutting.machine import MachineShape, Ring, Spot
+from inkquilt.cutting.machine import MachinePoint, MachineShape, Ring
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.model import Size
 from inkquilt.words.alphabets import FONT_KEY, Alphabet, LetteringKind
@@ -29,7 +29,7 @@ _HEIGHT: Final[Grains] = INCH
 
 
 @dataclass(frozen=True, slots=True)
-class Measured:
+class FontMeasures:
     """A font's advance widths and kerning in units of the font; ``capital`` is the height of its capitals."""
 
     widths: dict[str, int]
@@ -43,14 +43,14 @@ def _file(name: str) -> Path:
 
 
 @cache
-def measured(name: str) -> Measured:
+def measured(name: str) -> FontMeasures:
     """Measure one of the shipped fonts."""
     file = TTFont(_file(name))
     glyphs = file.getBestCmap()
     advances = file["hmtx"].metrics
     widths = {chr(code): advances[glyph][0] for code, glyph in glyphs.items()}
     by_glyph = {glyph: chr(code) for code, glyph in sorted(glyphs.items(), reverse=True)}
-    return Measured(widths, dict(_kerning(file, by_glyph)), file["OS/2"].sCapHeight, file["head"].unitsPerEm)
+    return FontMeasures(widths, dict(_kerning(file, by_glyph)), file["OS/2"].sCapHeight, file["head"].unitsPerEm)
 
 
 def _kerning(font: TTFont, by_glyph: dict[str, str]) -> dict[str, int]:
@@ -204,4 +204,6 @@ def _shape(key: str, rings: list[list[tuple[int, int]]]) -> MachineShape:
     ys = [y for ring in rings for _, y in ring]
     left, top = min(xs), min(ys)
     size = Size(max(xs) - left, max(ys) - top)
-    return MachineShape(key, size, tuple(Ring(tuple(Spot(x - left, y - top) for x, y in ring)) for ring in rings))
+    return MachineShape(
+        key, size, tuple(Ring(tuple(MachinePoint(x - left, y - top) for x, y in ring)) for ring in rings)
+    )

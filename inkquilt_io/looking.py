@@ -40,22 +40,22 @@ class Sign(Enum):
 
 
 @dataclass(frozen=True, slots=True)
-class Proposal:
+class FocalProposal:
     """An area that may matter."""
 
     area: Area
     sign: Sign
 
 
-def look_for_areas(path: Path) -> list[Proposal]:
+def look_for_areas(path: Path) -> list[FocalProposal]:
     """Return proposals for an upright picture, the surest first; none is a fair answer."""
     with Image.open(path) as image:
         grey = np.asarray(image.convert("L"))
     faces = _faces(grey)
     if faces:
-        return [Proposal(area, Sign.FACE) for area in faces]
+        return [FocalProposal(area, Sign.FACE) for area in faces]
     catching = _eye_catching(grey)
-    return [Proposal(catching, Sign.EYE)] if catching else []
+    return [FocalProposal(catching, Sign.EYE)] if catching else []
 
 
 def _faces(grey: Any) -> list[Area]:

@@ -26,7 +26,7 @@ SHOWN_PER_INCH: Final = 96
 USUAL_MARGIN: Final[Grains] = 3 * MM
 
 
-class Fault(Enum):
+class PrinterFault(Enum):
     """Why a printer stops."""
 
     WRONG_PAPER = "wrong-paper"
@@ -49,7 +49,7 @@ class Line:
     """One line of the log; a ``fault`` stops the job, otherwise it goes on."""
 
     words: str
-    fault: Fault | None = None
+    fault: PrinterFault | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,7 +60,7 @@ class Job:
     sheets: tuple[bytes, ...]
 
     @property
-    def fault(self) -> Fault | None:
+    def fault(self) -> PrinterFault | None:
         """What stopped it, if anything did."""
         return next((line.fault for line in self.log if line.fault), None)
 
@@ -85,9 +85,9 @@ def printed(printer: Printer, sheets: Sequence[PrintSheet], pictures: Mapping[st
 def _stopped(printer: Printer, sheet: PrintSheet, number: int) -> Line | None:
     if printer.paper != sheet.paper.key:
         words = f"Sheet {number} wants {sheet.paper.name} paper; that is not what is in the tray."
-        return Line(words, Fault.WRONG_PAPER)
+        return Line(words, PrinterFault.WRONG_PAPER)
     if number > printer.sheets:
-        return Line(f"The paper is out: sheet {number} waits for more.", Fault.PAPER_OUT)
+        return Line(f"The paper is out: sheet {number} waits for more.", PrinterFault.PAPER_OUT)
     margin = 0 if printer.borderless else printer.margin
     for laid in sheet.laid:
         bleed = laid.print.bleed
@@ -103,7 +103,7 @@ def _stopped(printer: Printer, sheet: PrintSheet, number: int) -> Line | None:
                 f"“{laid.print.name}” on sheet {number} reaches within {reach} of the edge, and this printer "
                 f"leaves {blank} blank. Let it print to the edge, or leave a margin."
             )
-            return Line(words, Fault.BORDERLESS)
+            return Line(words, PrinterFault.BORDERLESS)
     return None
 
 

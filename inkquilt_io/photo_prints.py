@@ -21,7 +21,7 @@ from reportlab.pdfgen.canvas import Canvas as Pdf
 from inkquilt.lengths import INCH, Grains
 from inkquilt.photos import Crop
 from inkquilt.printing.prints import Print, bled
-from inkquilt.printing.sheets import Laid, PrintSheet
+from inkquilt.printing.sheets import LaidPrint, PrintSheet
 from inkquilt.sketch.model import Size
 from inkquilt_io.pdf import WORDS, points, register_fonts
 from inkquilt_io.photo_files import open_photo
@@ -125,7 +125,7 @@ def _image(writer: PdfWriter, picture: Pixelled) -> StreamObject:
     return image
 
 
-def _matrix(laid: Laid, height: Grains) -> str:
+def _matrix(laid: LaidPrint, height: Grains) -> str:
     """Return the matrix that lays a unit picture where a print lies, bleed included; PDF counts from the foot."""
     bleed = laid.print.bleed
     left, top = laid.x - bleed, laid.y - bleed

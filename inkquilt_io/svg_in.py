@@ -30,7 +30,7 @@ from inkquilt.errors import BadInput, Fault
 from inkquilt.exact_json import read_exact
 from inkquilt.lengths import INCH, Grains, Unit
 from inkquilt.page import LARGEST_SIDE, SMALLEST_SIDE
-from inkquilt.sketch.draft import Draft, Found, drafted
+from inkquilt.sketch.draft import Draft, FoundShape, drafted
 from inkquilt.sketch.model import MOST_BLOCKS, POLYGON_PARTS, Block, Corner, Part, Role, Shape, Size
 from inkquilt.sketch.reading import read_sketch
 from inkquilt_io.svg import SKETCH_ATTRIBUTE
@@ -223,7 +223,7 @@ def _pixels(root: Element, text: str, place: int) -> float:
 # -- shapes --------------------------------------------------------------------------
 
 
-def _shapes(root: Element, page: Size, scale: float, remarks: list[Fault]) -> Iterator[Found]:
+def _shapes(root: Element, page: Size, scale: float, remarks: list[Fault]) -> Iterator[FoundShape]:
     """Yield every drawn shape, bottom layer first."""
     names = _Names()
     for element in _elements(root):
@@ -244,7 +244,7 @@ def _shapes(root: Element, page: Size, scale: float, remarks: list[Fault]) -> It
         name = names.free(values, role or Role.PAPER)
         label = values.get("inkscape:label") or values.get("{http://www.inkscape.org/namespaces/inkscape}label")
         turned = replace(block, id=name, role=role or Role.PAPER, label=str(label)[:120] if label else None)
-        yield Found(turned, role is not None)
+        yield FoundShape(turned, role is not None)
 
 
 _UNREADABLE: Final = (

@@ -37,7 +37,7 @@ class WhiteSpace:
 
 
 @dataclass(frozen=True, slots=True)
-class Region:
+class PageRegion:
     """One region: its column and row, how many things lie there, and their areas together in parts of the region."""
 
     column: int
@@ -66,7 +66,7 @@ def white_space(layout: Layout, weighed: Sequence[Weighed]) -> WhiteSpace:
     return WhiteSpace(free.area / whole.area, rectangle, largest_circle(free), joined, share, free)
 
 
-def regions(layout: Layout, weighed: Sequence[Weighed]) -> tuple[Region, ...]:
+def regions(layout: Layout, weighed: Sequence[Weighed]) -> tuple[PageRegion, ...]:
     """Return how full each region of a page is; of a spread, each region of both pages together."""
     wide, high = layout.page.width / REGIONS, layout.page.height / REGIONS
     found = []
@@ -83,7 +83,7 @@ def regions(layout: Layout, weighed: Sequence[Weighed]) -> tuple[Region, ...]:
             ]
             area = sum(one.seen.outline.intersection(here).area for one in inside)
             keys = tuple(one.seen.key for one in inside)
-            found.append(Region(column, row, len(inside), area / here.area, keys))
+            found.append(PageRegion(column, row, len(inside), area / here.area, keys))
     return tuple(found)
 
 

@@ -15,7 +15,7 @@ import shapely
 from shapely.geometry import LineString
 from shapely.geometry.base import BaseGeometry
 
-from inkquilt.balance.seen import SURFACES, Part, Seen
+from inkquilt.balance.seen import SURFACES, SeenSurface, VisiblePart
 from inkquilt.balance.weight import Weighed
 from inkquilt.embellishments import Accent, EmbellishmentKind
 from inkquilt.layout import Layout
@@ -30,8 +30,10 @@ LINKED: Final = INCH / 2
 _MUST_REST: Final = frozenset(
     {EmbellishmentKind.MAIN, EmbellishmentKind.SPRIG, EmbellishmentKind.WORD, EmbellishmentKind.CORNER}
 )
-_RESTS_ON: Final = frozenset({Part.MAT, Part.PHOTO, Part.TITLE, Part.WORDS, Part.TAG})
-_GROUPED: Final = _RESTS_ON - {Part.MAT}
+_RESTS_ON: Final = frozenset(
+    {VisiblePart.MAT, VisiblePart.PHOTO, VisiblePart.TITLE, VisiblePart.WORDS, VisiblePart.TAG}
+)
+_GROUPED: Final = _RESTS_ON - {VisiblePart.MAT}
 #: Twins stand in line when they are this near to one line, this near to each other, and turned alike.
 _IN_LINE: Final = INCH / 16
 TWIN_REACH: Final = 4 * INCH
@@ -41,7 +43,7 @@ _SIDE_BY_SIDE: Final = INCH
 _BLUR: Final = frozenset({PaperKind.BUSY, PaperKind.STRIPE})
 
 
-def floating(weighed: Sequence[Weighed]) -> tuple[Seen, ...]:
+def floating(weighed: Sequence[Weighed]) -> tuple[SeenSurface, ...]:
     """Return the pieces that rest on nothing and touch nothing but the page's papers."""
     outlines = [one.seen.outline for one in weighed]
     tree = shapely.STRtree(outlines)
@@ -56,14 +58,14 @@ def floating(weighed: Sequence[Weighed]) -> tuple[Seen, ...]:
     return tuple(found)
 
 
-def _holds(other: Seen, piece: Seen) -> bool:
+def _holds(other: SeenSurface, piece: SeenSurface) -> bool:
     """Tell whether a piece can rest on or against another."""
     if other.part in _RESTS_ON:
         return True
-    if other.part is Part.ACCENT:
+    if other.part is VisiblePart.ACCENT:
         return other.kind is not EmbellishmentKind.DOT and not other.is_scattered
     # A strip's end or edge holds a piece that lies across it; a paper it lies wholly within does not.
-    return other.part is Part.PAPER and not other.outline.contains(piece.outline)
+    return other.part is VisiblePart.PAPER and not other.outline.contains(piece.outline)
 
 
 def linked_groups(weighed: Sequence[Weighed]) -> tuple[tuple[str, ...], ...]:
@@ -89,7 +91,7 @@ def linked_groups(weighed: Sequence[Weighed]) -> tuple[tuple[str, ...], ...]:
     return tuple(tuple(keys) for keys in sorted(members.values(), key=len, reverse=True))
 
 
-def facing_out(layout: Layout, weighed: Sequence[Weighed]) -> tuple[Seen, ...]:
+def facing_out(layout: Layout, weighed: Sequence[Weighed]) -> tuple[SeenSurface, ...]:
     """Return the pieces that look off the page: away from its middle, with no photo, title or words before them."""
     targets = shapely.union_all([one.seen.outline for one in weighed if one.seen.part in _GROUPED])
     found = []
@@ -119,13 +121,13 @@ def looks_off(layout: Layout, accent: Accent, heading: float, targets: BaseGeome
 class Twins:
     """Two pieces of one shape in one line, close together and turned alike."""
 
-    one: Seen
-    other: Seen
+    one: SeenSurface
+    other: SeenSurface
 
 
 def twins_in_line(weighed: Sequence[Weighed]) -> tuple[Twins, ...]:
     """Return the pairs of one shape that stand in line in a scattered background."""
-    by_what: dict[tuple[str, str], list[tuple[Seen, Accent]]] = {}
+    by_what: dict[tuple[str, str], list[tuple[SeenSurface, Accent]]] = {}
     for one in weighed:
         accent = one.seen.accent
         if accent is not None and one.seen.is_scattered:
@@ -146,9 +148,9 @@ def are_twins(one: Accent, other: Accent) -> bool:
     return alike and min(across, down) <= _IN_LINE and max(across, down) <= TWIN_REACH
 
 
-def like_patterns_touching(weighed: Sequence[Weighed]) -> tuple[tuple[Seen, Seen], ...]:
+def like_patterns_touching(weighed: Sequence[Weighed]) -> tuple[tuple[SeenSurface, SeenSurface], ...]:
     """Return the pairs of busy or striped papers of one kind, not the same paper, that lie side by side."""
-    papers = [one for one in weighed if one.seen.part in SURFACES | {Part.MAT} and one.seen.pattern in _BLUR]
+    papers = [one for one in weighed if one.seen.part in SURFACES | {VisiblePart.MAT} and one.seen.pattern in _BLUR]
     found = []
     for one, other in combinations(papers, 2):
         if one.seen.pattern is not other.seen.pattern or one.seen.colours == other.seen.colours:
@@ -159,9 +161,9 @@ def like_patterns_touching(weighed: Sequence[Weighed]) -> tuple[tuple[Seen, Seen
     return tuple(found)
 
 
-def beside_the_wrong_sides(weighed: Sequence[Weighed]) -> tuple[Seen, ...]:
+def beside_the_wrong_sides(weighed: Sequence[Weighed]) -> tuple[SeenSurface, ...]:
     """Return clusters' main pieces on a photo's short side: wide photos are decorated at the sides, tall ones above."""
-    photos = [one.seen for one in weighed if one.seen.part is Part.PHOTO]
+    photos = [one.seen for one in weighed if one.seen.part is VisiblePart.PHOTO]
     found = []
     for one in weighed:
         if one.seen.kind is not EmbellishmentKind.MAIN or one.seen.is_scattered or not photos:

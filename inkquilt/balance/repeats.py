@@ -13,7 +13,7 @@ from typing import Final
 
 from shapely.geometry import MultiPoint, Polygon
 
-from inkquilt.balance.seen import Part
+from inkquilt.balance.seen import VisiblePart
 from inkquilt.balance.weight import Weighed, chroma_of, lab_of
 from inkquilt.colour import Rgb, difference
 from inkquilt.layout import Layout
@@ -57,7 +57,7 @@ def colours_of(layout: Layout, weighed: Sequence[Weighed]) -> tuple[Use, ...]:
     """Return every accent colour of a page with where it comes again, the most used first."""
     groups: list[tuple[Rgb, list[Weighed]]] = []
     for one in sorted(weighed, key=lambda one: -one.visible.area):
-        if one.seen.part is Part.PHOTO:
+        if one.seen.part is VisiblePart.PHOTO:
             continue
         for colour in one.seen.colours:
             if not is_accent(colour) or one.visible.area < _LEAST_AREA:
@@ -126,7 +126,7 @@ def places_of(middles: Iterable[tuple[float, float]]) -> tuple[tuple[float, floa
 
 
 def _photos_inside(places: Sequence[tuple[float, float]], weighed: Sequence[Weighed]) -> float:
-    photos = [one.seen.outline for one in weighed if one.seen.part is Part.PHOTO]
+    photos = [one.seen.outline for one in weighed if one.seen.part is VisiblePart.PHOTO]
     area = sum(photo.area for photo in photos)
     if len(places) < 3 or not area:
         return 0.0

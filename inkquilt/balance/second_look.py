@@ -14,7 +14,7 @@ from typing import Final, NamedTuple
 from shapely.geometry import box
 from shapely.geometry.base import BaseGeometry
 
-from inkquilt.balance.calm import REGIONS, Region, WhiteSpace, margins, regions, white_space
+from inkquilt.balance.calm import REGIONS, PageRegion, WhiteSpace, margins, regions, white_space
 from inkquilt.balance.kinds import ObservationKind
 from inkquilt.balance.links import (
     beside_the_wrong_sides,
@@ -27,7 +27,7 @@ from inkquilt.balance.links import (
 from inkquilt.balance.measures import Frame, Measures, Object, measures
 from inkquilt.balance.repeats import Use, colours_of, kinds_of
 from inkquilt.balance.schools import PROFILES, BalanceSchool, Profile
-from inkquilt.balance.seen import SURFACES, Part, Seen
+from inkquilt.balance.seen import SURFACES, SeenSurface, VisiblePart
 from inkquilt.balance.weight import Moments, Weighed, beneath, moments_of, weigh
 from inkquilt.colour import LARGE_LETTERS, Rgb, contrast
 from inkquilt.layout import Layout
@@ -42,7 +42,7 @@ _ROW: Final = 0.02
 #: Pieces that are together fuller than this make a corner crowded even when they are few.
 _FULL: Final = 0.85
 #: Pieces whose edges the eye follows, and how near edges are to be one line.
-_LINED: Final = frozenset({Part.PHOTO, Part.MAT, Part.TITLE, Part.WORDS, Part.TAG})
+_LINED: Final = frozenset({VisiblePart.PHOTO, VisiblePart.MAT, VisiblePart.TITLE, VisiblePart.WORDS, VisiblePart.TAG})
 _ONE_LINE: Final = INCH // 16
 
 
@@ -105,7 +105,7 @@ class Figures:
         return white_space(self.layout, self.weighed)
 
     @cached_property
-    def regions(self) -> tuple[Region, ...]:
+    def regions(self) -> tuple[PageRegion, ...]:
         """How full each part is."""
         return regions(self.layout, self.weighed)
 
@@ -131,7 +131,7 @@ class Figures:
         """The published measures: they count all but surfaces, mats and single small accents, as upright boxes."""
         boxes = []
         for one in self.weighed:
-            if one.seen.part in SURFACES or one.seen.part is Part.MAT or one.seen.is_scattered:
+            if one.seen.part in SURFACES or one.seen.part is VisiblePart.MAT or one.seen.is_scattered:
                 continue
             left, top, right, bottom = one.seen.outline.bounds
             if right > left and bottom > top:
@@ -192,7 +192,7 @@ def _title_hard_to_read(figures: Figures, _: Profile) -> Iterator[Observation]:
     stacked = [one.seen for one in figures.weighed]
     for number, seen in enumerate(stacked):
         title = figures.layout.titles.get(seen.key)
-        if seen.part is not Part.TITLE or title is None:
+        if seen.part is not VisiblePart.TITLE or title is None:
             continue
         lower = [one for one in stacked[:number] if one.outline.intersects(seen.outline)]
         hard, worst = [], 21.0
@@ -215,7 +215,7 @@ def _title_hard_to_read(figures: Figures, _: Profile) -> Iterator[Observation]:
             )  # fmt: skip
 
 
-def _colours_under(layout: Layout, piece: Seen, outline: BaseGeometry) -> tuple[Rgb, ...]:
+def _colours_under(layout: Layout, piece: SeenSurface, outline: BaseGeometry) -> tuple[Rgb, ...]:
     """Return what a piece shows under an outline: of a photo the parts it meets, else its main colour."""
     photo = layout.photos.get(piece.key)
     return photo.shown.colours_under(outline, _TOUCHES) if photo and photo.shown else piece.colours[:1]
@@ -344,7 +344,7 @@ def _calm(figures: Figures, profile: Profile) -> Iterator[Observation]:
 
 def _missing(figures: Figures, _: Profile) -> Iterator[Observation]:
     parts = {one.seen.part for one in figures.weighed}
-    if Part.TITLE not in parts:
+    if VisiblePart.TITLE not in parts:
         yield Observation(ObservationKind.TITLE_MISSING, "there is no title yet; some pages have none", "", 0.1)
     if not figures.layout.words:
         yield Observation(
@@ -353,11 +353,11 @@ def _missing(figures: Figures, _: Profile) -> Iterator[Observation]:
 
 
 def _split(figures: Figures, _: Profile) -> Iterator[Observation]:
-    titles = [one.seen for one in figures.weighed if one.seen.part is Part.TITLE]
+    titles = [one.seen for one in figures.weighed if one.seen.part is VisiblePart.TITLE]
     for title in titles:
         group = next((keys for keys in figures.groups if title.key in keys), ())
         if len(group) == 1 and len(figures.groups) > 1:
-            things = [one.seen.outline for one in figures.weighed if one.seen.part is Part.PHOTO]
+            things = [one.seen.outline for one in figures.weighed if one.seen.part is VisiblePart.PHOTO]
             away = min((title.outline.distance(thing) for thing in things), default=0.0)
             share = away / max(figures.layout.page.width, figures.layout.page.height)
             if share > 0.2:

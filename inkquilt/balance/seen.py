@@ -24,7 +24,7 @@ from inkquilt.sketch.model import Block, Role
 _COARSE: Final = INCH / 100
 
 
-class Part(Enum):
+class VisiblePart(Enum):
     """What a piece is to the eye."""
 
     BASE = "base"
@@ -39,21 +39,28 @@ class Part(Enum):
 
 
 _PARTS: Final = {
-    Role.BASE: Part.BASE, Role.PAPER: Part.PAPER, Role.STRIP: Part.PAPER, Role.BORDER: Part.PAPER,
-    Role.MAT: Part.MAT, Role.PHOTO: Part.PHOTO, Role.TITLE: Part.TITLE, Role.JOURNALING: Part.WORDS,
-    Role.TAG: Part.TAG, Role.CLUSTER: Part.ROOM,
-}  # fmt: skip
+    Role.BASE: VisiblePart.BASE,
+    Role.PAPER: VisiblePart.PAPER,
+    Role.STRIP: VisiblePart.PAPER,
+    Role.BORDER: VisiblePart.PAPER,
+    Role.MAT: VisiblePart.MAT,
+    Role.PHOTO: VisiblePart.PHOTO,
+    Role.TITLE: VisiblePart.TITLE,
+    Role.JOURNALING: VisiblePart.WORDS,
+    Role.TAG: VisiblePart.TAG,
+    Role.CLUSTER: VisiblePart.ROOM,
+}
 #: What other things are laid on.
-SURFACES: Final = frozenset({Part.BASE, Part.PAPER})
+SURFACES: Final = frozenset({VisiblePart.BASE, VisiblePart.PAPER})
 
 
 @dataclass(frozen=True, slots=True)
-class Seen:
+class SeenSurface:
     """One piece. ``heading`` is where it faces, ``group`` its cluster or scatter, ``pattern`` what is printed on it."""
 
     key: str
     name: str
-    part: Part
+    part: VisiblePart
     outline: BaseGeometry
     colours: tuple[Rgb, ...] = ()
     detail: float = 0.0
@@ -79,26 +86,31 @@ class Seen:
 
 #: How much goes on in a paper, from 0 to 1. Common practice, no source.
 _PAPER_DETAIL: Final = {
-    PaperKind.SOLID: 0.0, PaperKind.SMALL_PRINT: 0.25, PaperKind.BUSY: 0.8, PaperKind.STRIPE: 0.5,
-    PaperKind.METALLIC: 0.2, PaperKind.VELLUM: 0.0,
-}  # fmt: skip
+    PaperKind.SOLID: 0.0,
+    PaperKind.SMALL_PRINT: 0.25,
+    PaperKind.BUSY: 0.8,
+    PaperKind.STRIPE: 0.5,
+    PaperKind.METALLIC: 0.2,
+    PaperKind.VELLUM: 0.0,
+}
 _LETTERS_DETAIL: Final = 0.6
 _WORDS_DETAIL: Final = 0.4
 
 
-def see(layout: Layout) -> tuple[Seen, ...]:
+def see(layout: Layout) -> tuple[SeenSurface, ...]:
     """Return the pieces of a page, the lowest first; titles and words that are not written yet are left out."""
     stacked = sorted(layout.blocks, key=lambda block: (block.role is not Role.BASE, block.level))
     tucked: dict[str, list[Accent]] = {}
     for accent in layout.accents:
         tucked.setdefault(accent.under or "", []).append(accent)
-    found: list[Seen] = []
+    found: list[SeenSurface] = []
     for block in stacked:
         found += [_accent(one) for one in tucked.pop(block.id, ())]
         if (piece := _block(block, layout)) is not None:
             found.append(piece)
     found += [
-        Seen(words.key, "the words", Part.WORDS, words.outline, words.colours, _WORDS_DETAIL) for words in layout.words
+        SeenSurface(words.key, "the words", VisiblePart.WORDS, words.outline, words.colours, _WORDS_DETAIL)
+        for words in layout.words
     ]
     found += [_accent(one) for one in tucked.pop("", ())]
     # What was tucked under a piece that is not there any more lies on top.
@@ -106,27 +118,29 @@ def see(layout: Layout) -> tuple[Seen, ...]:
     return tuple(found)
 
 
-def _accent(accent: Accent) -> Seen:
+def _accent(accent: Accent) -> SeenSurface:
     what = accent.what
-    return Seen(
-        accent.key, what.name, Part.ACCENT, accent.outline, what.colours, min(1.0, 0.2 * len(what.colours)),
+    return SeenSurface(
+        accent.key, what.name, VisiblePart.ACCENT, accent.outline, what.colours, min(1.0, 0.2 * len(what.colours)),
         accent.height, accent=accent,
     )  # fmt: skip
 
 
-def _block(block: Block, layout: Layout) -> Seen | None:
+def _block(block: Block, layout: Layout) -> SeenSurface | None:
     outline = outline_on_page(block).simplify(_COARSE)
     part = _PARTS[block.role]
-    if part is Part.ROOM or (part is Part.TITLE and block.id not in layout.titles):
+    if part is VisiblePart.ROOM or (part is VisiblePart.TITLE and block.id not in layout.titles):
         return None
-    if part is Part.TITLE:
+    if part is VisiblePart.TITLE:
         title = layout.titles[block.id]
-        return Seen(block.id, block.name, part, outline, (title.ink,), _LETTERS_DETAIL)
-    if part is Part.PHOTO:
+        return SeenSurface(block.id, block.name, part, outline, (title.ink,), _LETTERS_DETAIL)
+    if part is VisiblePart.PHOTO:
         photo = layout.photos.get(block.id)
         colours, detail = (photo.colours, photo.detail) if photo else ((), 0.3)
-        return Seen(block.id, block.name, part, outline, colours, detail)
+        return SeenSurface(block.id, block.name, part, outline, colours, detail)
     paper = layout.papers.get(block.id)
     if paper is None:
-        return Seen(block.id, block.name, part, outline)
-    return Seen(block.id, block.name, part, outline, paper.colours, _PAPER_DETAIL[paper.kind], pattern=paper.kind)
+        return SeenSurface(block.id, block.name, part, outline)
+    return SeenSurface(
+        block.id, block.name, part, outline, paper.colours, _PAPER_DETAIL[paper.kind], pattern=paper.kind
+    )

@@ -20,16 +20,23 @@ from typing import Final
 import shapely
 from shapely.geometry.base import BaseGeometry
 
-from inkquilt.balance.seen import Part, Seen, see
+from inkquilt.balance.seen import SeenSurface, VisiblePart, see
 from inkquilt.colour import Lab, Rgb, difference, lab
 from inkquilt.layout import Layout
 from inkquilt.lengths import INCH
 
 #: How much what a piece is counts. Common practice, no source.
 _PART_WEIGHT: Final = {
-    Part.BASE: 0.0, Part.PAPER: 0.35, Part.MAT: 0.5, Part.PHOTO: 1.0, Part.TITLE: 0.9, Part.WORDS: 0.6,
-    Part.TAG: 0.7, Part.ROOM: 0.0, Part.ACCENT: 1.3,
-}  # fmt: skip
+    VisiblePart.BASE: 0.0,
+    VisiblePart.PAPER: 0.35,
+    VisiblePart.MAT: 0.5,
+    VisiblePart.PHOTO: 1.0,
+    VisiblePart.TITLE: 0.9,
+    VisiblePart.WORDS: 0.6,
+    VisiblePart.TAG: 0.7,
+    VisiblePart.ROOM: 0.0,
+    VisiblePart.ACCENT: 1.3,
+}
 #: The element that leads counts so much more.
 LEAD: Final = 1.3
 _FULL_CONTRAST: Final = 60.0
@@ -42,7 +49,7 @@ _ENOUGH: Final = 0.02
 class Weighed:
     """A piece with its visible part, its weight, and the middle of what shows."""
 
-    seen: Seen
+    seen: SeenSurface
     visible: BaseGeometry
     weight: float
     x: float
@@ -90,7 +97,7 @@ def visible_of(outlines: Sequence[BaseGeometry]) -> list[BaseGeometry]:
     return found
 
 
-def beneath(outline: BaseGeometry, lower: Sequence[Seen]) -> list[tuple[Seen, float]]:
+def beneath(outline: BaseGeometry, lower: Sequence[SeenSurface]) -> list[tuple[SeenSurface, float]]:
     """Return what lies right beneath an outline, the highest first, each with its share of it."""
     found = []
     left, area = outline, outline.area or 1.0
@@ -106,7 +113,7 @@ def beneath(outline: BaseGeometry, lower: Sequence[Seen]) -> list[tuple[Seen, fl
     return found
 
 
-def _contrast(piece: Seen, lower: Sequence[tuple[Seen, float]]) -> float | None:
+def _contrast(piece: SeenSurface, lower: Sequence[tuple[SeenSurface, float]]) -> float | None:
     """Return the mean difference to what is beneath, None where a colour is not known."""
     known = [(other.colours[0], share) for other, share in lower if other.colours]
     total = sum(share for _, share in known)
@@ -127,7 +134,7 @@ def chroma_of(colour: Rgb) -> float:
     return math.hypot(place.a, place.b)
 
 
-def _weight(piece: Seen, visible: BaseGeometry, contrast: float | None) -> float:
+def _weight(piece: SeenSurface, visible: BaseGeometry, contrast: float | None) -> float:
     area = float(visible.area) / INCH**2
     against = 0.5 if contrast is None else min(1.0, contrast / _FULL_CONTRAST)
     chroma = min(1.0, chroma_of(piece.colours[0]) / _FULL_CHROMA) if piece.colours else 0.5

@@ -16,7 +16,7 @@ from shapely.geometry import box
 from shapely.geometry.base import BaseGeometry
 from shapely.ops import unary_union
 
-from inkquilt.clusters.spots import Spot
+from inkquilt.clusters.spots import ClusterSpot
 from inkquilt.embellishments import Accent, Embellishment, Facing, placing_step
 from inkquilt.layout import Layout
 from inkquilt.lengths import INCH, Grains
@@ -30,7 +30,7 @@ _TRIED: Final = (0.0, 0.3, 0.6, -0.3, 0.9, 1.2)
 
 
 @dataclass(frozen=True, slots=True)
-class Ground:
+class ClusterGround:
     """What a cluster may lie on: the page within its margins, and what it may not touch."""
 
     within: BaseGeometry
@@ -48,7 +48,7 @@ class Ground:
         return self.within.covers(outline) and not self.kept.intersects(outline)
 
 
-def ground_of(layout: Layout) -> Ground:
+def ground_of(layout: Layout) -> ClusterGround:
     """Return what clusters may lie on: not on what matters in photos, on letters, or on words."""
     clear, page = layout.page.clear, layout.page
     within = box(clear.left, clear.top, page.width - clear.right, page.height - clear.bottom)
@@ -67,7 +67,7 @@ def ground_of(layout: Layout) -> Ground:
         if wide
         else (page.width / 2, page.height / 2)
     )
-    return Ground(within, unary_union(kept), centre, placing_step(page.unit))
+    return ClusterGround(within, unary_union(kept), centre, placing_step(page.unit))
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,7 +87,9 @@ class Parts:
         return max(largest.size.width, largest.size.height) / 2
 
 
-def compose(spot: Spot, parts: Parts, ground: Ground, group: str, taken: Sequence[BaseGeometry]) -> tuple[Accent, ...]:
+def compose(
+    spot: ClusterSpot, parts: Parts, ground: ClusterGround, group: str, taken: Sequence[BaseGeometry]
+) -> tuple[Accent, ...]:
     """Return a cluster at a spot, or nothing where it has no room; pieces that find no place are left out."""
     others = unary_union(list(taken))
     for inches in _TRIED:
@@ -98,7 +100,7 @@ def compose(spot: Spot, parts: Parts, ground: Ground, group: str, taken: Sequenc
     return ()
 
 
-def _moved_on(x: float, y: float, parts: Parts, ground: Ground) -> tuple[float, float]:
+def _moved_on(x: float, y: float, parts: Parts, ground: ClusterGround) -> tuple[float, float]:
     """Return the point moved so far that base and main piece lie on the page."""
     pieces = [one for one in (parts.base, parts.main) if one is not None]
     wide = max(one.size.width for one in pieces) / 2 + 1
@@ -107,7 +109,7 @@ def _moved_on(x: float, y: float, parts: Parts, ground: Ground) -> tuple[float, 
     return min(max(x, left + wide), right - wide), min(max(y, top + high), bottom - high)
 
 
-def _held(parts: Parts, x: float, y: float, ground: Ground, group: str) -> list[Accent]:
+def _held(parts: Parts, x: float, y: float, ground: ClusterGround, group: str) -> list[Accent]:
     """Return base and main piece at a point, or nothing when they cannot lie there."""
     turn = turned_in(parts.main, x, y, ground.centre)
     if turn is None:
@@ -135,7 +137,7 @@ def turned_in(what: Embellishment, x: float, y: float, centre: tuple[float, floa
 
 
 def _dressed(
-    held: list[Accent], parts: Parts, x: float, y: float, spot: Spot, ground: Ground, others: BaseGeometry
+    held: list[Accent], parts: Parts, x: float, y: float, spot: ClusterSpot, ground: ClusterGround, others: BaseGeometry
 ) -> Iterator[Accent]:
     """Yield a cluster's pieces from the bottom: base, sprigs, main piece, word, dots."""
     group, main = held[0].group, held[-1]
@@ -172,7 +174,7 @@ def _first(fits: Callable[[Accent], bool], tried: Iterator[Accent]) -> Iterator[
 
 
 def _sprigs(
-    sprig: Embellishment, number: int, x: float, y: float, spot: Spot, reach: float, group: str
+    sprig: Embellishment, number: int, x: float, y: float, spot: ClusterSpot, reach: float, group: str
 ) -> Iterator[Accent]:
     """Yield places for a sprig: pointing outward, one to either side, its foot under the main piece."""
     side = (-1) ** number
@@ -194,7 +196,7 @@ def _words(word: Embellishment, main: Accent, group: str) -> Iterator[Accent]:
 
 
 def _dots(
-    dot: Embellishment, number: int, x: float, y: float, spot: Spot, reach: float, group: str
+    dot: Embellishment, number: int, x: float, y: float, spot: ClusterSpot, reach: float, group: str
 ) -> Iterator[Accent]:
     """Yield places for a dot: round the base, each a third of the way round from the one before."""
     for step in range(12):

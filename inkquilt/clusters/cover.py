@@ -15,7 +15,7 @@ from shapely.geometry import Point, Polygon
 
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Figures, second_look
-from inkquilt.clusters.compose import Ground, ground_of, turned_in
+from inkquilt.clusters.compose import ClusterGround, ground_of, turned_in
 from inkquilt.clusters.spots import spots_of
 from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, free_group, free_key
 from inkquilt.errors import CoreError
@@ -77,7 +77,7 @@ def cover_spot(
     return tuple(sorted(found, key=lambda one: (round(one.worse, 2), one.accents[0].what.area))[:MOST_COVERS])
 
 
-def _over(what: Embellishment, x: Grains, y: Grains, flaw: Polygon, ground: Ground) -> Accent | None:
+def _over(what: Embellishment, x: Grains, y: Grains, flaw: Polygon, ground: ClusterGround) -> Accent | None:
     """Return a piece over the flaw, with the least turn that covers all of it."""
     facing = turned_in(what, x, y, ground.centre)
     if facing is None:
@@ -89,7 +89,7 @@ def _over(what: Embellishment, x: Grains, y: Grains, flaw: Polygon, ground: Grou
     return None
 
 
-def _sisters(layout: Layout, first: Accent, most: int, ground: Ground) -> tuple[Accent, ...]:
+def _sisters(layout: Layout, first: Accent, most: int, ground: ClusterGround) -> tuple[Accent, ...]:
     """Return up to so many more of a piece, at spots that stand wide with it."""
     taken = [accent.outline for accent in layout.accents] + [first.outline]
     spots = []

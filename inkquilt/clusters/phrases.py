@@ -11,7 +11,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
-from inkquilt.clusters.compose import Ground, ground_of
+from inkquilt.clusters.compose import ClusterGround, ground_of
 from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, free_key
 from inkquilt.layout import Layout
 from inkquilt.lengths import INCH, Grains, with_unit
@@ -155,7 +155,7 @@ def _words(text: str) -> frozenset[str]:
     return frozenset(re.findall(r"\w+", text.casefold())) - _LITTLE
 
 
-def _beside(layout: Layout, what: Embellishment, photo: Block, ground: Ground) -> Accent | None:
+def _beside(layout: Layout, what: Embellishment, photo: Block, ground: ClusterGround) -> Accent | None:
     """Return a caption below its photo or mat, above it, right or left of it, or over its edge, where it is free."""
     roots = stack_roots(layout.blocks)
     around = box(next(one for one in layout.blocks if one.id == roots[photo.id]))

@@ -23,8 +23,8 @@ from inkquilt.balance.repeats import is_accent
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Figures, Observation, second_look
 from inkquilt.balance.weight import Moments, lab_of
-from inkquilt.clusters.compose import Ground, Parts, compose, ground_of
-from inkquilt.clusters.spots import Spot, SpotKind, spots_of
+from inkquilt.clusters.compose import ClusterGround, Parts, compose, ground_of
+from inkquilt.clusters.spots import ClusterSpot, SpotKind, spots_of
 from inkquilt.colour import Rgb, difference
 from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, free_group
 from inkquilt.errors import CoreError
@@ -161,7 +161,7 @@ _UNTOLD: Final = frozenset({ObservationKind.TITLE_MISSING, ObservationKind.WORDS
 # -- spots together -------------------------------------------------------------------------------
 
 
-def _formations(layout: Layout, wish: ClusterWish, moments: Moments) -> Iterator[tuple[Spot, ...]]:
+def _formations(layout: Layout, wish: ClusterWish, moments: Moments) -> Iterator[tuple[ClusterSpot, ...]]:
     """Yield spots that go together, the best first; each begins with that of the largest cluster."""
     spots = spots_of(layout)[:_MOST_SPOTS]
     standing = _standing(layout)
@@ -170,7 +170,7 @@ def _formations(layout: Layout, wish: ClusterWish, moments: Moments) -> Iterator
     count = max(1, wanted - len(standing))
     photos = unary_union([outline_on_page(block) for block in layout.blocks if block.role is Role.PHOTO])
 
-    def worth(chosen: tuple[Spot, ...]) -> float:
+    def worth(chosen: tuple[ClusterSpot, ...]) -> float:
         points = [(spot.x, spot.y) for spot in chosen] + standing
         liking = sum(_LIKING[spot.kind] for spot in chosen)
         pull_x = sum(x for x, _ in points) / len(points) / layout.page.width * 2 - 1
@@ -254,7 +254,7 @@ def _of_family(one: Embellishment, family: Sequence[Rgb]) -> bool:
 
 
 def _composed(
-    spots: Sequence[Spot], stock: _Stock, ground: Ground, layout: Layout, wish: ClusterWish
+    spots: Sequence[ClusterSpot], stock: _Stock, ground: ClusterGround, layout: Layout, wish: ClusterWish
 ) -> tuple[Accent, ...]:
     """Return clusters at spots, the largest at the first."""
     mine = stock.fresh()
@@ -293,11 +293,11 @@ def _family(stock: _Stock, layout: Layout) -> tuple[Rgb, ...]:
 
 
 def _one(
-    spot: Spot,
+    spot: ClusterSpot,
     stock: _Stock,
     family: Sequence[Rgb],
     most: float,
-    ground: Ground,
+    ground: ClusterGround,
     group: str,
     taken: Sequence[BaseGeometry],
     wish: ClusterWish,
@@ -349,7 +349,7 @@ def _parts(
 # -- why ------------------------------------------------------------------------------------------------
 
 
-def _why(spots: Sequence[Spot], accents: Sequence[Accent]) -> tuple[str, ...]:
+def _why(spots: Sequence[ClusterSpot], accents: Sequence[Accent]) -> tuple[str, ...]:
     """Say in a few sentences what a proposal does."""
     groups: dict[str, list[Accent]] = {}
     for one in accents:

@@ -30,7 +30,7 @@ class SpotKind(Enum):
 
 
 @dataclass(frozen=True, slots=True)
-class Spot:
+class ClusterSpot:
     """A place for a cluster: its point, the way outward, what it adorns, and where, in words."""
 
     kind: SpotKind
@@ -56,16 +56,16 @@ _CORNERS = (
 _MEETS = 0.75 * INCH
 
 
-def spots_of(layout: Layout) -> tuple[Spot, ...]:
+def spots_of(layout: Layout) -> tuple[ClusterSpot, ...]:
     """Return every spot of a page; two that are nearly one are told once."""
-    found: list[Spot] = []
+    found: list[ClusterSpot] = []
     for spot in sorted(_spots(layout), key=lambda spot: list(SpotKind).index(spot.kind)):
         if all(math.hypot(spot.x - other.x, spot.y - other.y) > INCH for other in found):
             found.append(spot)
     return tuple(found)
 
 
-def _spots(layout: Layout) -> Iterator[Spot]:
+def _spots(layout: Layout) -> Iterator[ClusterSpot]:
     blocks = layout.blocks
     roots = stack_roots(blocks)
     by_id = {block.id: block for block in blocks}
@@ -75,25 +75,25 @@ def _spots(layout: Layout) -> Iterator[Spot]:
         if block.role is Role.CLUSTER:
             x, y = block.x + block.width / 2, block.y + block.height / 2
             outward = math.degrees(math.atan2(y - middle[1], x - middle[0])) % 360
-            yield Spot(SpotKind.KEPT, x, y, outward, block.id, f"in the place kept for {block.name}")
+            yield ClusterSpot(SpotKind.KEPT, x, y, outward, block.id, f"in the place kept for {block.name}")
         elif block.role is Role.PHOTO:
             yield from _corners(block, box(by_id[roots[block.id]]), strips)
         elif block.role is Role.TITLE and block.id in layout.titles:
-            yield Spot(
+            yield ClusterSpot(
                 SpotKind.TITLE, block.x, block.y + block.height / 2, 180.0, block.id, "at the start of the title"
             )
         elif block.role is Role.JOURNALING:
             around = box(block)
-            yield Spot(
+            yield ClusterSpot(
                 SpotKind.WORDS, around.x.high, around.y.high, 45.0, block.id, "at the lower right corner of the words"
             )
-            yield Spot(
+            yield ClusterSpot(
                 SpotKind.WORDS, around.x.high, around.y.low, 315.0, block.id, "at the upper right corner of the words"
             )
     yield from _page_corners(layout)
 
 
-def _corners(photo: Block, around: Box, strips: list[Box]) -> Iterator[Spot]:
+def _corners(photo: Block, around: Box, strips: list[Box]) -> Iterator[ClusterSpot]:
     for name, right, low, outward in _CORNERS:
         x = around.x.high if right else around.x.low
         y = around.y.high if low else around.y.low
@@ -104,13 +104,13 @@ def _corners(photo: Block, around: Box, strips: list[Box]) -> Iterator[Spot]:
             or min(abs(strip.x.low - x), abs(strip.x.high - x)) < _MEETS
         ]
         kind = SpotKind.APEX if len(meets) >= 2 else SpotKind.PHOTO
-        yield Spot(kind, x, y, outward, photo.id, f"at the {name} corner of {photo.name}")
+        yield ClusterSpot(kind, x, y, outward, photo.id, f"at the {name} corner of {photo.name}")
 
 
-def _page_corners(layout: Layout) -> Iterator[Spot]:
+def _page_corners(layout: Layout) -> Iterator[ClusterSpot]:
     clear = layout.page.clear
     inset = 1.25 * INCH
     for name, right, low, outward in _CORNERS:
         x = layout.page.width - clear.right - inset if right else clear.left + inset
         y = layout.page.height - clear.bottom - inset if low else clear.top + inset
-        yield Spot(SpotKind.EDGE, x, y, outward, "", f"near the {name} corner of the page")
+        yield ClusterSpot(SpotKind.EDGE, x, y, outward, "", f"near the {name} corner of the page")

@@ -11,7 +11,7 @@ from fractions import Fraction
 from functools import cached_property
 from typing import Final, Self
 
-from inkquilt.along import Laid
+from inkquilt.along import LaidPage
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.composition.digest import digest
 from inkquilt.composition.laid import LaidFit
@@ -63,7 +63,7 @@ class AccentsHome:
     the page is fitted anew."""
 
     accents: tuple[Accent, ...]
-    laid: Laid
+    laid: LaidPage
 
 
 @dataclass(frozen=True)  # no slots: what is derived is kept
@@ -150,9 +150,9 @@ class PageDocument:
         return tuple(accent for accent in self.home.accents if accent.key not in here) if self.home else ()
 
     @property
-    def laid(self) -> Laid:
+    def laid(self) -> LaidPage:
         """The page as embellishments see it."""
-        return Laid(self.blocks, Size(self.page.width, self.page.height))
+        return LaidPage(self.blocks, Size(self.page.width, self.page.height))
 
     @cached_property
     def terms(self) -> str:

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from inkquilt.fit.explain import gist_of
-from inkquilt.fit.request import Change, Clash, Fit, Kept, Rung, Status, Way
+from inkquilt.fit.request import BlockChange, Clash, Fit, Kept, Rung, Status, Way
 from inkquilt.sketch.model import Block
 
 _NONE_KEPT: Final = Kept(0, ())
@@ -26,7 +26,7 @@ class LaidFit:
     gist: str = ""
     note: str = ""
     blocks: tuple[Block, ...] = ()
-    changes: tuple[Change, ...] = ()
+    changes: tuple[BlockChange, ...] = ()
     relations: Kept = _NONE_KEPT
     given_up: tuple[Rung, ...] = ()
     aside: tuple[str, ...] = ()

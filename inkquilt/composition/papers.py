@@ -11,7 +11,7 @@ from typing import Final, Self
 
 from inkquilt.cutting.terms import PieceTerms
 from inkquilt.lengths import Grains
-from inkquilt.paper.kinds import Lie, PaperKind, SideName
+from inkquilt.paper.kinds import PaperKind, PatternRun, SideName
 from inkquilt.paper.saving import USUAL_LIP
 
 #: Only pictures of the stash are shown.
@@ -66,6 +66,6 @@ class CutTerms:
             del pieces[block]
         return replace(self, pieces=pieces)
 
-    def lie(self, block: str) -> Lie:
+    def lie(self, block: str) -> PatternRun:
         """How a block lies on its paper."""
-        return Lie.ACROSS if block in self.across else Lie.UP
+        return PatternRun.ACROSS if block in self.across else PatternRun.UP

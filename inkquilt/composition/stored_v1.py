@@ -5,7 +5,7 @@ from __future__ import annotations
 from fractions import Fraction
 from typing import Any, Final
 
-from inkquilt.along import Laid
+from inkquilt.along import LaidPage
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.colour import read_colour
 from inkquilt.composition.document import AccentsHome, PageDocument, SlotPhoto
@@ -17,12 +17,11 @@ from inkquilt.cutting.pieces import Slant
 from inkquilt.cutting.terms import PieceTerms, WindowTerm
 from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, Facing, Form
 from inkquilt.fit.request import (
+    BlockChange,
     Broken,
-    Change,
     Clash,
     Demand,
     Die,
-    Ends,
     Kept,
     Lift,
     LiftKind,
@@ -32,6 +31,7 @@ from inkquilt.fit.request import (
     School,
     Shield,
     Status,
+    StripEnds,
     Switches,
     Variant,
     Way,
@@ -40,9 +40,9 @@ from inkquilt.lengths import Grains, Unit, json_length, read_number
 from inkquilt.page import Fold, Margins, Page, Side
 from inkquilt.paper.kinds import PaperKind, SideName
 from inkquilt.paper.openings import Distances
-from inkquilt.paper.regions import Along, Hold, Region
-from inkquilt.paper.repeats import Margins as RowMargins
+from inkquilt.paper.regions import AxisHold, Hold, SheetRegion
 from inkquilt.paper.repeats import Repeat
+from inkquilt.paper.repeats import RowMargins as RowMargins
 from inkquilt.paper.saving import USUAL_LIP
 from inkquilt.paper.tools import ShapingTool, ToolUse
 from inkquilt.sketch import Block
@@ -144,7 +144,7 @@ def _way(data: dict[str, Any]) -> Way:
 
 def _switches(data: dict[str, Any]) -> Switches:
     """Read switches; what is not said is as drawn."""
-    ends = Ends(data.get("ends") or Ends.AS_DRAWN.value)
+    ends = StripEnds(data.get("ends") or StripEnds.AS_DRAWN.value)
     return Switches(ends, *(bool(data.get(name)) for name in ("in_line", "by_eye", "recount", "from_shop")))
 
 
@@ -152,7 +152,7 @@ def _home(data: dict[str, Any]) -> AccentsHome:
     """Read where embellishments come from."""
     sketch = read_sketch(data["page"]).sketch
     accents = tuple(_accent(row, sketch.unit) for row in data["accents"])
-    return AccentsHome(accents, Laid(sketch.blocks, sketch.page))
+    return AccentsHome(accents, LaidPage(sketch.blocks, sketch.page))
 
 
 def _blocks(rows: list[dict[str, Any]], page: Page) -> tuple[Block, ...]:
@@ -173,7 +173,9 @@ def _fit(data: dict[str, Any], page: Page) -> LaidFit:
         gist=data["gist"],
         note=data.get("note", ""),
         blocks=_blocks(data["blocks"], page),
-        changes=tuple(Change(row["block"], row["kind"], row["from"], row["to"], row["why"]) for row in data["changes"]),
+        changes=tuple(
+            BlockChange(row["block"], row["kind"], row["from"], row["to"], row["why"]) for row in data["changes"]
+        ),
         relations=Kept(
             relations["kept"],
             tuple(Broken(row["kind"], tuple(row["blocks"]), row["axis"], row["why"]) for row in relations["broken"]),
@@ -230,7 +232,7 @@ def _piece_terms(data: dict[str, Any], unit: Unit) -> PieceTerms:
     return PieceTerms(
         windows=tuple(_read_window(row, unit) for row in data.get("windows") or ()),
         repeat=_read_repeat(data["repeat"], unit) if data.get("repeat") else None,
-        region=Region(*(Along(Hold(hold), _grains(at, unit)) for hold, at in data["region"]))
+        region=SheetRegion(*(AxisHold(Hold(hold), _grains(at, unit)) for hold, at in data["region"]))
         if data.get("region")
         else None,
         slant=Slant(data["slant"]) if data.get("slant") else None,

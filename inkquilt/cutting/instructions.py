@@ -22,7 +22,7 @@ from inkquilt.sketch.geometry import Ends
 from inkquilt.sketch.model import End, Size
 
 
-class Edge(Enum):
+class FenceEdge(Enum):
     """An edge of a part as it is drawn, the sheet's own top upward."""
 
     LEFT = "left"
@@ -54,7 +54,7 @@ class Instruction:
     size: Size
     direction: Direction
     at: Grains
-    fence: Edge
+    fence: FenceEdge
     setting: Grains
     turned: bool
     exact: bool
@@ -80,7 +80,7 @@ def verdict(trimmer: Trimmer, how: Instruction) -> str:
     upright = how.direction is Direction.UPRIGHT
     whole, length = (how.size.width, how.size.height) if upright else (how.size.height, how.size.width)
     sides = ((how.at, whole - how.at), (whole - how.at, how.at))
-    edges = (Edge.LEFT, Edge.RIGHT) if upright else (Edge.TOP, Edge.BOTTOM)
+    edges = (FenceEdge.LEFT, FenceEdge.RIGHT) if upright else (FenceEdge.TOP, FenceEdge.BOTTOM)
     reasons = [
         refusal(trimmer, length, setting, rest, how.ends and _marks(how.ends, length, edge).low)
         for edge, (setting, rest) in zip(edges, sides, strict=True)
@@ -144,7 +144,7 @@ def corner_to_corner(piece: CutPiece, slant: Slant, trimmers: Sequence[Trimmer],
     able = next((trimmer for trimmer in trimmers if length <= trimmer.longest), None)
     refusals = () if able else tuple(refusal_words(t, Refusal.TOO_LONG, length, 0, 0) for t in trimmers)
     return Instruction(
-        piece.key, lies, Direction.UPRIGHT, 0, Edge.LEFT, 0, False, True, able, refusals, None, None, slant
+        piece.key, lies, Direction.UPRIGHT, 0, FenceEdge.LEFT, 0, False, True, able, refusals, None, None, slant
     )
 
 
@@ -157,7 +157,7 @@ def _asked(line: _Line, trimmers: Sequence[Trimmer], using: Trimmer | None) -> I
     upright = line.direction is Direction.UPRIGHT
     whole, length = (line.size.width, line.size.height) if upright else (line.size.height, line.size.width)
     rest = whole - line.at
-    low, high = (Edge.LEFT, Edge.RIGHT) if upright else (Edge.TOP, Edge.BOTTOM)
+    low, high = (FenceEdge.LEFT, FenceEdge.RIGHT) if upright else (FenceEdge.TOP, FenceEdge.BOTTOM)
     first = [using] if using in trimmers else []
     best: Instruction | None = None
     refusals: list[str] = []
@@ -208,15 +208,15 @@ def _asked(line: _Line, trimmers: Sequence[Trimmer], using: Trimmer | None) -> I
     )
 
 
-def _marks(ends: tuple[Grains, Grains], length: Grains, fence: Edge) -> Ends:
+def _marks(ends: tuple[Grains, Grains], length: Grains, fence: FenceEdge) -> Ends:
     """Return where a cut inside the paper begins and ends, counted from the paper's far edge as it lies.
 
     With its right or top edge at the fence the paper lies the other way up along the blade.
     """
     begin, end = ends
-    return Ends(begin, end) if fence in (Edge.LEFT, Edge.BOTTOM) else Ends(length - end, length - begin)
+    return Ends(begin, end) if fence in (FenceEdge.LEFT, FenceEdge.BOTTOM) else Ends(length - end, length - begin)
 
 
-def _inside(ends: tuple[Grains, Grains], length: Grains, trimmer: Trimmer, fence: Edge) -> Inside:
+def _inside(ends: tuple[Grains, Grains], length: Grains, trimmer: Trimmer, fence: FenceEdge) -> Inside:
     marks, offset = _marks(ends, length, fence), trimmer.stop_offset or 0
     return Inside(marks.low, marks.high, marks.low + offset, marks.high + offset)

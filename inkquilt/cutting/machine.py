@@ -37,7 +37,7 @@ class LineKind(Enum):
     SCORE = "score"
 
 
-class Spot(NamedTuple):
+class MachinePoint(NamedTuple):
     """A point of an outline."""
 
     x: Grains
@@ -48,16 +48,16 @@ class Spot(NamedTuple):
 class Ring:
     """A closed line through corners, or a circle round its one corner when it has a radius."""
 
-    corners: tuple[Spot, ...]
+    corners: tuple[MachinePoint, ...]
     radius: Grains | None = None
 
     def moved(self, x: Grains, y: Grains) -> Ring:
         """Return it elsewhere."""
-        return replace(self, corners=tuple(Spot(c.x + x, c.y + y) for c in self.corners))
+        return replace(self, corners=tuple(MachinePoint(c.x + x, c.y + y) for c in self.corners))
 
     def turned(self, height: Grains) -> Ring:
         """Return it a quarter turn clockwise, for a shape of that height before."""
-        return replace(self, corners=tuple(Spot(height - c.y, c.x) for c in self.corners))
+        return replace(self, corners=tuple(MachinePoint(height - c.y, c.x) for c in self.corners))
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,7 +67,7 @@ class MachineShape:
     key: str
     size: Size
     rings: tuple[Ring, ...]
-    folds: tuple[tuple[Spot, Spot], ...] = ()
+    folds: tuple[tuple[MachinePoint, MachinePoint], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,17 +120,22 @@ def machine_shapes(
 
 def _window(hole: Inset) -> Ring:
     corners = ((hole.x, hole.y), (hole.right, hole.y), (hole.right, hole.bottom), (hole.x, hole.bottom))
-    return Ring(tuple(Spot(x, y) for x, y in corners))
+    return Ring(tuple(MachinePoint(x, y) for x, y in corners))
 
 
 def folded(shape: MachineShape, along: End) -> MachineShape:
     """Return a plain shape cut double, with a line to score where it is folded."""
     wide, high = shape.size.width, shape.size.height
     if along in (End.LEFT, End.RIGHT):
-        size, fold = Size(2 * wide, high), (Spot(wide, 0), Spot(wide, high))
+        size, fold = Size(2 * wide, high), (MachinePoint(wide, 0), MachinePoint(wide, high))
     else:
-        size, fold = Size(wide, 2 * high), (Spot(0, high), Spot(wide, high))
-    corners = (Spot(0, 0), Spot(size.width, 0), Spot(size.width, size.height), Spot(0, size.height))
+        size, fold = Size(wide, 2 * high), (MachinePoint(0, high), MachinePoint(wide, high))
+    corners = (
+        MachinePoint(0, 0),
+        MachinePoint(size.width, 0),
+        MachinePoint(size.width, size.height),
+        MachinePoint(0, size.height),
+    )
     return MachineShape(shape.key, size, (Ring(corners),), (fold,))
 
 
@@ -145,11 +150,11 @@ def offset_outline(shape: MachineShape, by: Grains) -> MachineShape:
         radius = outer.radius + by
         if radius <= 0:
             raise NothingLeft(shape.key)
-        return MachineShape(key, Size(2 * radius, 2 * radius), (Ring((Spot(radius, radius),), radius),))
+        return MachineShape(key, Size(2 * radius, 2 * radius), (Ring((MachinePoint(radius, radius),), radius),))
     grown = Polygon(outer.corners).buffer(by, join_style="mitre", mitre_limit=_SHARPEST)
     if grown.is_empty or grown.geom_type != "Polygon":
         raise NothingLeft(shape.key)
-    corners = [Spot(round(x), round(y)) for x, y in grown.exterior.coords[:-1]]
+    corners = [MachinePoint(round(x), round(y)) for x, y in grown.exterior.coords[:-1]]
     left, top = min(corner.x for corner in corners), min(corner.y for corner in corners)
     size = Size(max(corner.x for corner in corners) - left, max(corner.y for corner in corners) - top)
     return MachineShape(key, size, (Ring(tuple(corners)).moved(-left, -top),))
@@ -159,13 +164,13 @@ def _rings(block: Block) -> tuple[Ring, ...]:
     at_home = replace(block, x=0, y=0, turn=0)
     if block.shape is Shape.CIRCLE:
         middle = block.width // 2
-        return (Ring((Spot(middle, middle),), middle),)
+        return (Ring((MachinePoint(middle, middle),), middle),)
     if block.role is Role.TAG and block.shape is Shape.RECT:
         return _tag(block.size)
-    rings = [Ring(tuple(Spot(v.x, v.y) for v in drawn_outline(at_home)))]
+    rings = [Ring(tuple(MachinePoint(v.x, v.y) for v in drawn_outline(at_home)))]
     hole = hole_outline(at_home)
     if hole:
-        rings.append(Ring(tuple(Spot(v.x, v.y) for v in hole)))
+        rings.append(Ring(tuple(MachinePoint(v.x, v.y) for v in hole)))
     return tuple(rings)
 
 
@@ -176,15 +181,23 @@ def _tag(size: Size) -> tuple[Ring, ...]:
     hole = cut * 3 // 10
     if size.height > size.width:
         corners = (
-            Spot(cut, 0), Spot(size.width - cut, 0), Spot(size.width, cut), Spot(size.width, size.height),
-            Spot(0, size.height), Spot(0, cut),
-        )  # fmt: skip
-        return Ring(corners), Ring((Spot(size.width // 2, cut),), hole)
+            MachinePoint(cut, 0),
+            MachinePoint(size.width - cut, 0),
+            MachinePoint(size.width, cut),
+            MachinePoint(size.width, size.height),
+            MachinePoint(0, size.height),
+            MachinePoint(0, cut),
+        )
+        return Ring(corners), Ring((MachinePoint(size.width // 2, cut),), hole)
     corners = (
-        Spot(cut, 0), Spot(size.width, 0), Spot(size.width, size.height), Spot(cut, size.height),
-        Spot(0, size.height - cut), Spot(0, cut),
-    )  # fmt: skip
-    return Ring(corners), Ring((Spot(cut, size.height // 2),), hole)
+        MachinePoint(cut, 0),
+        MachinePoint(size.width, 0),
+        MachinePoint(size.width, size.height),
+        MachinePoint(cut, size.height),
+        MachinePoint(0, size.height - cut),
+        MachinePoint(0, cut),
+    )
+    return Ring(corners), Ring((MachinePoint(cut, size.height // 2),), hole)
 
 
 def nested(shapes: Sequence[MachineShape], mat: Size, gap: Grains = GAP) -> tuple[MachineMat, ...]:
@@ -211,12 +224,12 @@ def nested(shapes: Sequence[MachineShape], mat: Size, gap: Grains = GAP) -> tupl
 
 def _turned(shape: MachineShape) -> MachineShape:
     height = shape.size.height
-    folds = tuple((Spot(height - a.y, a.x), Spot(height - b.y, b.x)) for a, b in shape.folds)
+    folds = tuple((MachinePoint(height - a.y, a.x), MachinePoint(height - b.y, b.x)) for a, b in shape.folds)
     return replace(
         shape, size=shape.size.swapped(), rings=tuple(ring.turned(height) for ring in shape.rings), folds=folds
     )
 
 
 def _moved(shape: MachineShape, x: Grains, y: Grains) -> MachineShape:
-    folds = tuple((Spot(a.x + x, a.y + y), Spot(b.x + x, b.y + y)) for a, b in shape.folds)
+    folds = tuple((MachinePoint(a.x + x, a.y + y), MachinePoint(b.x + x, b.y + y)) for a, b in shape.folds)
     return replace(shape, rings=tuple(ring.moved(x, y) for ring in shape.rings), folds=folds)

@@ -16,10 +16,10 @@ from string import ascii_lowercase
 
 from inkquilt.cutting.guillotine import Wanted
 from inkquilt.lengths import INCH, Grains, Unit
-from inkquilt.paper.kinds import Lie, SideName
+from inkquilt.paper.kinds import PatternRun, SideName
 from inkquilt.paper.openings import Inset, Window, backing_of, cuts_of
 from inkquilt.paper.pieces import Piece, PieceList
-from inkquilt.paper.regions import Region
+from inkquilt.paper.regions import SheetRegion
 from inkquilt.paper.repeats import Repeat, cells_of
 from inkquilt.paper.saving import USUAL_LIP, Saving, SavingKind
 from inkquilt.paper.tools import ToolUse
@@ -62,10 +62,10 @@ class CutPiece:
     shape: Shape
     size: Size
     side: SideName = SideName.A
-    lie: Lie = Lie.UP
+    lie: PatternRun = PatternRun.UP
     openings: tuple[Inset, ...] = ()
     slant: Slant | None = None
-    region: Region | None = None
+    region: SheetRegion | None = None
     face_to_face: str | None = None
 
     def wanted(self, directional: frozenset[SideName]) -> Wanted:
@@ -78,7 +78,7 @@ class CutPiece:
 
     def is_across(self, directional: frozenset[SideName]) -> bool:
         """Tell whether the pattern makes it lie on its other side on the sheet."""
-        return self.side in directional and self.lie is Lie.ACROSS
+        return self.side in directional and self.lie is PatternRun.ACROSS
 
     def openings_as(self, lies: Size) -> tuple[Inset, ...]:
         """Return its openings as it lies with that size on its sheet: as on the page, or a quarter turned clockwise."""
@@ -101,12 +101,12 @@ class CutWishes:
     """What is asked of pieces, each by block; papers by their letter on the page."""
 
     savings: Mapping[str, Saving] = field(default_factory=dict)
-    lies: Mapping[str, Lie] = field(default_factory=dict)
+    lies: Mapping[str, PatternRun] = field(default_factory=dict)
     sides: Mapping[str, SideName] = field(default_factory=dict)
     copies: Mapping[str, int] = field(default_factory=dict)
     windows: Mapping[str, tuple[Window, ...]] = field(default_factory=dict)
     repeats: Mapping[str, Repeat] = field(default_factory=dict)
-    regions: Mapping[str, Region] = field(default_factory=dict)
+    regions: Mapping[str, SheetRegion] = field(default_factory=dict)
     slants: Mapping[str, Slant] = field(default_factory=dict)
     tools: Mapping[str, ToolUse] = field(default_factory=dict)
     folds: Mapping[str, End] = field(default_factory=dict)
@@ -206,7 +206,7 @@ def _plain(paper: str, piece: Piece, wishes: CutWishes) -> CutPiece:
         piece.shape,
         _blank(piece.block, piece.size, wishes),
         wishes.sides.get(paper, SideName.A),
-        wishes.lies.get(piece.block, Lie.UP),
+        wishes.lies.get(piece.block, PatternRun.UP),
         (opening,) if opening else (),
         wishes.slants.get(piece.block),
         wishes.regions.get(piece.block),

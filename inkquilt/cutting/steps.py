@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from enum import Enum
 
 from inkquilt.cutting.guillotine import Cut, CutSheet, Direction
-from inkquilt.cutting.instructions import Edge, Instruction, corner_to_corner, cut_out, instructions, verdict
+from inkquilt.cutting.instructions import FenceEdge, Instruction, corner_to_corner, cut_out, instructions, verdict
 from inkquilt.cutting.pieces import CutPiece
 from inkquilt.cutting.plan import PaperPlan, middles_of
 from inkquilt.cutting.trimmer import Trimmer
@@ -59,7 +59,7 @@ def steps_of(plan: PaperPlan, sheet: CutSheet, trimmers: Sequence[Trimmer]) -> I
     parts = _outcomes(sheet)
     for cut, how in zip(sheet.cuts, instructions(sheet, trimmers), strict=True):
         low, high = parts[cut.part + "a"], parts[cut.part + "b"]
-        at_low = how.fence in (Edge.LEFT, Edge.TOP)
+        at_low = how.fence in (FenceEdge.LEFT, FenceEdge.TOP)
         kept, falls = (low, high) if at_low else (high, low)
         yield _step(how, kept, falls, trimmers, None)
     for placed in sheet.placed:

@@ -18,7 +18,7 @@ from inkquilt.lengths import Unit
 from inkquilt.page import Fold
 from inkquilt.paper.openings import Distances, Inset, NoWindow, Window, window_at
 from inkquilt.paper.pieces import Piece, PieceList
-from inkquilt.paper.regions import Region
+from inkquilt.paper.regions import SheetRegion
 from inkquilt.paper.repeats import Repeat, cells_of
 from inkquilt.paper.saving import Openwork, Saving, SavingKind
 from inkquilt.paper.tools import ToolUse
@@ -43,7 +43,7 @@ class PieceTerms:
 
     windows: tuple[WindowTerm, ...] = ()
     repeat: Repeat | None = None
-    region: Region | None = None
+    region: SheetRegion | None = None
     slant: Slant | None = None
     tool: ToolUse | None = None
     folded: End | None = None

@@ -43,7 +43,7 @@ EVEN: Final[Grains] = INCH // 8
 _SLACK: Final[Grains] = 64
 
 
-class Mark(Enum):
+class DesignMark(Enum):
     """One thing a page may not lose."""
 
     MISSING = "missing"
@@ -63,14 +63,14 @@ class Mark(Enum):
 
 
 #: Marks by which ways are chosen and ranked; all others hold in every way that is offered.
-SOFT: Final = frozenset({Mark.SHARE, Mark.WEIGHT, Mark.CALM, Mark.ROOM})
+SOFT: Final = frozenset({DesignMark.SHARE, DesignMark.WEIGHT, DesignMark.CALM, DesignMark.ROOM})
 
 
 @dataclass(frozen=True, slots=True)
 class Missed:
     """A mark that a page misses, and the pieces that miss it."""
 
-    mark: Mark
+    mark: DesignMark
     blocks: tuple[str, ...] = ()
 
 
@@ -122,19 +122,19 @@ class _Judge:
             name for name, block in self.was.items()
             if name not in self.now and block.role not in (Role.BASE, Role.CLUSTER)
         )  # fmt: skip
-        missed = [Missed(Mark.MISSING, gone)] if gone else []
+        missed = [Missed(DesignMark.MISSING, gone)] if gone else []
         missed += self._sizes()
         share = self._share()
         if not (SHARE_FAR if self._far_off() else SHARE_LEAST) <= share <= SHARE_MOST and self.photos:
-            missed.append(Missed(Mark.SHARE))
+            missed.append(Missed(DesignMark.SHARE))
         missed += self._apart()
         missed += self._edges()
         shift, off = self._weight()
         if (not self.anew and shift > WEIGHT) or (self.anew and off > 0):
-            missed.append(Missed(Mark.WEIGHT))
+            missed.append(Missed(DesignMark.WEIGHT))
         calm = self._calm()
         if calm > CALM:
-            missed.append(Missed(Mark.CALM))
+            missed.append(Missed(DesignMark.CALM))
         missed += self._room()
         missed += self._words()
         missed += self._papers()
@@ -148,18 +148,18 @@ class _Judge:
             lead = self.now[self.design.lead]
             above = tuple(name for name in free if area(self.now[name]) > area(lead))
             if above:
-                yield Missed(Mark.LEAD, above)
+                yield Missed(DesignMark.LEAD, above)
         for pair in self.design.larger:
             if pair.photo in free and pair.other in free:
                 if area(self.now[pair.photo]) < area(self.now[pair.other]):
-                    yield Missed(Mark.ORDER, (pair.photo, pair.other))
+                    yield Missed(DesignMark.ORDER, (pair.photo, pair.other))
         for twins in self.design.twins:
             sizes = [self.now[name].size for name in twins if name in free]
             if any(not _alike(sizes[0], size) for size in sizes[1:]):
-                yield Missed(Mark.TWINS, twins)
+                yield Missed(DesignMark.TWINS, twins)
         for photo in free.values():
             if change_of_shape(photo.size, self.now[photo.id].size) > SHAPE:
-                yield Missed(Mark.SHAPE, (photo.id,))
+                yield Missed(DesignMark.SHAPE, (photo.id,))
 
     def _share(self) -> float:
         drawn = sum(area(photo) for photo in self.photos) / (self.drawn_size[Axis.X] * self.drawn_size[Axis.Y])
@@ -180,7 +180,7 @@ class _Judge:
                 tilted = is_tilted(one) or is_tilted(two)
                 was, now = _gap(self.drawn, one.id, two.id), _gap(self.boxes, one.id, two.id)
                 if was > AIR[self.design.sketch.unit] and now < least and not tilted:
-                    yield Missed(Mark.APART, (one.id, two.id))
+                    yield Missed(DesignMark.APART, (one.id, two.id))
 
     def _edges(self) -> Iterator[Missed]:
         least = INSIDE[self.page.unit] - _SLACK
@@ -192,7 +192,7 @@ class _Judge:
                 was, now = self.drawn[name].along(axis), self.boxes[name].along(axis)
                 low, high = was.low >= INCH // 4 > 0, self.drawn_size[axis] - was.high >= INCH // 4
                 if (low and now.low < least) or (high and self.size[axis] - now.high < least):
-                    yield Missed(Mark.EDGE, (name,))
+                    yield Missed(DesignMark.EDGE, (name,))
 
     # -- weight ----------------------------------------------------------------------
 
@@ -220,7 +220,7 @@ class _Judge:
             was = _covers([self.drawn[name].along(axis) for name in names]) / self.drawn_size[axis]
             now = _covers([self.boxes[name].along(axis) for name in names]) / self.size[axis]
             if now < ROOM * was and was - now > ROOM_SPARE:
-                yield Missed(Mark.ROOM)
+                yield Missed(DesignMark.ROOM)
 
     # -- words and papers ------------------------------------------------------------
 
@@ -236,7 +236,7 @@ class _Judge:
                 else (long < STORY.width - _SLACK or short < STORY.height - _SLACK)
             )
             if low or change_of_shape(was, now) > WORD_SHAPE:
-                yield Missed(Mark.WORDS, (stack.piece.id,))
+                yield Missed(DesignMark.WORDS, (stack.piece.id,))
 
     def _papers(self) -> Iterator[Missed]:
         small = min(self.size[axis] / self.drawn_size[axis] for axis in Axis)
@@ -250,7 +250,7 @@ class _Judge:
                 or self._uneven(was, now)
                 or min(now.width, now.height) < THIN * small * min(was.width, was.height) - _SLACK
             ):
-                yield Missed(Mark.PAPER, (was.id,))
+                yield Missed(DesignMark.PAPER, (was.id,))
             yield from self._across(was, now)
 
     def _lost_its_shape(self, stack: Stack, now: Block) -> bool:
@@ -275,7 +275,7 @@ class _Judge:
             before = _part(self.drawn[word.id], self.drawn[was.id])
             after = _part(self.boxes[word.id], self.boxes[now.id])
             if not ACROSS[0] < before < ACROSS[1] and ACROSS[0] < after < ACROSS[1]:
-                yield Missed(Mark.ACROSS, (word.id, was.id))
+                yield Missed(DesignMark.ACROSS, (word.id, was.id))
 
 
 # -- measures --------------------------------------------------------------------------

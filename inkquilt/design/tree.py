@@ -267,7 +267,7 @@ def with_word(tree: Tree, word: str, gap: Grains, axes: tuple[Axis, ...]) -> Ite
 
 
 @dataclass(frozen=True, slots=True)
-class Measures:
+class TreeMeasures:
     """How large each stack counts, in grains of the drawing, and the least gap between two."""
 
     sizes: Mapping[str, tuple[float, float]]

@@ -21,15 +21,15 @@ from inkquilt.design.tree import (
     Grid,
     Group,
     Leaf,
-    Measures,
     Tree,
+    TreeMeasures,
     arrangements,
     leaves,
     read_tree,
     with_word,
 )
 from inkquilt.fit.linear.sizing import least_word_size
-from inkquilt.fit.linear.terms import AIR, Terms
+from inkquilt.fit.linear.terms import AIR, CostTerms
 from inkquilt.fit.request import Rung
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.geometry import Axis, Box, Ends, is_tilted
@@ -61,7 +61,7 @@ _WIDEST_MARGIN: Final[Grains] = INCH // 2
 
 
 @dataclass(frozen=True, slots=True)
-class Candidate:
+class TreeCandidate:
     """An arrangement drawn for the page; the lower the ``score`` the more promising. ``form`` is its tree as a text."""
 
     sketch: Sketch
@@ -81,7 +81,7 @@ class _Judged:
     scale: float
 
 
-def candidates(design: Design, terms: Terms, lifted_only: bool = False) -> list[Candidate]:
+def candidates(design: Design, terms: CostTerms, lifted_only: bool = False) -> list[TreeCandidate]:
     """Return arrangements of a design for a page, the most promising first; on two facing pages some dealt over both.
 
     With ``lifted_only`` the photos keep their arrangement and only words are dealt again.
@@ -92,7 +92,7 @@ def candidates(design: Design, terms: Terms, lifted_only: bool = False) -> list[
     over_two = [one for one in found_at_all if isinstance(one.tree, Dealt)][:_MOST_DEALT_OVER]
     judged, dealt = (sorted(map(arranger.looked_at, ones), key=lambda one: one.score) for ones in (promising, over_two))
     judged = [*dealt[:_FIRST_DEALT], *judged, *dealt[_FIRST_DEALT:]]
-    found: list[Candidate] = []
+    found: list[TreeCandidate] = []
     seen: set[str] = set()
     for one in judged:
         form = _form(one.tree)
@@ -104,7 +104,7 @@ def candidates(design: Design, terms: Terms, lifted_only: bool = False) -> list[
     return found
 
 
-def redrawn(design: Design, terms: Terms, candidate: Candidate) -> Candidate:
+def redrawn(design: Design, terms: CostTerms, candidate: TreeCandidate) -> TreeCandidate:
     """Return the same arrangement drawn under other terms: finer edges, smaller words."""
     arranger = _Arranger(design, terms)
     scale = arranger.scale_of(candidate.tree)
@@ -128,7 +128,7 @@ def _form(tree: Tree | Dealt) -> str:
 
 
 class _Arranger:
-    def __init__(self, design: Design, terms: Terms) -> None:
+    def __init__(self, design: Design, terms: CostTerms) -> None:
         self.design, self.terms = design, terms
         self.scale = terms.scale(design.sketch)
         self.reveals = {
@@ -144,7 +144,7 @@ class _Arranger:
         air = AIR[terms.page.unit]
         if Rung.FINER in terms.rungs:
             air = air // 2
-        self.measures = Measures(
+        self.measures = TreeMeasures(
             {s.root.id: self._effective(s) for s in (*firm, *carriers, *alone)},
             frames,
             air / self.scale,
@@ -342,14 +342,14 @@ class _Arranger:
 
     # -- drawing ---------------------------------------------------------------------
 
-    def drawn(self, judged: _Judged, form: str) -> Candidate:
+    def drawn(self, judged: _Judged, form: str) -> TreeCandidate:
         """Draw a candidate on a page of the page's proportions."""
         page, scale = self.terms.page, min(judged.scale, 1.12)
         size = Size(round(page.width / self.scale / scale), round(page.height / self.scale / scale))
         blocks = self._blocks(self._middles(judged.tree, (size.width, size.height)))
         base = [block for block in self.design.sketch.blocks if block.role is Role.BASE]
         drawn = Sketch(self.design.sketch.name, self.design.sketch.unit, size, (*base, *blocks))
-        return Candidate(drawn, judged.score, judged.changes, judged.words_moved, form, judged.tree)
+        return TreeCandidate(drawn, judged.score, judged.changes, judged.words_moved, form, judged.tree)
 
     def _reach(self, spread: Iterable[tuple[str, float, float]]) -> tuple[float, float]:
         ends = [(mx + self.measures.sizes[r][0] / 2, my + self.measures.sizes[r][1] / 2) for r, mx, my in spread]

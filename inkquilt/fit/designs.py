@@ -16,12 +16,12 @@ from typing import Final
 from inkquilt.design.distance import Distance, distance, lies_across
 from inkquilt.design.marks import Judged, judged
 from inkquilt.design.reading import PAPERS, WORDS, Design, area, guests, read_design
-from inkquilt.fit.arranging import Candidate, candidates, redrawn
+from inkquilt.fit.arranging import TreeCandidate, candidates, redrawn
 from inkquilt.fit.explain import design_changes
 from inkquilt.fit.filling import FILLS, filled
 from inkquilt.fit.kept import relations_between
 from inkquilt.fit.linear.laying import laid_firm, laid_whole, with_clusters
-from inkquilt.fit.linear.terms import Terms
+from inkquilt.fit.linear.terms import CostTerms
 from inkquilt.fit.owned_sizes import owned_sizes
 from inkquilt.fit.request import Fit, FitRequest, Rung, School, Status, Way
 from inkquilt.fit.sizes import gives_photos_what_they_ask
@@ -78,7 +78,7 @@ _PLANNED: Final = {"g": Rung.PAPERS_ASIDE, "t": Rung.TAGS_ASIDE, "s": Rung.STORY
 
 
 @dataclass(frozen=True, slots=True)
-class Laid:
+class LaidDesign:
     """A page that came out of one way, judged."""
 
     way: Way
@@ -109,8 +109,8 @@ class _Layer:
     def __init__(self, request: FitRequest) -> None:
         self.request = request
         self._designs: dict[tuple[Sketch, bool], Design] = {}
-        self._candidates: dict[Way, Candidate] = {}
-        self._plain: dict[Way, Laid | None] = {}
+        self._candidates: dict[Way, TreeCandidate] = {}
+        self._plain: dict[Way, LaidDesign | None] = {}
         #: Ways that kept the design but for marks that only rank, and how many of those they missed.
         self.near_misses: dict[Way, int] = {}
         self.patient = False
@@ -126,7 +126,7 @@ class _Layer:
 
     # -- one way ---------------------------------------------------------------------
 
-    def laid(self, way: Way, steep: bool = False) -> Laid | None:
+    def laid(self, way: Way, steep: bool = False) -> LaidDesign | None:
         """Return the best page of a way: that of the first sound rung, else the best; None where there is none."""
         if steep or way.plan:
             return self._laid(way, steep)
@@ -134,8 +134,8 @@ class _Layer:
             self._plain[way] = self._laid(way, False)
         return self._plain[way]
 
-    def _laid(self, way: Way, steep: bool) -> Laid | None:
-        found: list[Laid] = []
+    def _laid(self, way: Way, steep: bool) -> LaidDesign | None:
+        found: list[LaidDesign] = []
         for rungs in self._ladder(steep):
             for one in self._on_rung(way, rungs):
                 if one.sound:
@@ -148,7 +148,7 @@ class _Layer:
         rungs = [one - self.request.insist for one in (*GENTLE, *(STEEP if steep else ()))]
         yield from dict.fromkeys(rungs)
 
-    def _on_rung(self, way: Way, rungs: frozenset[Rung]) -> Iterator[Laid]:
+    def _on_rung(self, way: Way, rungs: frozenset[Rung]) -> Iterator[LaidDesign]:
         sketch = held(self.request.held_by(way), way)
         straight: frozenset[str] = frozenset()
         if Rung.STRAIGHT in rungs:
@@ -185,8 +185,8 @@ class _Layer:
         else:
             yield left
 
-    def _in_school(self, way: Way, sketch: Sketch, rungs: frozenset[Rung]) -> Iterator[Laid]:
-        terms = Terms(self.request.held_by(way), rungs=rungs)
+    def _in_school(self, way: Way, sketch: Sketch, rungs: frozenset[Rung]) -> Iterator[LaidDesign]:
+        terms = CostTerms(self.request.held_by(way), rungs=rungs)
         match way.school:
             case School.FILL:
                 drawn = filled(sketch, self.request.page, way.variant)
@@ -217,7 +217,7 @@ class _Layer:
                     finer = redrawn(design, terms, candidate) if rungs else candidate
                     yield from self._arranged(way, design, finer, terms)
 
-    def _on_its_own_page(self, way: Way, design: Design) -> Laid | None:
+    def _on_its_own_page(self, way: Way, design: Design) -> LaidDesign | None:
         """Return the drawing as it is, where it is drawn for just this page and nothing else was asked."""
         request, sketch = self.request, design.sketch
         same = (request.page.width, request.page.height) == (sketch.page.width, sketch.page.height)
@@ -228,7 +228,7 @@ class _Layer:
             return None
         blocks = sketch.blocks
         verdict = judged(design, request.page, blocks, False)
-        return Laid(way, design, blocks, verdict, distance(design, blocks, verdict, 0.0, 0.0), as_it_is=True)
+        return LaidDesign(way, design, blocks, verdict, distance(design, blocks, verdict, 0.0, 0.0), as_it_is=True)
 
     def on_side(self, way: Way) -> bool:
         """Tell whether titles drawn lying would stand in a way."""
@@ -245,7 +245,7 @@ class _Layer:
             return []
         design = self.design_of(kept, on_side=self.on_side(way))
         lifted = way.school is School.KEEP_PROPORTIONS
-        found = candidates(design, Terms(self.request, anew=True), lifted_only=lifted)
+        found = candidates(design, CostTerms(self.request, anew=True), lifted_only=lifted)
         mark = f"{without}{ASIDE}" if without else ""
         named = {replace(way, plan=mark + one.form): one for one in found}
         self._candidates |= named
@@ -260,15 +260,15 @@ class _Layer:
         roles |= {Role.JOURNALING} if "s" in kinds else set()
         return frozenset(names | {block.id for block in sketch.blocks if block.role in roles})
 
-    def _arranged(self, way: Way, design: Design, candidate: Candidate, terms: Terms) -> Iterator[Laid]:
+    def _arranged(self, way: Way, design: Design, candidate: TreeCandidate, terms: CostTerms) -> Iterator[LaidDesign]:
         drawing = self.design_of(candidate.sketch, anew=True)
         counts = 0.06 * candidate.changes + 0.12 * candidate.words_moved
         yield from self._page(way, design, drawing, terms, anew=counts, hopeless=True)
 
     def _page(
-        self, way: Way, design: Design, drawing: Design, terms: Terms, anew: float = 0.0, note: str = "",
+        self, way: Way, design: Design, drawing: Design, terms: CostTerms, anew: float = 0.0, note: str = "",
         like: Sketch | None = None, hopeless: bool = False,
-    ) -> Iterator[Laid]:  # fmt: skip
+    ) -> Iterator[LaidDesign]:  # fmt: skip
         """Yield the pages that come of a drawing at the sizes she has, judged against the design.
 
         ``like`` is the sketch that it was drawn after, where that is another. With ``hopeless``
@@ -282,9 +282,9 @@ class _Layer:
             yield from self._page_at(way, design, drawing, replace(terms, sizes=sizes), anew, note, like, hopeless)
 
     def _page_at(
-        self, way: Way, design: Design, drawing: Design, terms: Terms, anew: float, note: str,
+        self, way: Way, design: Design, drawing: Design, terms: CostTerms, anew: float, note: str,
         like: Sketch | None, hopeless: bool,
-    ) -> Iterator[Laid]:  # fmt: skip
+    ) -> Iterator[LaidDesign]:  # fmt: skip
         """Yield the page of a drawing at settled sizes."""
         firm = laid_firm(drawing, terms)
         if firm is None:
@@ -306,11 +306,11 @@ class _Layer:
         aside = sum(_COUNTS[rung] for rung in terms.rungs)
         aside += sum(_COUNTS_ASIDE[kind] for kind in laid_aside(way))
         off = distance(against, blocks, verdict, anew, aside, self.request.pictures)
-        yield Laid(way, design, blocks, verdict, off, terms.rungs, note=note)
+        yield LaidDesign(way, design, blocks, verdict, off, terms.rungs, note=note)
 
     # -- all ways --------------------------------------------------------------------
 
-    def all(self, turn: int, mirrored: bool) -> list[Laid]:
+    def all(self, turn: int, mirrored: bool) -> list[LaidDesign]:
         """Return the ways worth offering, the nearest to the drawing first."""
         plain = [self.laid(way) for way in self._plain_ways(turn, mirrored)]
         found = [one for one in plain if one is not None]
@@ -354,7 +354,7 @@ class _Layer:
         may_go = [kind for kind, rung in _PLANNED.items() if rung not in self.request.insist]
         return ["".join(may_go[:count]) for count in range(len(may_go) + 1)]
 
-    def _near_misses(self) -> Iterator[Laid]:
+    def _near_misses(self) -> Iterator[LaidDesign]:
         """Yield the pages of the ways that missed least of what only ranks."""
         self.patient = True
         for way in sorted(self.near_misses, key=lambda way: self.near_misses[way])[: 2 * FEW]:
@@ -362,7 +362,7 @@ class _Layer:
             if one is not None:
                 yield one
 
-    def last(self, way: Way) -> Laid | None:
+    def last(self, way: Way) -> LaidDesign | None:
         """Return a page where nothing keeps the design: pieces laid aside, at last laid over each other."""
         steep = self.laid(way, steep=True)
         if steep is not None and steep.judged.keeps_the_design:
@@ -370,7 +370,7 @@ class _Layer:
         sketch = held(self.request.held_by(way), way)
         design = self.design_of(sketch)
         rungs = GENTLE[-1] - self.request.insist
-        loose = list(self._page(way, design, design, Terms(self.request, rungs=rungs, loose=True)))
+        loose = list(self._page(way, design, design, CostTerms(self.request, rungs=rungs, loose=True)))
         found = [one for one in (steep, *loose) if one is not None]
         return min(found, key=lambda one: one.badness, default=None)
 
@@ -382,11 +382,11 @@ class _Layer:
             if filled(sketch, self.request.page, variant) is not None:
                 yield Way(School.FILL, turn, mirrored, variant)
 
-    def on_its_side(self, way: Way) -> list[Laid]:
+    def on_its_side(self, way: Way) -> list[LaidDesign]:
         """Return pages of a sketch held on its side, its words dealt again."""
         return self._tried(replace(way, school=School.KEEP_PROPORTIONS, plan=""), "", MOST_ON_ITS_SIDE, 1)
 
-    def anew(self, turn: int, mirrored: bool, without: str) -> list[Laid]:
+    def anew(self, turn: int, mirrored: bool, without: str) -> list[LaidDesign]:
         """Return pages of groups arranged anew, without some kinds of pieces; none where there are no such pieces."""
         way = Way(School.REFLOW, turn, mirrored)
         sketch = held(self.request, way)
@@ -394,9 +394,9 @@ class _Layer:
             return []
         return self._tried(way, without, MOST_ANEW, ENOUGH_ANEW)
 
-    def _tried(self, way: Way, without: str, most: int, enough: int) -> list[Laid]:
+    def _tried(self, way: Way, without: str, most: int, enough: int) -> list[LaidDesign]:
         """Lay the most promising arrangements until enough of them are sound and differ."""
-        found: list[Laid] = []
+        found: list[LaidDesign] = []
         for candidate in self.candidates(way, without)[:most]:
             one = self.laid(candidate)
             if one is not None:
@@ -469,10 +469,10 @@ def _unbound(request: FitRequest) -> FitRequest:
     return replace(request, dies=(), switches=replace(request.switches, from_shop=False))
 
 
-def fit_of(request: FitRequest, laid: Laid) -> Fit:
+def fit_of(request: FitRequest, laid: LaidDesign) -> Fit:
     """Return a laid page as a fit, with what changed and what was kept."""
     as_held = held(request.held_by(laid.way), laid.way)
-    terms = Terms(request.held_by(laid.way), rungs=laid.rungs, anew=bool(laid.way.plan))
+    terms = CostTerms(request.held_by(laid.way), rungs=laid.rungs, anew=bool(laid.way.plan))
     if not laid.as_it_is:
         laid = replace(laid, blocks=with_clusters(laid.design, terms, laid.blocks))
     given_up = laid.rungs | {_PLANNED[kind] for kind in laid_aside(laid.way)}
@@ -497,10 +497,10 @@ def fit_of(request: FitRequest, laid: Laid) -> Fit:
 # -- different to the eye ----------------------------------------------------------------
 
 
-def _different(ordered: list[Laid]) -> list[Laid]:
+def _different(ordered: list[LaidDesign]) -> list[LaidDesign]:
     """Return at most six that differ to the eye, from different families first."""
-    chosen: list[Laid] = []
-    kept_back: list[Laid] = []
+    chosen: list[LaidDesign] = []
+    kept_back: list[LaidDesign] = []
     families: dict[str, int] = {}
     for one in ordered:
         if any(are_one(one, other) for other in chosen):
@@ -521,7 +521,7 @@ def _different(ordered: list[Laid]) -> list[Laid]:
     return (near if len(near) >= FEW else chosen[:FEW])[:MOST_OFFERED]
 
 
-def _family(laid: Laid) -> str:
+def _family(laid: LaidDesign) -> str:
     """Return what a page has in common with others of which one is enough: how its photos stand."""
     if not laid.way.plan:
         return f"{laid.way.school.value} {laid.way.variant.value}"
@@ -531,7 +531,7 @@ def _family(laid: Laid) -> str:
     return f"{laid.way.turn} {' / '.join(stand)}"
 
 
-def are_one(one: Laid, two: Laid) -> bool:
+def are_one(one: LaidDesign, two: LaidDesign) -> bool:
     """Tell whether two pages are the same to the eye."""
     here, there = ({b.id: b for b in laid.blocks if b.role is not Role.BASE} for laid in (one, two))
     shared = here.keys() & there.keys()

@@ -12,7 +12,7 @@ from fractions import Fraction
 from typing import Final
 
 from inkquilt.design.reading import PAPERS, WORDS, Design, area
-from inkquilt.fit.request import Change, Fit, FitRequest, Rung, School, Variant
+from inkquilt.fit.request import BlockChange, Fit, FitRequest, Rung, School, Variant
 from inkquilt.lengths import Unit, format_nearest, with_unit
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import FULL_TURN, Block, Role, Size, Sketch
@@ -23,14 +23,14 @@ def size_text_of(size: Size, unit: Unit) -> str:
     return f"{format_nearest(size.width, unit)} × {format_nearest(size.height, unit)}"
 
 
-def tilts_given_up(sketch: Sketch, straight: frozenset[str]) -> Iterator[Change]:
+def tilts_given_up(sketch: Sketch, straight: frozenset[str]) -> Iterator[BlockChange]:
     """Yield a ``turn`` change for every block that was straightened."""
     for block in sketch.blocks:
         if block.id in straight and block.turn:
             degrees = block.turn / 100 if block.turn <= FULL_TURN // 2 else (FULL_TURN - block.turn) / 100
             way = "clockwise" if block.turn <= FULL_TURN // 2 else "anticlockwise"
             why = "tilted it would not fit at its size, so it stands straight rather than being cut smaller"
-            yield Change(block.id, "turn", f"{degrees:g}° {way}", "straight", why)
+            yield BlockChange(block.id, "turn", f"{degrees:g}° {way}", "straight", why)
 
 
 # -- changes ---------------------------------------------------------------------------
@@ -43,7 +43,7 @@ def design_changes(
     straight: frozenset[str],
     aside: frozenset[str],
     as_held: Sketch,
-) -> Iterator[Change]:
+) -> Iterator[BlockChange]:
     """Yield what became of each block: laid aside, straightened, another size, or moved off its scaled place."""
     unit = request.page.unit
     now = {block.id: block for block in blocks}
@@ -52,20 +52,22 @@ def design_changes(
     for name in sorted(aside):
         if name in held:
             why = "this page has no room for it beside the rest"
-            yield Change(name, "aside", size_text_of(held[name].size, unit), "laid aside", f"{held[name].name}: {why}")
+            yield BlockChange(
+                name, "aside", size_text_of(held[name].size, unit), "laid aside", f"{held[name].name}: {why}"
+            )
     reason = _Reasons(request, design, now)
     for block in blocks:
         was = held.get(block.id)
         if was is None:
-            yield Change(block.id, "added", "", size_text_of(block.size, unit), "added to fill the larger page")
+            yield BlockChange(block.id, "added", "", size_text_of(block.size, unit), "added to fill the larger page")
         elif was.size != block.size:
-            yield Change(
+            yield BlockChange(
                 block.id, "size", size_text_of(was.size, unit), size_text_of(block.size, unit), reason.of(block)
             )
     yield from moved(request, as_held, blocks)
 
 
-def moved(request: FitRequest, drawn: Sketch, blocks: tuple[Block, ...]) -> Iterator[Change]:
+def moved(request: FitRequest, drawn: Sketch, blocks: tuple[Block, ...]) -> Iterator[BlockChange]:
     """Yield a ``place`` change for each block that lies off its scaled place by a grid step or more."""
     unit, step = request.page.unit, request.grid
     was = {block.id: block for block in drawn.blocks}
@@ -84,7 +86,7 @@ def moved(request: FitRequest, drawn: Sketch, blocks: tuple[Block, ...]) -> Iter
             for off, way in ((off_x, "across"), (off_y, "up or down"))
             if off >= 2 * step
         ]
-        yield Change(
+        yield BlockChange(
             block.id,
             "place",
             _place_text(before.x * scale_x, before.y * scale_y, unit),

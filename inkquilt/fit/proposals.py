@@ -21,7 +21,7 @@ MOST_SHOWN: Final = 6
 
 
 @dataclass(frozen=True, slots=True)
-class Proposal:
+class SlotProposal:
     """One thing that could be done: how, to which blocks, in words, what it gains, and the page it would give."""
 
     rework: Rework
@@ -31,7 +31,7 @@ class Proposal:
     fit: Fit
 
 
-def proposals(request: FitRequest, way: Way) -> list[Proposal]:
+def proposals(request: FitRequest, way: Way) -> list[SlotProposal]:
     """Return what would give the photos that stay more room, the most useful first."""
     now = fit(request, way)
     found = []
@@ -42,11 +42,11 @@ def proposals(request: FitRequest, way: Way) -> list[Proposal]:
         result = fit(changed, way)
         gain = _gain(request, now, result, rework)
         if result.found and gain:
-            found.append(Proposal(rework, blocks, words, gain, result))
+            found.append(SlotProposal(rework, blocks, words, gain, result))
     return sorted(found, key=_usefulness)[:MOST_SHOWN]
 
 
-def _usefulness(proposal: Proposal) -> tuple[bool, int]:
+def _usefulness(proposal: SlotProposal) -> tuple[bool, int]:
     return proposal.rework is Rework.SPLIT, -sum(_area(photo) for photo in _photos(proposal.fit).values())
 
 

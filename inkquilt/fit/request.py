@@ -58,7 +58,7 @@ class Way:
     plan: str = ""
 
 
-class Ends(Enum):
+class StripEnds(Enum):
     """What the ends of strips and bands do at the page's edge."""
 
     AS_DRAWN = "as-drawn"
@@ -76,7 +76,7 @@ class Switches:
     each photo is a listed size, trimmed by no more than the request's trims.
     """
 
-    ends: Ends = Ends.AS_DRAWN
+    ends: StripEnds = StripEnds.AS_DRAWN
     in_line: bool = False
     by_eye: bool = False
     recount: bool = False
@@ -253,7 +253,7 @@ class Status(Enum):
 
 
 @dataclass(frozen=True, slots=True)
-class Change:
+class BlockChange:
     """What became of one block: its ``size`` or ``place``, from and to in words of the page's unit."""
 
     block: str
@@ -353,7 +353,7 @@ class Fit:
     cost: Cost | None = None
     gap: float | None = None
     seconds: float = 0.0
-    changes: tuple[Change, ...] = ()
+    changes: tuple[BlockChange, ...] = ()
     relations: Kept = field(default_factory=lambda: Kept(0, ()))
     clash: Clash | None = None
     note: str = ""

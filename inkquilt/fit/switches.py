@@ -12,7 +12,7 @@ from fractions import Fraction
 from itertools import pairwise
 from typing import Final
 
-from inkquilt.fit.request import Ends, Switches
+from inkquilt.fit.request import StripEnds, Switches
 from inkquilt.fit.straighten import straightened, tilted_stacks
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.geometry import Axis
@@ -35,9 +35,9 @@ def switched(sketch: Sketch, switches: Switches, page: Size) -> Sketch:
     """Return the sketch with these choices made; ``page`` is the one it is going on."""
     if switches.in_line:
         sketch = straightened(sketch, frozenset().union(*tilted_stacks(sketch)))
-    if switches.ends is Ends.SHORT:
+    if switches.ends is StripEnds.SHORT:
         sketch = _with_ends(sketch, lambda gap: SHORT_BY if abs(gap) <= EQUAL else gap)
-    if switches.ends is Ends.TO_THE_EDGE:
+    if switches.ends is StripEnds.TO_THE_EDGE:
         sketch = _with_ends(sketch, lambda gap: 0 if gap <= NEARLY_THERE else gap)
     if switches.recount:
         sketch = recounted(sketch, page)

@@ -42,7 +42,7 @@ from inkquilt.fit.sizes import FreeSize, ceil_steps, partner_reveal, scale_of
 from inkquilt.page import LARGEST_SIDE, Side
 from inkquilt.sketch.geometry import Axis, is_tilted
 from inkquilt.sketch.model import Block, Role
-from inkquilt.sketch.patterns import Along, Anchor, Centred, Concentric, EqualGaps, EqualSizes, Tuck
+from inkquilt.sketch.patterns import Anchor, Centred, Concentric, EqualGaps, EqualSizes, ProportionalPlace, Tuck
 from inkquilt.sketch.relations import Edge, SharedLine
 
 
@@ -277,7 +277,7 @@ class Wishes:
         edge = under + whole if anchor.high else under
         self._near(2 * start + length - 2 * edge, Fraction(anchor.doubled), 2, bounds.ANCHORED)
 
-    def _along_wish(self, along: Along) -> None:
+    def _along_wish(self, along: ProportionalPlace) -> None:
         """Keep the place along a piece in proportion: its middle at the drawn part of the length it has now."""
         start, length = self._span(along.upper, along.axis)
         under, whole = self._span(along.lower, along.axis)

@@ -33,7 +33,7 @@ class PaperSide:
     directional: bool = False
 
 
-class Lie(Enum):
+class PatternRun(Enum):
     """How a piece lies on a directional paper: the pattern upright on the page, or running across it."""
 
     UP = "up"

@@ -10,9 +10,9 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
 from inkquilt.lengths import Grains
-from inkquilt.paper.kinds import Lie, SideName
+from inkquilt.paper.kinds import PatternRun, SideName
 from inkquilt.paper.openings import Inset
-from inkquilt.paper.regions import Motif, MotifUse, Region
+from inkquilt.paper.regions import Motif, MotifUse, SheetRegion
 from inkquilt.sketch.model import Block, Shape, Size
 
 
@@ -27,7 +27,12 @@ class PrintedPlace:
 
 
 def printed_on(
-    block: Block, motifs: Iterable[Motif], side: SideName, sheet: Size, region: Region | None, lie: Lie = Lie.UP
+    block: Block,
+    motifs: Iterable[Motif],
+    side: SideName,
+    sheet: Size,
+    region: SheetRegion | None,
+    lie: PatternRun = PatternRun.UP,
 ) -> Iterator[PrintedPlace]:
     """Yield what is printed to write on where a piece shows one side of its paper.
 
@@ -35,7 +40,7 @@ def printed_on(
     ``lie`` how the piece lies on its paper.
     """
     cut = region.on(sheet, block.size) if region else Inset(0, 0, sheet) if block.size == sheet else None
-    if cut is None or lie is not Lie.UP or block.turn or block.shape is not Shape.RECT:
+    if cut is None or lie is not PatternRun.UP or block.turn or block.shape is not Shape.RECT:
         return
     for motif in motifs:
         if motif.side is not side or motif.use is MotifUse.PICTURE:

@@ -28,7 +28,7 @@ class Hold(Enum):
 
 
 @dataclass(frozen=True, slots=True)
-class Along:
+class AxisHold:
     """A place along one axis; ``at`` is counted from the left or top and holds for ``Hold.AT`` only."""
 
     hold: Hold
@@ -48,11 +48,11 @@ class Along:
 
 
 @dataclass(frozen=True, slots=True)
-class Region:
+class SheetRegion:
     """The place of a sheet that a piece is cut from."""
 
-    across: Along
-    down: Along
+    across: AxisHold
+    down: AxisHold
 
     def on(self, sheet: Size, piece: Size) -> Inset | None:
         """Return where a piece lies on a sheet, or None when it does not fit there."""

@@ -21,7 +21,7 @@ from inkquilt.sketch.model import Size
 MOST_IN_ROW: Final = 60
 
 
-class Margins(Enum):
+class RowMargins(Enum):
     """Where the row begins: flush with the length, or with margins as wide as the gaps."""
 
     FLUSH = "flush"
@@ -57,7 +57,7 @@ class Row:
 
 
 def row_of(
-    length: Grains, width: Grains, count: int, grid: Grains, unit: Unit, margins: Margins = Margins.FLUSH
+    length: Grains, width: Grains, count: int, grid: Grains, unit: Unit, margins: RowMargins = RowMargins.FLUSH
 ) -> Row:
     """Lay a number of pieces along a length.
 
@@ -67,7 +67,7 @@ def row_of(
     rest = length - count * width
     if rest < 0:
         raise RowTooLong(count, width, length, unit)
-    gaps = count - 1 if margins is Margins.FLUSH else count + 1
+    gaps = count - 1 if margins is RowMargins.FLUSH else count + 1
     gap = rest // gaps // grid * grid if gaps else 0
     over = rest - gap * (count - 1)
     before = over // 2 // grid * grid
@@ -111,7 +111,7 @@ class Repeat:
 
     count: int = 0
     width: Grains | None = None
-    margins: Margins = Margins.FLUSH
+    margins: RowMargins = RowMargins.FLUSH
     tuck: Grains = 0
     heights: tuple[Grains, ...] = ()
     papers: tuple[str, ...] = ()

@@ -2,8 +2,17 @@
 
 from inkquilt.photos.areas import Area
 from inkquilt.photos.crop import Crop, Framing, Pixels, Slot, crop_of, crop_to_fill
-from inkquilt.photos.reading import Photo, PhotoChoice, read_photos
+from inkquilt.photos.reading import PhotoChoice, ReadPhoto, read_photos
 
 __all__ = [
-    "Area", "Crop", "Framing", "Photo", "PhotoChoice", "Pixels", "Slot", "crop_of", "crop_to_fill", "read_photos",
+    "Area",
+    "Crop",
+    "Framing",
+    "PhotoChoice",
+    "Pixels",
+    "ReadPhoto",
+    "Slot",
+    "crop_of",
+    "crop_to_fill",
+    "read_photos",
 ]  # fmt: skip

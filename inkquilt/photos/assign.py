@@ -12,7 +12,7 @@ from typing import Any, Final
 
 from ortools.sat.python import cp_model
 
-from inkquilt.photos.matching import IN_TIME, TOGETHER, Table
+from inkquilt.photos.matching import IN_TIME, TOGETHER, CostTable
 
 #: Deterministic time; a dozen photos need a hundredth of it.
 BUDGET: Final = 2.0
@@ -28,7 +28,7 @@ class Choice:
     proven: bool
 
 
-def best_choice(table: Table, budget: float = BUDGET) -> Choice:
+def best_choice(table: CostTable, budget: float = BUDGET) -> Choice:
     """Return the cheapest choice in which every locked photo stays; no slot holds two."""
     model = cp_model.CpModel()
     photos, slots = range(len(table.costs)), range(len(table.beside))
@@ -68,7 +68,7 @@ def _turned_round(model: cp_model.CpModel, earlier: list[Any], later: list[Any])
     return turned
 
 
-def _apart(model: cp_model.CpModel, one: list[Any], two: list[Any], table: Table) -> Any:
+def _apart(model: cp_model.CpModel, one: list[Any], two: list[Any], table: CostTable) -> Any:
     """Return a literal that is true when both photos are placed and not side by side."""
     apart = model.new_bool_var("apart")
     for slot, beside in enumerate(table.beside):

@@ -13,14 +13,14 @@ from math import log
 from typing import Final
 
 from inkquilt.design.distance import cut_off
-from inkquilt.photos.matching import Wish
+from inkquilt.photos.matching import PhotoWish
 from inkquilt.sketch.model import Size
 
 #: Parts of the page that the photos take together, the fullest first.
 SHARES: Final = (0.4, 0.35, 0.3, 0.25, 0.2, 0.15)
 #: Photos that are still printed take this part, however much the prints that exist take.
 _LEAST_SHARE: Final = 0.05
-_WEIGHTS: Final = {Wish.BIG: 2.0, Wish.ANY: 1.0, Wish.SMALL: 0.5}
+_WEIGHTS: Final = {PhotoWish.BIG: 2.0, PhotoWish.ANY: 1.0, PhotoWish.SMALL: 0.5}
 #: What is cut off a photo counts this much against a print of the wrong size.
 _CUT: Final = 2.0
 
@@ -30,7 +30,7 @@ class Chosen:
     """A photo to be printed, or a print that exists."""
 
     proportions: Fraction
-    wish: Wish = Wish.ANY
+    wish: PhotoWish = PhotoWish.ANY
     printed: Size | None = None
 
 

@@ -76,7 +76,7 @@ class Pixels(NamedTuple):
     down: int
 
 
-class Side(NamedTuple):
+class OutlineSide(NamedTuple):
     """One side of an outline: ``across`` x + ``down`` y <= ``most``, in half widths and heights from its middle."""
 
     across: Fraction
@@ -89,7 +89,7 @@ class Slot:
     """What a photo lies in: its size in grains and the straight sides of its (convex) outline."""
 
     size: Size
-    sides: tuple[Side, ...]
+    sides: tuple[OutlineSide, ...]
 
     @classmethod
     def plain(cls, size: Size) -> Slot:
@@ -105,19 +105,19 @@ class Slot:
         return cls(block.size, tuple(_sides(corners)))
 
 
-def _sides(corners: Sequence[At]) -> Iterator[Side]:
+def _sides(corners: Sequence[At]) -> Iterator[OutlineSide]:
     """Yield the sides between corners that go clockwise (y downward)."""
     for index, end in enumerate(corners):
         start = corners[index - 1]
         across, down = end.y - start.y, start.x - end.x
-        yield Side(across, down, across * end.x + down * end.y)
+        yield OutlineSide(across, down, across * end.x + down * end.y)
 
 
 _RECTANGLE: Final = tuple(_sides(rectangle(Fraction(-1), Fraction(-1), Fraction(1), Fraction(1))))
 
 
 @lru_cache(maxsize=1)
-def _round_sides() -> tuple[Side, ...]:
+def _round_sides() -> tuple[OutlineSide, ...]:
     """Return chords of the unit circle: what lies within them lies in the circle."""
     turns = [2 * pi * number / ROUND_SIDES for number in range(ROUND_SIDES)]
     corners = [At(_inward(cos(turn)), _inward(sin(turn))) for turn in turns]

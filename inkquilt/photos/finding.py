@@ -16,7 +16,7 @@ from typing import Any, Final
 import numpy as np
 from scipy.optimize import linear_sum_assignment
 
-from inkquilt.photos.matching import IN_TIME, LEFT_OUT, LOSS, WISH, Candidate, Wish
+from inkquilt.photos.matching import IN_TIME, LEFT_OUT, LOSS, WISH, Candidate, PhotoWish
 from inkquilt.sketch.model import Role, Size, Sketch
 
 #: What an empty slot costs: a mat is left for a photo that comes later.
@@ -26,7 +26,7 @@ SPREAD: Final = 1.5
 
 
 @dataclass(frozen=True, slots=True)
-class Wanted:
+class PhotosWanted:
     """What a sketch must have; ``spread`` True or False wants it drawn across two pages or not."""
 
     title: bool = False
@@ -82,7 +82,7 @@ def rank(shelf: Sequence[Any], photos: Sequence[Candidate], page: Size) -> list[
     return sorted(found, key=lambda ranked: (ranked.cost, ranked.sketch))
 
 
-_WISH: Final = {Wish.ANY: 0, Wish.BIG: 1, Wish.SMALL: -1}
+_WISH: Final = {PhotoWish.ANY: 0, PhotoWish.BIG: 1, PhotoWish.SMALL: -1}
 
 
 def _held(

@@ -42,7 +42,7 @@ LEFT_OUT_DEAR: Final = 5000
 SIDE_BY_SIDE: Final[Grains] = INCH
 
 
-class Wish(Enum):
+class PhotoWish(Enum):
     """How large a photo should be."""
 
     ANY = ""
@@ -58,7 +58,7 @@ class Candidate:
     key: int
     photo: Pixels
     areas: tuple[Area, ...] = ()
-    wish: Wish = Wish.ANY
+    wish: PhotoWish = PhotoWish.ANY
     group: str = ""
     taken: float | None = None
     alike: int | None = None
@@ -122,8 +122,8 @@ def cost_of(candidate: Candidate, block: Block, largest: int, grid: Grains) -> i
         whole = sum(area.weight for area in matters)
         kept = sum((area.weight * share_kept(area, crop) for area in matters), Fraction(0))
         cost += MATTERS * (1 - kept / whole)
-    if candidate.wish is not Wish.ANY:
-        cost += WISH * (1 - part if candidate.wish is Wish.BIG else part)
+    if candidate.wish is not PhotoWish.ANY:
+        cost += WISH * (1 - part if candidate.wish is PhotoWish.BIG else part)
     if candidate.alike is not None:
         cost += LOOK * part
     if not candidate.fits(block.size, grid):
@@ -133,12 +133,12 @@ def cost_of(candidate: Candidate, block: Block, largest: int, grid: Grains) -> i
 
 def left_out_cost(candidate: Candidate) -> int:
     """Return what leaving a photo out costs."""
-    dear = candidate.wish is Wish.BIG or candidate.print_size is not None
+    dear = candidate.wish is PhotoWish.BIG or candidate.print_size is not None
     return LEFT_OUT + LEFT_OUT_DEAR * dear
 
 
 @dataclass(frozen=True, slots=True)
-class Table:
+class CostTable:
     """All that is needed to choose: what each photo costs in each slot or left out, and the pairs that count."""
 
     costs: tuple[tuple[int, ...], ...]
@@ -167,7 +167,7 @@ class Table:
 
 def table_of(
     candidates: Sequence[Candidate], places: Places, locked: Sequence[tuple[int, str]] = (), in_time: bool = True
-) -> Table:
+) -> CostTable:
     """Return the costs of photos and slots. ``locked`` pairs the keys of photos with blocks they stay in."""
     numbers = {candidate.key: number for number, candidate in enumerate(candidates)}
     slots = {block.id: number for number, block in enumerate(places.blocks)}
@@ -185,7 +185,7 @@ def table_of(
         for two in range(one + 1, len(candidates))
         if candidate.group and candidate.group == candidates[two].group
     ]
-    return Table(
+    return CostTable(
         tuple(tuple(cost_of(c, block, places.largest, places.grid) for block in places.blocks) for c in candidates),
         tuple(left_out_cost(candidate) for candidate in candidates),
         tuple(pairs) if in_time else (),
@@ -212,7 +212,7 @@ def alike_sets(looks: Sequence[str]) -> tuple[int | None, ...]:
 
 
 def reasons(
-    candidates: Sequence[Candidate], places: Places, table: Table, slots: Sequence[int | None]
+    candidates: Sequence[Candidate], places: Places, table: CostTable, slots: Sequence[int | None]
 ) -> list[list[str]]:
     """Return for each photo why it lies where it does, or is left out, in a few words each."""
     told = []
@@ -224,12 +224,12 @@ def reasons(
 
 
 def _left_out(candidate: Candidate) -> list[str]:
-    small = candidate.wish is Wish.SMALL
+    small = candidate.wish is PhotoWish.SMALL
     return ["no slot is left for it" + (", and it may be small" if small else "")]
 
 
 def _why(
-    candidates: Sequence[Candidate], places: Places, table: Table, slots: Sequence[int | None], photo: int
+    candidates: Sequence[Candidate], places: Places, table: CostTable, slots: Sequence[int | None], photo: int
 ) -> Iterator[str]:
     slot = slots[photo]
     assert slot is not None
@@ -242,9 +242,9 @@ def _why(
         whole = all(share_kept(area, crop) == 1 for area in matters)
         yield "all that matters shows" if whole else "not all that matters shows"
     part = Fraction(block.width * block.height, places.largest)
-    if candidate.wish is Wish.BIG:
+    if candidate.wish is PhotoWish.BIG:
         yield "in the largest slot, as wished" if part == 1 else "not in the largest slot"
-    if candidate.wish is Wish.SMALL and part < 1:
+    if candidate.wish is PhotoWish.SMALL and part < 1:
         yield "in a smaller slot, as it may be"
     if any(photo == stays for stays, _ in table.locked):
         yield "it stays where you put it"

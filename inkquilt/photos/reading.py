@@ -18,7 +18,7 @@ MOST_PIXELS: Final = 100_000
 
 
 @dataclass(frozen=True, slots=True)
-class Photo:
+class ReadPhoto:
     """A photo by its pixels, and the slot it is meant for, if any."""
 
     id: str
@@ -31,7 +31,7 @@ class Photo:
 class PhotoChoice:
     """Photos, and the print sizes they can be had in (None: the usual ones)."""
 
-    photos: tuple[Photo, ...]
+    photos: tuple[ReadPhoto, ...]
     print_sizes: tuple[Size, ...] | None
 
 
@@ -80,7 +80,7 @@ def _size(row: Any, unit: Unit) -> Size | None:
     return Size(width, height) if min(width, height) > 0 else None
 
 
-def _photos(rows: object, faults: list[Fault]) -> tuple[Photo, ...]:
+def _photos(rows: object, faults: list[Fault]) -> tuple[ReadPhoto, ...]:
     if not isinstance(rows, list) or len(rows) > MOST_PHOTOS:
         faults.append(Fault(None, "photos", f"“photos” should be a list of at most {MOST_PHOTOS}."))
         return ()
@@ -96,7 +96,7 @@ def _photos(rows: object, faults: list[Fault]) -> tuple[Photo, ...]:
         elif slot is not None and not isinstance(slot, str):
             faults.append(Fault(name, "photo-slot", f"Photo “{name}”: “slot” names a photo block."))
         else:
-            photos.append(Photo(name, int(width), int(height), slot))  # type: ignore[arg-type]
+            photos.append(ReadPhoto(name, int(width), int(height), slot))  # type: ignore[arg-type]
     return tuple(photos)
 
 

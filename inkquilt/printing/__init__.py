@@ -5,10 +5,19 @@
 ``sheets``   the packed sheets with their cut marks
 """
 
-from inkquilt.printing.packing import Packed, Spot, pack
+from inkquilt.printing.packing import Packed, PackedSpot, pack
 from inkquilt.printing.prints import Fineness, Print, fineness
-from inkquilt.printing.sheets import PAPERS, Paper, PrintSheet, print_sheets
+from inkquilt.printing.sheets import PAPERS, PrintPaper, PrintSheet, print_sheets
 
 __all__ = [
-    "PAPERS", "Fineness", "Packed", "Paper", "Print", "PrintSheet", "Spot", "fineness", "pack", "print_sheets",
+    "PAPERS",
+    "Fineness",
+    "Packed",
+    "PackedSpot",
+    "Print",
+    "PrintPaper",
+    "PrintSheet",
+    "fineness",
+    "pack",
+    "print_sheets",
 ]  # fmt: skip

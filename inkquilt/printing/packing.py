@@ -35,7 +35,7 @@ class PieceTooLarge(CoreError):
         super().__init__("This is larger than the sheet, however it is turned.")
 
 
-class Spot(NamedTuple):
+class PackedSpot(NamedTuple):
     """Where a piece lies: its sheet, the place of its top left corner, and whether it is turned by a quarter."""
 
     sheet: int
@@ -48,7 +48,7 @@ class Spot(NamedTuple):
 class Packed:
     """A spot for every piece, in their order. ``fewest`` when the area shows that fewer sheets cannot do."""
 
-    spots: tuple[Spot, ...]
+    spots: tuple[PackedSpot, ...]
     sheets: int
     fewest: bool
 
@@ -77,7 +77,7 @@ def _ways(size: Size) -> tuple[tuple[Grains, Grains], tuple[Grains, Grains]]:
     return (size.width, size.height), (size.height, size.width)
 
 
-def _sheets(spots: Sequence[Spot]) -> int:
+def _sheets(spots: Sequence[PackedSpot]) -> int:
     return max(spot.sheet for spot in spots) + 1
 
 
@@ -113,10 +113,10 @@ _FITS: Final[tuple[Callable[[_Free, Grains, Grains], tuple[int, int]], ...]] = (
 
 def _filled(
     pieces: Sequence[Size], sheet: Size, order: Sequence[int], fits: Callable[[_Free, Grains, Grains], tuple[int, int]]
-) -> tuple[Spot, ...]:
+) -> tuple[PackedSpot, ...]:
     """Lay the pieces in an order, each where it fits best on the first sheet that takes it."""
     free: list[list[_Free]] = []
-    spots: dict[int, Spot] = {}
+    spots: dict[int, PackedSpot] = {}
     for index in order:
         piece = pieces[index]
         for number in range(len(free) + 1):
@@ -130,7 +130,7 @@ def _filled(
             ]
             if found:
                 _, place, turned = min(found)
-                spots[index] = Spot(number, place.x, place.y, bool(turned))
+                spots[index] = PackedSpot(number, place.x, place.y, bool(turned))
                 width, height = _ways(piece)[turned]
                 free[number] = _without(free[number], _Free(place.x, place.y, width, height))
                 break
@@ -168,7 +168,7 @@ def _inside(one: _Free, other: _Free) -> bool:
 # -- the search --------------------------------------------------------------------------
 
 
-def _searched(pieces: Sequence[Size], sheet: Size, sheets: int, budget: float) -> tuple[Spot, ...] | None:
+def _searched(pieces: Sequence[Size], sheet: Size, sheets: int, budget: float) -> tuple[PackedSpot, ...] | None:
     """Return spots on so few sheets, or None when none are found in the budget.
 
     The sheets lie one below the other; a piece may not lie across the line between two.
@@ -201,6 +201,6 @@ def _searched(pieces: Sequence[Size], sheet: Size, sheets: int, budget: float) -
     if solver.solve(model) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return None
     return tuple(
-        Spot(solver.value(on), solver.value(x), solver.value(y), bool(solver.value(turned)))
+        PackedSpot(solver.value(on), solver.value(x), solver.value(y), bool(solver.value(turned)))
         for on, x, y, turned in vars_of
     )

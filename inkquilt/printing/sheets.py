@@ -18,7 +18,7 @@ MARK: Final[Grains] = INCH // 16
 
 
 @dataclass(frozen=True, slots=True)
-class Paper:
+class PrintPaper:
     """Photo paper that can be bought."""
 
     key: str
@@ -27,16 +27,16 @@ class Paper:
 
 
 PAPERS: Final = (
-    Paper("4x6", "4 × 6", Size(4 * INCH, 6 * INCH)),
-    Paper("5x7", "5 × 7", Size(5 * INCH, 7 * INCH)),
-    Paper("letter", "8½ × 11", Size(17 * INCH // 2, 11 * INCH)),
-    Paper("a4", "A4", Size(210 * MM, 297 * MM)),
-    Paper("12x12", "12 × 12", Size(12 * INCH, 12 * INCH)),
+    PrintPaper("4x6", "4 × 6", Size(4 * INCH, 6 * INCH)),
+    PrintPaper("5x7", "5 × 7", Size(5 * INCH, 7 * INCH)),
+    PrintPaper("letter", "8½ × 11", Size(17 * INCH // 2, 11 * INCH)),
+    PrintPaper("a4", "A4", Size(210 * MM, 297 * MM)),
+    PrintPaper("12x12", "12 × 12", Size(12 * INCH, 12 * INCH)),
 )
 
 
 @dataclass(frozen=True, slots=True)
-class Laid:
+class LaidPrint:
     """A print on its sheet: the place of its picture's top left corner, bleed and border outside of it."""
 
     print: Print
@@ -51,7 +51,7 @@ class Laid:
 
 
 @dataclass(frozen=True, slots=True)
-class Mark:
+class SheetMark:
     """A short line where to cut, from one point to another."""
 
     x0: Grains
@@ -64,11 +64,11 @@ class Mark:
 class PrintSheet:
     """One sheet of photo paper; places in grains from its top left corner, ``margin`` cannot be printed on."""
 
-    paper: Paper
+    paper: PrintPaper
     margin: Grains
-    laid: tuple[Laid, ...]
+    laid: tuple[LaidPrint, ...]
 
-    def marks(self) -> Iterator[Mark]:
+    def marks(self) -> Iterator[SheetMark]:
         """Yield the cut marks: two at each corner of what is cut out, outside of it and on the paper."""
         width, height = self.paper.size.width, self.paper.size.height
         for laid in self.laid:
@@ -76,15 +76,15 @@ class PrintSheet:
             left, top = laid.x - border, laid.y - border
             right, bottom = laid.x + laid.size.width + border, laid.y + laid.size.height + border
             for x in (left, right):
-                yield Mark(x, max(0, top - MARK), x, top)
-                yield Mark(x, bottom, x, min(height, bottom + MARK))
+                yield SheetMark(x, max(0, top - MARK), x, top)
+                yield SheetMark(x, bottom, x, min(height, bottom + MARK))
             for y in (top, bottom):
-                yield Mark(max(0, left - MARK), y, left, y)
-                yield Mark(right, y, min(width, right + MARK), y)
+                yield SheetMark(max(0, left - MARK), y, left, y)
+                yield SheetMark(right, y, min(width, right + MARK), y)
 
 
 def print_sheets(
-    prints: Sequence[Print], paper: Paper, margin: Grains, budget: float = 1.0
+    prints: Sequence[Print], paper: PrintPaper, margin: Grains, budget: float = 1.0
 ) -> tuple[tuple[PrintSheet, ...], Packed]:
     """Lay prints on as few sheets as are found, within what the printer can print. Raises ``PieceTooLarge``.
 
@@ -94,8 +94,8 @@ def print_sheets(
     # each print takes the gap to its right and below with it, and the sheet is as much larger
     pieces = [Size(one.footprint.width + GAP, one.footprint.height + GAP) for one in prints]
     packed = pack(pieces, Size(room.width + GAP, room.height + GAP), budget)
-    sheets: list[list[Laid]] = [[] for _ in range(packed.sheets)]
+    sheets: list[list[LaidPrint]] = [[] for _ in range(packed.sheets)]
     for one, spot in zip(prints, packed.spots, strict=True):
         inset = max(one.border, one.bleed)
-        sheets[spot.sheet].append(Laid(one, margin + spot.x + inset, margin + spot.y + inset, spot.turned))
+        sheets[spot.sheet].append(LaidPrint(one, margin + spot.x + inset, margin + spot.y + inset, spot.turned))
     return tuple(PrintSheet(paper, margin, tuple(laid)) for laid in sheets), packed

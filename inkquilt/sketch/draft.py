@@ -28,7 +28,7 @@ _MAT_REVEAL: Final[Grains] = 3 * INCH // 4
 
 
 @dataclass(frozen=True, slots=True)
-class Found:
+class FoundShape:
     """A shape that was found, bottom layer first; its block's role counts only if ``role_known``."""
 
     block: Block
@@ -43,7 +43,7 @@ class Draft:
     guessed: frozenset[str]
 
 
-def drafted(name: str, unit: Unit, page: Size, found: Sequence[Found]) -> Draft:
+def drafted(name: str, unit: Unit, page: Size, found: Sequence[FoundShape]) -> Draft:
     """Return the sketch these shapes make on a page; at most ``MOST_BLOCKS`` of them, from the bottom up."""
     kept = list(found)[:MOST_BLOCKS]
     blocks = [replace(one.block, level=level) for level, one in enumerate(kept)]

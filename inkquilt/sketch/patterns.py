@@ -79,7 +79,7 @@ class Anchor:
 
 
 @dataclass(frozen=True, slots=True)
-class Along:
+class ProportionalPlace:
     """``upper``, anchored on the other axis, keeps its place along ``lower`` in proportion.
 
     Its centre stands at ``part`` / ``whole`` of ``lower``'s length, in doubled grains.
@@ -112,7 +112,7 @@ class Patterns:
     centred: tuple[Centred, ...] = ()
     concentric: tuple[Concentric, ...] = ()
     anchors: tuple[Anchor, ...] = ()
-    alongs: tuple[Along, ...] = ()
+    alongs: tuple[ProportionalPlace, ...] = ()
     tucks: tuple[Tuck, ...] = ()
 
 
@@ -297,9 +297,9 @@ def _over(upper: Box, lower: Box, axis: Axis) -> bool | None:
     return None if past_low == past_high else past_high
 
 
-def _anchors(drawn: Drawn) -> tuple[tuple[Anchor, ...], tuple[Along, ...]]:
+def _anchors(drawn: Drawn) -> tuple[tuple[Anchor, ...], tuple[ProportionalPlace, ...]]:
     anchors: list[Anchor] = []
-    alongs: list[Along] = []
+    alongs: list[ProportionalPlace] = []
     for upper, block in drawn.roots.items():
         if block.role not in _ANCHORED or is_tilted(block):
             continue
@@ -313,7 +313,7 @@ def _anchors(drawn: Drawn) -> tuple[tuple[Anchor, ...], tuple[Along, ...]]:
             if high is not None:
                 anchors.append(Anchor(upper, lower, axis, high, middle - 2 * (under.high if high else under.low)))
             elif axis not in drawn.run_offs[lower]:
-                alongs.append(Along(upper, lower, axis, middle - 2 * under.low, 2 * under.length))
+                alongs.append(ProportionalPlace(upper, lower, axis, middle - 2 * under.low, 2 * under.length))
     return tuple(anchors), tuple(alongs)
 
 

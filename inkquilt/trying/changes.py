@@ -10,7 +10,7 @@ from shapely import affinity
 from inkquilt.balance.kinds import ObservationKind
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Observation
-from inkquilt.clusters.compose import Ground, ground_of
+from inkquilt.clusters.compose import ClusterGround, ground_of
 from inkquilt.colour import Rgb
 from inkquilt.embellishments import Accent, Embellishment, on_step
 from inkquilt.layout import Layout
@@ -92,7 +92,7 @@ def shifted(layout: Layout, members: Sequence[Accent], across: float, down: floa
     return [one.moved(one.x + dx, one.y + dy) for one in members]
 
 
-def is_free(layout: Layout, members: Sequence[Accent], ground: Ground) -> bool:
+def is_free(layout: Layout, members: Sequence[Accent], ground: ClusterGround) -> bool:
     """Tell whether pieces can lie where they are: allowed there, and over no other accent."""
     keys = {one.key for one in members}
     others = [one.outline for one in layout.accents if one.key not in keys]

@@ -11,7 +11,7 @@ from shapely.geometry.base import BaseGeometry
 
 from inkquilt.balance.links import are_twins
 from inkquilt.balance.weight import chroma_of, lab_of
-from inkquilt.clusters.compose import Ground, turned_in
+from inkquilt.clusters.compose import ClusterGround, turned_in
 from inkquilt.clusters.spots import spots_of
 from inkquilt.colour import Rgb, difference
 from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, Form, free_key
@@ -35,7 +35,7 @@ from inkquilt.trying.changes import (
 )
 
 
-def uncover(asked: Asked, ground: Ground) -> Iterator[Trial]:
+def uncover(asked: Asked, ground: ClusterGround) -> Iterator[Trial]:
     """Move what covers something that matters away from it, a cluster together, or leave it out."""
     layout = asked.layout
     area = asked.observation.marks[0].centroid
@@ -76,7 +76,7 @@ def _block_away(layout: Layout, block: Block, x: float, y: float) -> Iterator[Tr
             yield block_moved(layout, block, across, down)
 
 
-def thin_out(asked: Asked, ground: Ground) -> Iterator[Trial]:
+def thin_out(asked: Asked, ground: ClusterGround) -> Iterator[Trial]:
     """Take pieces out of a crowded corner: to the other clusters, the loose ones first, or off the page."""
     layout = asked.layout
     here = [one for one in layout.accents if one.key in asked.observation.keys]
@@ -102,7 +102,7 @@ def thin_out(asked: Asked, ground: Ground) -> Iterator[Trial]:
         yield left_out(layout, [one.key for one in loose[:count]])
 
 
-def settle(asked: Asked, ground: Ground) -> Iterator[Trial]:
+def settle(asked: Asked, ground: ClusterGround) -> Iterator[Trial]:
     """Let a floating piece rest: move it against what is nearest, lay a base under it, or leave it out."""
     layout = asked.layout
     for key in asked.observation.keys:
@@ -140,7 +140,7 @@ def _holders(layout: Layout, one: Accent) -> list[BaseGeometry]:
     return sorted(found, key=lambda outline: outline.distance(one.outline))[:4]
 
 
-def face_in(asked: Asked, ground: Ground) -> Iterator[Trial]:
+def face_in(asked: Asked, ground: ClusterGround) -> Iterator[Trial]:
     """Turn a piece to face in, move it to the side from which it does, take another, or leave it out."""
     layout = asked.layout
     for key in asked.observation.keys:
@@ -180,7 +180,7 @@ def _other_sides(layout: Layout, x: float, y: float) -> Iterator[tuple[float, fl
         yield spot.x, spot.y
 
 
-def repeat(asked: Asked, ground: Ground) -> Iterator[Trial]:
+def repeat(asked: Asked, ground: ClusterGround) -> Iterator[Trial]:
     """Bring a lonely colour back at two more places, take another piece in its place, or leave it out."""
     layout, keys = asked.layout, asked.observation.keys
     lonely = [one for key in keys if (one := piece_of(layout, key)) is not None]
@@ -217,7 +217,7 @@ def _near(one: Rgb, other: Rgb) -> bool:
 
 
 def _added_at_clusters(
-    layout: Layout, what: Embellishment, many: int, lonely: Sequence[Accent], ground: Ground
+    layout: Layout, what: Embellishment, many: int, lonely: Sequence[Accent], ground: ClusterGround
 ) -> list[Accent]:
     """Return pieces added at the edge of other clusters, or at spots where there are none."""
     alone = {one.group for one in lonely}
@@ -248,7 +248,7 @@ def _added_at_clusters(
 _NUDGES: Final = ((0, 0, 2_500), (0, 0, 6_000), (2, 2, 1_500), (-2, 2, 3_500), (3, -2, 4_500), (-3, -3, 8_000))
 
 
-def part_twins(asked: Asked, ground: Ground) -> Iterator[Trial]:
+def part_twins(asked: Asked, ground: ClusterGround) -> Iterator[Trial]:
     """Turn one of two twins, or nudge it out of line."""
     layout = asked.layout
     one = piece_of(layout, asked.observation.keys[0])
@@ -264,7 +264,7 @@ def part_twins(asked: Asked, ground: Ground) -> Iterator[Trial]:
     yield left_out(layout, [one.key])
 
 
-def fewer(asked: Asked, ground: Ground) -> Iterator[Trial]:
+def fewer(asked: Asked, ground: ClusterGround) -> Iterator[Trial]:
     """Leave out pieces, the smallest first."""
     layout = asked.layout
     small = sorted((one for one in layout.accents if one.under is None), key=lambda one: one.what.area)
@@ -273,7 +273,7 @@ def fewer(asked: Asked, ground: Ground) -> Iterator[Trial]:
             yield left_out(layout, [one.key for one in small[:count]])
 
 
-def move_one(asked: Asked, ground: Ground) -> Iterator[Trial]:
+def move_one(asked: Asked, ground: ClusterGround) -> Iterator[Trial]:
     """Move one of the pieces, with what goes along, to another spot."""
     layout = asked.layout
     for key in asked.observation.keys:

@@ -15,7 +15,7 @@ from typing import Final
 
 from inkquilt.balance.kinds import ObservationKind
 from inkquilt.balance.second_look import Figures, Observation, second_look
-from inkquilt.clusters.compose import Ground, ground_of
+from inkquilt.clusters.compose import ClusterGround, ground_of
 from inkquilt.layout import Layout
 from inkquilt.trying import pieces, whole
 from inkquilt.trying.changes import (
@@ -68,13 +68,13 @@ def _still_there(noticed: Observation, after: Sequence[Observation]) -> bool:
     return any(set(one.keys) & set(noticed.keys) for one in after)
 
 
-def _nothing(asked: Asked, ground: Ground) -> Iterator[Trial]:
+def _nothing(asked: Asked, ground: ClusterGround) -> Iterator[Trial]:
     """What is missing is written, not tried."""
     return iter(())
 
 
 #: For each kind of observation, what yields the changes that might take it away, the gentlest first.
-CANDIDATES: Final[dict[ObservationKind, Callable[[Asked, Ground], Iterator[Trial]]]] = {
+CANDIDATES: Final[dict[ObservationKind, Callable[[Asked, ClusterGround], Iterator[Trial]]]] = {
     ObservationKind.FOCAL_COVERED: pieces.uncover,
     ObservationKind.TITLE_HARD_TO_READ: whole.underlay,
     ObservationKind.TOP_HEAVY: whole.rebalance,

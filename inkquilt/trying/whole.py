@@ -11,7 +11,7 @@ from shapely.ops import unary_union
 
 from inkquilt.balance.second_look import Figures
 from inkquilt.balance.weight import Weighed
-from inkquilt.clusters.compose import Ground, ground_of, turned_in
+from inkquilt.clusters.compose import ClusterGround, ground_of, turned_in
 from inkquilt.clusters.spots import spots_of
 from inkquilt.embellishments import Accent, EmbellishmentKind, free_group, free_key
 from inkquilt.layout import Layout
@@ -42,7 +42,7 @@ _BEYOND: Final[Grains] = INCH // 4
 _STEP: Final[Grains] = INCH // 8
 
 
-def underlay(asked: Asked, ground: Ground) -> Iterator[Trial]:
+def underlay(asked: Asked, ground: ClusterGround) -> Iterator[Trial]:
     """Lay a plain strip or label under a title, of the paper that its letters stand out from."""
     layout, unit = asked.layout, asked.layout.page.unit
     for key in asked.observation.keys:
@@ -68,7 +68,7 @@ _MOST_STEPS: Final = 4
 _MOST_RANKED: Final = 6
 
 
-def rebalance(asked: Asked, ground: Ground) -> Iterator[Trial]:
+def rebalance(asked: Asked, ground: ClusterGround) -> Iterator[Trial]:
     """Bring the weight where it is wanted: by one change, or by the best one after the other."""
     steps = _one_step(asked, ground, asked.layout)
     yield from steps
@@ -88,7 +88,7 @@ def _after(first: Trial, then: Trial) -> Trial:
     return Trial(f"{first.words}, and {then.words}", then.layout, tuple((n, *place) for n, place in moved.items()))
 
 
-def _one_step(asked: Asked, ground: Ground, layout: Layout) -> list[Trial]:
+def _one_step(asked: Asked, ground: ClusterGround, layout: Layout) -> list[Trial]:
     """Return single changes that bring the weight nearer to where it is wanted, the best first."""
     clusters = clusters_of(layout)
     # Weight lies well a little below the middle.
@@ -133,7 +133,7 @@ def _guessed(weighed: Sequence[Weighed], before: Layout, after: Layout) -> tuple
     return 2 * across / total / after.page.width - 1, 2 * down / total / after.page.height - 1
 
 
-def _moved_elsewhere(layout: Layout, members: list[Accent], ground: Ground) -> Iterator[Trial]:
+def _moved_elsewhere(layout: Layout, members: list[Accent], ground: ClusterGround) -> Iterator[Trial]:
     """Move a cluster to the other side of the page, or to a spot for clusters."""
     x, y = middle_of(members)
     width, height = layout.page.width, layout.page.height
@@ -185,7 +185,7 @@ def _stack_moved(layout: Layout, stack: list[Block], down: Grains) -> Trial:
     return Trial(f"move {what} {way_words(layout, 0, down)}", after, moved)
 
 
-def _swaps(layout: Layout, clusters: Mapping[str, list[Accent]], ground: Ground) -> Iterator[Trial]:
+def _swaps(layout: Layout, clusters: Mapping[str, list[Accent]], ground: ClusterGround) -> Iterator[Trial]:
     groups = list(clusters.values())
     for number, one in enumerate(groups):
         for other in groups[number + 1 :]:
@@ -195,7 +195,7 @@ def _swaps(layout: Layout, clusters: Mapping[str, list[Accent]], ground: Ground)
                 yield Trial(f"swap the clusters of {one[0].what.name} and {other[0].what.name}", changed(layout, moved))
 
 
-def _weights_added(asked: Asked, ground: Ground, layout: Layout) -> Iterator[Trial]:
+def _weights_added(asked: Asked, ground: ClusterGround, layout: Layout) -> Iterator[Trial]:
     """Add an owned main piece low on the page."""
     mains = [one for one in asked.owned if one.kind is EmbellishmentKind.MAIN and asked.left.get(one.key)]
     low = sorted((spot for spot in spots_of(layout) if spot.y > layout.page.height / 2), key=lambda spot: -spot.y)
@@ -212,7 +212,7 @@ def _weights_added(asked: Asked, ground: Ground, layout: Layout) -> Iterator[Tri
                 yield Trial(f"add {what.name} {spot.words}", changed(layout, [one]))
 
 
-def swap_papers(asked: Asked, ground: Ground) -> Iterator[Trial]:
+def swap_papers(asked: Asked, ground: ClusterGround) -> Iterator[Trial]:
     """Swap one of two papers that blur with another paper of the page."""
     layout = asked.layout
     letters = {block.id: paper_of(block) for block in layout.blocks}
@@ -227,7 +227,7 @@ def swap_papers(asked: Asked, ground: Ground) -> Iterator[Trial]:
             yield Trial(f"swap paper {mine} and paper {other}", replace(layout, papers=papers), swapped=(mine, other))
 
 
-def nearer(asked: Asked, ground: Ground) -> Iterator[Trial]:
+def nearer(asked: Asked, ground: ClusterGround) -> Iterator[Trial]:
     """Move a title toward the photos."""
     layout = asked.layout
     for key in asked.observation.keys:

@@ -15,6 +15,6 @@
 """
 
 from inkquilt.words.alphabets import Alphabet, LetteringKind, WidthClass
-from inkquilt.words.title import TitlePlace, TitleSetting, Way, settings_of
+from inkquilt.words.title import TitlePlace, TitleSetting, TitleWay, settings_of
 
-__all__ = ["Alphabet", "LetteringKind", "TitlePlace", "TitleSetting", "Way", "WidthClass", "settings_of"]
+__all__ = ["Alphabet", "LetteringKind", "TitlePlace", "TitleSetting", "TitleWay", "WidthClass", "settings_of"]

@@ -37,7 +37,7 @@ _QUARTER: Final = 9_000
 _DANCE: Final = (0, -6, 4, -3, 6, -1)
 
 
-class Way(Enum):
+class TitleWay(Enum):
     """How a title lies in its place."""
 
     STRAIGHT = "straight"
@@ -82,7 +82,7 @@ class TitleSetting:
     """A title as it can be set. ``over`` is how much it is too large for its place, 0 when it fits."""
 
     text: str
-    way: Way
+    way: TitleWay
     lines: tuple[TitleLine, ...]
     size: Size
     turn: int = 0
@@ -107,7 +107,7 @@ class TitleSetting:
             self.over,
             len(self.substitutes),
             self.rewritten,
-            list(Way).index(self.way),
+            list(TitleWay).index(self.way),
             -min(heights),
             len(self.lines),
             len({line.alphabet for line in self.lines}),
@@ -211,15 +211,15 @@ def _laid(
 ) -> Iterator[TitleSetting]:
     supplied = case.supply(lines, keys)
     stacked = len(lines) > 1 and len(lines) == len(text.split(" "))
-    ways = [(Way.STACKED if stacked else Way.STRAIGHT, place.size), (Way.UPRIGHT, place.size.swapped())]
+    ways = [(TitleWay.STACKED if stacked else TitleWay.STRAIGHT, place.size), (TitleWay.UPRIGHT, place.size.swapped())]
     straight: TitleSetting | None = None
     for way, room in ways:
-        if way is Way.UPRIGHT and place.size.height <= place.size.width:
+        if way is TitleWay.UPRIGHT and place.size.height <= place.size.width:
             continue
         setting = _sized(text, way, lines, keys, room, case)
         setting = replace(
             setting,
-            turn=_QUARTER if way is Way.UPRIGHT else 0,
+            turn=_QUARTER if way is TitleWay.UPRIGHT else 0,
             missing=supplied.missing,
             substitutes=supplied.substitutes,
         )
@@ -231,10 +231,10 @@ def _laid(
         if not own.over and len({line.height for line in own.lines}) > 1:
             yield replace(own, missing=supplied.missing, substitutes=supplied.substitutes)
     if len(lines) == 1 and straight.over and (slant := _slant(straight.size, place.size)):
-        yield replace(straight, way=Way.ASLANT, turn=-slant, over=0)
+        yield replace(straight, way=TitleWay.ASLANT, turn=-slant, over=0)
     dance = max(_DANCE) - min(_DANCE)
     if not straight.over and straight.size.height * (100 + dance) <= place.size.height * 100:
-        yield replace(straight, way=Way.DANCING)
+        yield replace(straight, way=TitleWay.DANCING)
 
 
 def _texts(lines: Sequence[str], keys: Sequence[str]) -> dict[str, str]:
@@ -245,7 +245,9 @@ def _texts(lines: Sequence[str], keys: Sequence[str]) -> dict[str, str]:
     return texts
 
 
-def _sized(text: str, way: Way, lines: tuple[str, ...], keys: tuple[str, ...], room: Size, case: _Case) -> TitleSetting:
+def _sized(
+    text: str, way: TitleWay, lines: tuple[str, ...], keys: tuple[str, ...], room: Size, case: _Case
+) -> TitleSetting:
     """Return the lines at the largest heights that fit, else at the smallest."""
     options = [case.known[key].heights() for key in keys]
 
@@ -286,7 +288,7 @@ def _own_sizes(text: str, lines: tuple[str, ...], key: str, room: Size, case: _C
     )
     size = Size(max(line.width for line in made), _depth(heights))
     over = max(0, size.width - room.width, size.height - room.height)
-    return TitleSetting(text, Way.OWN_SIZES, made, size, over=over)
+    return TitleSetting(text, TitleWay.OWN_SIZES, made, size, over=over)
 
 
 def _depth(heights: Sequence[Grains]) -> Grains:
@@ -348,9 +350,9 @@ def _with_letters(setting: TitleSetting, place: TitlePlace, known: dict[str, Alp
     return replace(setting, lines=tuple(lines))
 
 
-def _letters(line: TitleLine, way: Way, alphabet: Alphabet, place: TitlePlace, y: Grains) -> Iterator[LetterPlace]:
+def _letters(line: TitleLine, way: TitleWay, alphabet: Alphabet, place: TitlePlace, y: Grains) -> Iterator[LetterPlace]:
     x = (place.size.width - line.width) // 2
     for number, step in enumerate(_steps(line.text, alphabet, line.height)):
-        dance = line.height * _DANCE[number % len(_DANCE)] // 100 if way is Way.DANCING else 0
+        dance = line.height * _DANCE[number % len(_DANCE)] // 100 if way is TitleWay.DANCING else 0
         yield LetterPlace(step.character, step.form, x, y + dance, Size(step.width, line.height))
         x += step.advance

@@ -9,28 +9,28 @@ from typing import Final
 import cv2
 import numpy as np
 
-from inkquilt.sketch.draft import Found
+from inkquilt.sketch.draft import FoundShape
 from inkquilt.sketch.model import Block, Corner, End, Role, Shape, Size
 from inkquilt_io.picture.page import Pixels
-from inkquilt_io.picture.pieces import Piece
+from inkquilt_io.picture.pieces import PicturePiece
 
 #: Edges this near to the page's, in parts of its longer side, are the page's.
 _ALIKE: Final = 0.012
 
 
-def blocks_of(labels: Pixels, pieces: list[Piece], page: Size) -> Iterator[Found]:
+def blocks_of(labels: Pixels, pieces: list[PicturePiece], page: Size) -> Iterator[FoundShape]:
     """Yield a block for each piece, the one that lies lowest first."""
     scale = page.width / labels.shape[1]
     for number, piece in enumerate(_bottom_up(labels, pieces), start=1):
         block = _outline_of(labels, piece, scale, page)
         if block is not None:
-            yield Found(replace(block, id=f"piece-{number}"), False)
+            yield FoundShape(replace(block, id=f"piece-{number}"), False)
 
 
-def _bottom_up(labels: Pixels, pieces: list[Piece]) -> list[Piece]:
+def _bottom_up(labels: Pixels, pieces: list[PicturePiece]) -> list[PicturePiece]:
     """Order pieces so that what shows within another's outline comes after it."""
     left = sorted(pieces, key=lambda piece: -(piece.width * piece.height))
-    ordered: list[Piece] = []
+    ordered: list[PicturePiece] = []
     while left:
         lowest = next((one for one in left if not any(_shows_over(labels, one, other) for other in left)), left[0])
         ordered.append(lowest)
@@ -38,7 +38,7 @@ def _bottom_up(labels: Pixels, pieces: list[Piece]) -> list[Piece]:
     return ordered
 
 
-def _shows_over(labels: Pixels, one: Piece, other: Piece) -> bool:
+def _shows_over(labels: Pixels, one: PicturePiece, other: PicturePiece) -> bool:
     """Tell whether ``one`` shows where the outlines of both meet, more than ``other`` does."""
     if one is other:
         return False
@@ -50,7 +50,7 @@ def _shows_over(labels: Pixels, one: Piece, other: Piece) -> bool:
     return int(np.isin(shared, one.labels).sum()) > int(np.isin(shared, other.labels).sum())
 
 
-def _outline_of(labels: Pixels, piece: Piece, scale: float, page: Size) -> Block | None:
+def _outline_of(labels: Pixels, piece: PicturePiece, scale: float, page: Size) -> Block | None:
     mask = np.isin(labels, piece.labels).astype(np.uint8)
     contours, _ = cv2.findContours(mask, cv2.RETR_EXTERNAL, cv2.CHAIN_APPROX_NONE)
     outline = np.concatenate([contour for contour in contours if len(contour) > 8] or contours)
@@ -69,7 +69,7 @@ def _outline_of(labels: Pixels, piece: Piece, scale: float, page: Size) -> Block
     return box
 
 
-def _box(piece: Piece, scale: float, page: Size) -> Block | None:
+def _box(piece: PicturePiece, scale: float, page: Size) -> Block | None:
     """Return the upright box, its edges on the page's where they are near."""
     left, top = round(piece.left * scale), round(piece.top * scale)
     right, foot = round(piece.right * scale), round(piece.foot * scale)
@@ -118,7 +118,7 @@ def _circle(outline: Pixels, area: int, shape: tuple[int, ...], scale: float) ->
     return Block("", Role.PAPER, Shape.CIRCLE, x, y, side, side)
 
 
-def _tilted(piece: Piece, hull: Pixels, scale: float) -> Block | None:
+def _tilted(piece: PicturePiece, hull: Pixels, scale: float) -> Block | None:
     (centre_x, centre_y), (long, short), angle = cv2.minAreaRect(hull)
     hull_area = max(float(cv2.contourArea(hull)), 1.0)
     tilt = (angle + 45) % 90 - 45
@@ -138,7 +138,7 @@ _OPPOSITE: Final = {
 }
 
 
-def _triangle(box: Block, hull: Pixels, piece: Piece) -> Block | None:
+def _triangle(box: Block, hull: Pixels, piece: PicturePiece) -> Block | None:
     """Return a right-angled triangle that fills half of its box."""
     area = float(cv2.contourArea(hull)) / (piece.width * piece.height)
     if not 0.44 < area < 0.56:
@@ -157,7 +157,7 @@ def _triangle(box: Block, hull: Pixels, piece: Piece) -> Block | None:
     return replace(box, shape=Shape.TRIANGLE, corner=_OPPOSITE[farthest])
 
 
-def _banner(box: Block, contour: Pixels, piece: Piece, scale: float) -> Block | None:
+def _banner(box: Block, contour: Pixels, piece: PicturePiece, scale: float) -> Block | None:
     """Return a banner if one end is notched: a single three-cornered bite in the middle of a side."""
     corners = cv2.approxPolyDP(contour, 0.02 * cv2.arcLength(contour, True), True).reshape(-1, 2)
     if len(corners) != 5:

@@ -16,7 +16,7 @@ import cv2
 import numpy as np
 
 from inkquilt_io.picture.page import Pixels
-from inkquilt_io.picture.regions import Region, Regions
+from inkquilt_io.picture.regions import ColourRegion, Regions
 
 #: Colours this near in CIE Lab (8 bit, light made even) are one paper's.
 _COLOUR: Final = 5.0
@@ -43,7 +43,7 @@ _CLEARLY: Final = 0.4
 
 
 @dataclass(slots=True, eq=False)
-class Piece:
+class PicturePiece:
     """Regions that are one piece, with the box round them all."""
 
     labels: list[int]
@@ -65,7 +65,7 @@ class Piece:
         return self.foot - self.top
 
 
-def pieces_of(found: Regions) -> list[Piece]:
+def pieces_of(found: Regions) -> list[PicturePiece]:
     """Return the pieces of a page, its ground left out."""
     return _Joining(found).pieces()
 
@@ -76,13 +76,15 @@ class _Joining:
         self.high, self.wide = found.nearest.shape
         self.near = max(3, round(_ALIKE * max(self.high, self.wide)))
         self.parts = [self.piece_of(region) for region in found.regions]
-        self.of: dict[int, Piece] = {part.labels[0]: part for part in self.parts}
+        self.of: dict[int, PicturePiece] = {part.labels[0]: part for part in self.parts}
         self.borders = _borders(found.nearest)
         self.judged: dict[tuple[int, int, int, int], bool] = {}
 
-    def piece_of(self, region: Region) -> Piece:
+    def piece_of(self, region: ColourRegion) -> PicturePiece:
         box = region.left, region.top, region.right, region.foot
-        return Piece([region.label], *box, region.area, region.colour, region.bleached, self.hull_of(region.label))
+        return PicturePiece(
+            [region.label], *box, region.area, region.colour, region.bleached, self.hull_of(region.label)
+        )
 
     def hull_of(self, label: int) -> Pixels:
         """Return the convex hull, spikes along edges that meet there left out."""
@@ -94,20 +96,20 @@ class _Joining:
         hull: Pixels = cv2.convexHull(np.concatenate([c for c in contours if len(c) > 3] or list(contours)))
         return hull
 
-    def pieces(self) -> list[Piece]:
+    def pieces(self) -> list[PicturePiece]:
         base = self.base()
         if base is not None:
             self.join_base(base)
         self.join_pairs([part for part in self.parts if part is not base])
         return [part for part in self.parts if part is not base and not self.is_sliver(part)]
 
-    def is_sliver(self, part: Piece) -> bool:
+    def is_sliver(self, part: PicturePiece) -> bool:
         """Tell whether a part is too short and narrow to be a piece anyone cuts: what was left of a hidden one."""
         longer = max(self.high, self.wide)
         short, long = sorted((part.width, part.height))
         return bool(short < _SLIVER * longer and long < 12 * _SLIVER * longer)
 
-    def join_pairs(self, parts: list[Piece]) -> None:
+    def join_pairs(self, parts: list[PicturePiece]) -> None:
         """Join pairs that may be one, the largest first: of mats one in another the outer parts belong together."""
         while True:
             pairs = [
@@ -123,7 +125,7 @@ class _Joining:
             self.join(*pair)
             parts.remove(pair[1])
 
-    def join_base(self, base: Piece) -> None:
+    def join_base(self, base: PicturePiece) -> None:
         while True:
             part = next(
                 (p for p in self.parts if p is not base and _one_colour(base, p) and self.may_be_base(base, p)), None
@@ -132,7 +134,7 @@ class _Joining:
                 return
             self.join(base, part)
 
-    def join(self, one: Piece, other: Piece) -> None:
+    def join(self, one: PicturePiece, other: PicturePiece) -> None:
         self.parts.remove(other)
         share = other.area / (one.area + other.area)
         one.colour = one.colour * (1 - share) + other.colour * share
@@ -147,7 +149,7 @@ class _Joining:
 
     # -- the ground --------------------------------------------------------------------
 
-    def base(self) -> Piece | None:
+    def base(self) -> PicturePiece | None:
         """Return what most of the page's rim shows, if that is much of it: the page's own ground."""
         rims = {id(part): self.rim(part) for part in self.parts}
         largest = max(self.parts, key=lambda part: rims[id(part)], default=None)
@@ -155,12 +157,12 @@ class _Joining:
             return None
         return largest
 
-    def rim(self, part: Piece) -> int:
+    def rim(self, part: PicturePiece) -> int:
         inset = 4
         rim = np.concatenate([self.map[inset], self.map[-inset - 1], self.map[:, inset], self.map[:, -inset - 1]])
         return int(np.isin(rim, part.labels).sum())
 
-    def may_be_base(self, base: Piece, part: Piece) -> bool:
+    def may_be_base(self, base: PicturePiece, part: PicturePiece) -> bool:
         """Tell whether a region is ground that shows between what lies on it."""
         if self.border(base, part) > self.touch(part):
             return False  # an edge runs between them: a piece of the ground's colour
@@ -170,7 +172,7 @@ class _Joining:
 
     # -- one piece or two --------------------------------------------------------------
 
-    def may_be_one(self, one: Piece, other: Piece) -> bool:
+    def may_be_one(self, one: PicturePiece, other: PicturePiece) -> bool:
         """Tell whether all that shows between two parts can lie on top of both."""
         key = (one.labels[0], len(one.labels), other.labels[0], len(other.labels))
         if key not in self.judged:
@@ -179,7 +181,7 @@ class _Joining:
             )
         return self.judged[key]
 
-    def between(self, one: Piece, other: Piece) -> set[Piece]:
+    def between(self, one: PicturePiece, other: PicturePiece) -> set[PicturePiece]:
         """Return what shows within the outline round two parts, not counting what lies along that outline."""
         hull = cv2.convexHull(np.concatenate([one.hull, other.hull]))
         left, top, wide, high = cv2.boundingRect(hull)
@@ -193,12 +195,12 @@ class _Joining:
         found = {self.of[int(label)] for label, count in zip(labels, counts, strict=True) if label and count > least}
         return found - {one, other}
 
-    def show_one_outline(self, one: Piece, other: Piece) -> bool:
+    def show_one_outline(self, one: PicturePiece, other: PicturePiece) -> bool:
         """Tell whether the two show the sides of the box round both as parts of one piece do."""
         left, top = min(one.left, other.left), min(one.top, other.top)
         right, foot = max(one.right, other.right), max(one.foot, other.foot)
 
-        def sides(piece: Piece) -> int:
+        def sides(piece: PicturePiece) -> int:
             pairs = ((piece.left, left), (piece.top, top), (piece.right, right), (piece.foot, foot))
             return sum(abs(a - b) <= self.near for a, b in pairs)
 
@@ -207,21 +209,21 @@ class _Joining:
 
     # -- who lies on top ---------------------------------------------------------------
 
-    def beside(self, part: Piece) -> set[int]:
+    def beside(self, part: PicturePiece) -> set[int]:
         return {
             b if a in part.labels else a
             for (a, b), points in self.borders.items()
             if len(points) > _TOUCH and (a in part.labels) != (b in part.labels) and min(a, b) > 0
         }
 
-    def touch(self, part: Piece) -> float:
+    def touch(self, part: PicturePiece) -> float:
         """Return how long a border may be that two regions have by leaking along edges."""
         return max(_TOUCH, _LEAK * 2 * (part.width + part.height))
 
-    def border(self, one: Piece, other: Piece) -> int:
+    def border(self, one: PicturePiece, other: PicturePiece) -> int:
         return sum(len(self.borders.get((min(a, b), max(a, b)), ())) for a in one.labels for b in other.labels)
 
-    def is_over(self, one: Piece, other: Piece) -> bool:
+    def is_over(self, one: PicturePiece, other: PicturePiece) -> bool:
         """Tell whether ``one`` lies over ``other``: their common edge is an outline of the one, not of the other."""
         points = [
             self.borders[key]
@@ -235,7 +237,7 @@ class _Joining:
         mine, theirs = self.along(one, places), self.along(other, places)
         return mine >= _OWNS and theirs < _OWNS_NOT and mine - theirs > _CLEARLY
 
-    def along(self, piece: Piece, places: Pixels) -> float:
+    def along(self, piece: PicturePiece, places: Pixels) -> float:
         """Return the part of an edge that runs along the outline of a piece."""
         outline = np.zeros(self.map.shape, np.uint8)
         cv2.polylines(outline, [piece.hull], True, 1, _ON_OUTLINE)
@@ -260,12 +262,12 @@ def _borders(nearest: Pixels) -> dict[tuple[int, int], Pixels]:
     return {pair: np.concatenate(parts) for pair, parts in found.items()}
 
 
-def _joint_area(one: Piece, other: Piece) -> int:
+def _joint_area(one: PicturePiece, other: PicturePiece) -> int:
     wide = max(one.right, other.right) - min(one.left, other.left)
     return wide * (max(one.foot, other.foot) - min(one.top, other.top))
 
 
-def _one_colour(one: Piece, other: Piece) -> bool:
+def _one_colour(one: PicturePiece, other: PicturePiece) -> bool:
     """Tell whether two pieces are of one colour; what was too bright for the camera may be any light one."""
     off = np.abs(one.colour - other.colour)
     lightness = _BLEACHED if one.bleached or other.bleached else _LIGHTNESS

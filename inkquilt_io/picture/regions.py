@@ -22,7 +22,7 @@ _EDGE_WIDTH: Final = 17
 
 
 @dataclass(slots=True)
-class Region:
+class ColourRegion:
     """A part of the page of one colour: its label in the map, its box, its area, its colour in CIE Lab (8 bit)."""
 
     label: int
@@ -42,7 +42,7 @@ class Regions:
 
     labels: Pixels
     nearest: Pixels
-    regions: list[Region]
+    regions: list[ColourRegion]
 
 
 def regions_of(page: Pixels, as_taken: Pixels) -> Regions:
@@ -108,7 +108,7 @@ def _without_threads(labels: Pixels, seeds: Pixels, count: int) -> Pixels:
     return result
 
 
-def _region(label: int, labels: Pixels, seeds: Pixels, lab: Pixels, as_taken: Pixels) -> Region | None:
+def _region(label: int, labels: Pixels, seeds: Pixels, lab: Pixels, as_taken: Pixels) -> ColourRegion | None:
     mask = labels == label
     area = int(mask.sum())
     if area < _REGION_LEAST * mask.size:
@@ -117,7 +117,7 @@ def _region(label: int, labels: Pixels, seeds: Pixels, lab: Pixels, as_taken: Pi
     colour = np.median(lab[seeds == label], axis=0).astype(np.float32)
     bleached = float((as_taken[seeds == label].max(axis=1) >= 250).mean()) > 0.25
     left, right, top, foot = int(columns[0]), int(columns[-1]) + 1, int(rows[0]), int(rows[-1]) + 1
-    return Region(label, left, top, right, foot, area, colour, bleached)
+    return ColourRegion(label, left, top, right, foot, area, colour, bleached)
 
 
 def _nearest(labels: Pixels) -> Pixels:

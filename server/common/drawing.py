@@ -14,7 +14,7 @@ from inkquilt.cutting.terms import cells_seen, windows_seen
 from inkquilt.lengths import Grains, Unit, format_nearest
 from inkquilt.page import Fold
 from inkquilt.paper import paper_of, pieces_of
-from inkquilt.paper.kinds import Lie, PaperKind
+from inkquilt.paper.kinds import PaperKind, PatternRun
 from inkquilt.paper.openings import Inset
 from inkquilt.sketch import Block, Shape
 from inkquilt.sketch.geometry import box, drawn_outline, hole_outline
@@ -48,7 +48,7 @@ class LookSerializer(serializers.Serializer):
 
     colour = serializers.CharField()
     kind = serializers.ChoiceField([(kind.value, kind.value) for kind in PaperKind])
-    lie = serializers.ChoiceField([(lie.value, lie.value) for lie in Lie], allow_null=True)
+    lie = serializers.ChoiceField([(lie.value, lie.value) for lie in PatternRun], allow_null=True)
     picture = LookPictureSerializer(allow_null=True)
 
 
@@ -153,7 +153,7 @@ class Looks:
         look = self.papers.get(paper or "")
         if look is None:
             return None
-        lie = (Lie.ACROSS if block in self.across else Lie.UP).value if look.directional else None
+        lie = (PatternRun.ACROSS if block in self.across else PatternRun.UP).value if look.directional else None
         picture = look.picture and look.picture._asdict()
         return {"colour": look.colour, "kind": look.kind.value, "lie": lie, "picture": picture}
 

@@ -7,21 +7,21 @@ from inkquilt.cutting.pieces import Slant
 from inkquilt.embellishments import EmbellishmentKind, Facing
 from inkquilt.embellishments import Form as EmbellishmentForm
 from inkquilt.fit import School, Status, Variant
-from inkquilt.fit.request import Ends, Rung
+from inkquilt.fit.request import Rung, StripEnds
 from inkquilt.lengths import Unit
 from inkquilt.page import Side
 from inkquilt.paper.regions import Hold
 from inkquilt.sketch import Role, Shape
 from inkquilt.sketch.rework import Rework
 from inkquilt.sketch.ties import TieKind
-from inkquilt.words import Way as TitleWay
+from inkquilt.words import TitleWay as TitleWay
 from inkquilt.words.stories import JournalWay
 
 UNIT_CHOICES = [(unit.value, unit.value) for unit in Unit]
 SCHOOL_CHOICES = [(school.value, school.value) for school in School]
 RUNG_CHOICES = [(rung.value, rung.value) for rung in Rung]
 VARIANT_CHOICES = [(variant.value, variant.value) for variant in Variant if variant.value]
-ENDS_CHOICES = [(ends.value, ends.value) for ends in Ends]
+ENDS_CHOICES = [(ends.value, ends.value) for ends in StripEnds]
 TIE_CHOICES = [(kind.value, kind.value) for kind in TieKind]
 REWORK_CHOICES = [(rework.value, rework.value) for rework in Rework]
 STATUS_CHOICES = [(status.value, status.value) for status in Status]

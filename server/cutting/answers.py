@@ -15,7 +15,7 @@ from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
 from inkquilt.lengths import Unit, format_length, format_nearest, with_unit
 from inkquilt.paper.kinds import PaperSide, SideName
 from inkquilt.paper.pieces import paper_of
-from inkquilt.paper.regions import Hold, Region
+from inkquilt.paper.regions import Hold, SheetRegion
 from inkquilt.paper.repeats import Repeat, per_sheet
 from inkquilt.paper.saving import saving_words
 from inkquilt.paper.tools import ToolUse
@@ -237,7 +237,7 @@ _HOLDS = {
 }
 
 
-def _place_words(region: Region, unit: Unit) -> str:
+def _place_words(region: SheetRegion, unit: Unit) -> str:
     if region.across.hold is region.down.hold is Hold.MIDDLE:
         return "the middle of the sheet"
     words = []

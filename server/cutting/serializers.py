@@ -5,7 +5,7 @@ from rest_framework import serializers
 from inkquilt.cutting.guillotine import Proof, StockKind
 from inkquilt.cutting.steps import Becomes
 from inkquilt.cutting.terms import Wish
-from inkquilt.paper.kinds import Lie, SideName
+from inkquilt.paper.kinds import PatternRun, SideName
 from inkquilt.paper.saving import SavingKind
 from inkquilt_io.lettering import FONTS
 from server.common import fields
@@ -53,7 +53,7 @@ class TablePieceSerializer(serializers.Serializer):
     size = serializers.CharField()
     shape = serializers.ChoiceField(fields.SHAPE_CHOICES)
     side = serializers.ChoiceField(SIDES)
-    lie = serializers.ChoiceField([(lie.value, lie.value) for lie in Lie])
+    lie = serializers.ChoiceField([(lie.value, lie.value) for lie in PatternRun])
     directional = serializers.BooleanField()
     openings = serializers.ListField(child=serializers.CharField(), help_text="sizes of holes that are cut out of it")
     terms = TermsSerializer(allow_null=True, help_text="what is asked of its block, at the first piece of it")

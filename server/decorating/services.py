@@ -23,7 +23,7 @@ from server.solving.pool import solvers
 
 
 @dataclass(frozen=True, slots=True)
-class Table:
+class Decorating:
     """A page with what its owner has: all of it, and how many of each are left."""
 
     layout: Layout
@@ -32,11 +32,11 @@ class Table:
     school: BalanceSchool
 
 
-def table_of(page: Page, document: PageDocument) -> Table:
+def table_of(page: Page, document: PageDocument) -> Decorating:
     """Return a page as it is decorated."""
     owned = owned_by(page.owner)
     layout = layout_of(document, pictures_of(page, document))
-    return Table(layout, owned, left_of(owned, layout.accents), BalanceSchool(document.school))
+    return Decorating(layout, owned, left_of(owned, layout.accents), BalanceSchool(document.school))
 
 
 def cluster_plans(

@@ -82,7 +82,7 @@ class TakeOffSerializer(serializers.Serializer):
     kept = serializers.BooleanField(default=False)
 
 
-class TableView(APIView):
+class DraftsOnTableView(APIView):
     """What lies on a person's drawing table."""
 
     @extend_schema(operation_id="on_table", responses=OnTableSerializer(many=True))

@@ -7,7 +7,7 @@ from typing import Any, Final
 from inkquilt.fit import Fit, FitRequest, Way
 from inkquilt.fit.explain import gist_of
 from inkquilt.page import Page
-from inkquilt.photos.finding import OPEN_SLOT, Ranked, Wanted, slots_of
+from inkquilt.photos.finding import OPEN_SLOT, PhotosWanted, Ranked, slots_of
 from inkquilt.sketch import Role, Sketch
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.transform import oriented
@@ -32,7 +32,7 @@ class Finding:
     why: str
 
 
-def find(owner: Any, photos: list[Photo], page: Page, wanted: Wanted) -> list[Finding]:
+def find(owner: Any, photos: list[Photo], page: Page, wanted: PhotosWanted) -> list[Finding]:
     """Return the sketches of a person's shelf that suit photos and page best, the best first."""
     rows = list(SketchRow.objects.visible_to(owner).order_by("id"))
     drawn = [(row, core_sketch(row)) for row in rows]
@@ -66,7 +66,7 @@ def _finding(row: SketchRow, sketch: Sketch, ranked: Ranked, photos: list[Photo]
 
 
 @dataclass(frozen=True, slots=True)
-class Fitted:
+class FittedSketch:
     """A sketch truly fitted to the page, with its photos matched anew; no match when nothing fits."""
 
     fit: Fit
@@ -79,10 +79,10 @@ class Fitted:
         return None if self.match is None else self.match.cost + OPEN_SLOT * len(self.match.open)
 
 
-def fit_found(row: SketchRow, photos: list[Photo], page: Page, way: Way) -> Fitted:
+def fit_found(row: SketchRow, photos: list[Photo], page: Page, way: Way) -> FittedSketch:
     """Fit a found sketch to the page and match the photos to the slots it has there."""
     result: Fit = solvers().run("fit", FitRequest.plain(core_sketch(row), page), way)
     words = gist_of(result).words
     if not result.found:
-        return Fitted(result, None, words)
-    return Fitted(result, match(result.blocks, photos, [], True), words)
+        return FittedSketch(result, None, words)
+    return FittedSketch(result, match(result.blocks, photos, [], True), words)

@@ -10,7 +10,7 @@ from rest_framework.views import APIView
 
 from inkquilt.composition.document import SlotPhoto
 from inkquilt.fit import School, Way
-from inkquilt.photos.finding import Wanted
+from inkquilt.photos.finding import PhotosWanted
 from inkquilt.sketch import Block
 from inkquilt.sketch.model import Size
 from server.common import fields
@@ -95,7 +95,7 @@ class FinderView(APIView):
         """Rank every sketch, every way to hold it."""
         asked = asked_for(FindSerializer, request.data)
         page, _ = asked_page(asked)
-        wanted = Wanted(*(asked[name] for name in ("title", "journaling", "spread", "every_photo")))
+        wanted = PhotosWanted(*(asked[name] for name in ("title", "journaling", "spread", "every_photo")))
         photos = asked_photos(request.user, asked["photos"])
         return Response([_found(one, photos) for one in services.find(request.user, photos, page, wanted)])
 

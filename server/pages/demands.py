@@ -4,7 +4,7 @@ from dataclasses import replace
 from typing import Any
 
 from inkquilt.composition.changes import Change
-from inkquilt.composition.changes.by_hand import PinPiece, Sized, Untie
+from inkquilt.composition.changes.by_hand import PinPiece, TypedSize, Untie
 from inkquilt.composition.changes.layout import Concede, LeaveOut, SetLeast
 from inkquilt.composition.document import PageDocument
 from inkquilt.fit.request import Clash, Lift, LiftKind
@@ -69,7 +69,7 @@ def _once_more(asked: PinPiece, lift: Lift, block: Block | None, document: PageD
             return replace(asked, leave_out=more(asked.leave_out))
         case LiftKind.NO_MARGIN:
             return replace(asked, no_margin=True)
-    return replace(asked, sized=Sized(block=lift.name, **_size(block, document))) if block else asked
+    return replace(asked, sized=TypedSize(block=lift.name, **_size(block, document))) if block else asked
 
 
 def _own_change(lift: Lift, block: Block | None, document: PageDocument) -> Change | None:

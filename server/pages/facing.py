@@ -3,10 +3,10 @@
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
-from inkquilt.composition.changes.photos import Placed, PlaceMatched
+from inkquilt.composition.changes.photos import PlaceMatched, SlotChoice
 from inkquilt.page import Side
 from inkquilt.photos.chosen_prints import Chosen, chosen_prints
-from inkquilt.photos.matching import Wish
+from inkquilt.photos.matching import PhotoWish
 from inkquilt.sketch import Role
 from inkquilt.sketch import Sketch as CoreSketch
 from inkquilt.sketch.companion import Companion, companions, companions_for
@@ -56,7 +56,7 @@ def _picked(page: Page, numbers: tuple[int, ...]) -> list[Photo]:
 def _companions_for(sketch: CoreSketch, photos: list[Photo], listed: tuple[Size, ...]) -> tuple[Companion, ...]:
     """Return proposals with these photos at listed sizes: as large as all of them have room."""
     chosen = [
-        Chosen(Fraction(photo.pixels.across, photo.pixels.down), Wish(photo.wish), photo.existing_print)
+        Chosen(Fraction(photo.pixels.across, photo.pixels.down), PhotoWish(photo.wish), photo.existing_print)
         for photo in photos
     ]
     found: tuple[Companion, ...] = ()
@@ -80,7 +80,7 @@ def make_companion(*, page: Page, key: str, wanted: ForPhotos) -> Page:
     name = f"{page.name[:105]}, facing page"
     made = new_page(page.owner, chosen.sketch, facing, document.format, binding, name, None)
     placed = tuple(
-        Placed(block=slot, photo=photo)
+        SlotChoice(block=slot, photo=photo)
         for slot, photo in zip(chosen.slots, dict.fromkeys(wanted.picked), strict=False)
         if slot is not None
     )

@@ -2,10 +2,10 @@
 
 from dataclasses import dataclass
 
-from inkquilt.composition.changes.photos import Placed, PlaceMatched
+from inkquilt.composition.changes.photos import PlaceMatched, SlotChoice
 from inkquilt.composition.document import PageDocument
 from inkquilt.photos.assign import Choice
-from inkquilt.photos.matching import Candidate, Places, Wish, alike_sets, reasons, table_of
+from inkquilt.photos.matching import Candidate, PhotoWish, Places, alike_sets, reasons, table_of
 from inkquilt.photos.trimming import NO_TRIM, USUAL_TRIM
 from inkquilt.sketch import Block, Role
 from server.photos.models import Photo, areas_of
@@ -26,7 +26,7 @@ class Match:
     @property
     def change(self) -> PlaceMatched:
         """The change of a page that does it."""
-        return PlaceMatched(placed=tuple(Placed(block=block, photo=photo) for block, photo in self.placed.items()))
+        return PlaceMatched(placed=tuple(SlotChoice(block=block, photo=photo) for block, photo in self.placed.items()))
 
 
 def candidates_of(photos: list[Photo]) -> list[Candidate]:
@@ -37,7 +37,7 @@ def candidates_of(photos: list[Photo]) -> list[Candidate]:
             photo.pk,
             photo.pixels,
             areas_of(photo),
-            Wish(photo.wish),
+            PhotoWish(photo.wish),
             photo.group,
             photo.taken.timestamp() if photo.taken else None,
             look,

@@ -2,7 +2,7 @@
 
 from rest_framework import serializers
 
-from inkquilt.composition.changes.photos import Placed
+from inkquilt.composition.changes.photos import SlotChoice
 from inkquilt.photos.mats import Shade
 from server.pages.change_serializers import ChangeField, serializer_for
 
@@ -40,7 +40,7 @@ class MatchReasonSerializer(serializers.Serializer):
 class MatchSerializer(serializers.Serializer):
     """The best choice of a slot for each photo, the photos left out, the slots left open, and the change for it."""
 
-    placed = serializer_for(Placed)(many=True)
+    placed = serializer_for(SlotChoice)(many=True)
     left_out = serializers.ListField(child=serializers.IntegerField())
     open = serializers.ListField(child=serializers.CharField())
     reasons = MatchReasonSerializer(many=True)

@@ -5,7 +5,7 @@ from typing import Any
 from rest_framework import serializers
 
 from inkquilt.composition.changes.layout import LONGEST_PLAN
-from inkquilt.composition.changes.photos import Placed
+from inkquilt.composition.changes.photos import SlotChoice
 from inkquilt.sketch.photo_list import MOST_PHOTOS
 from server.common import fields
 from server.common.drawing import BoardSerializer
@@ -375,7 +375,7 @@ class NewPageSerializer(FormatRequestSerializer):
     turn = serializers.ChoiceField([0, 90, 180, 270], required=False)
     mirrored = serializers.BooleanField(required=False)
     school = serializers.ChoiceField(fields.SCHOOL_CHOICES, required=False)
-    placed = serializer_for(Placed)(many=True, required=False, max_length=60)
+    placed = serializer_for(SlotChoice)(many=True, required=False, max_length=60)
     name = serializers.CharField(required=False, allow_blank=True, max_length=120)
 
 

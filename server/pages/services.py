@@ -14,7 +14,7 @@ from django.db.models import F
 
 from inkquilt.composition.changes import After, Change
 from inkquilt.composition.changes.by_hand import PinPiece
-from inkquilt.composition.changes.photos import Placed, PlaceMatched
+from inkquilt.composition.changes.photos import PlaceMatched, SlotChoice
 from inkquilt.composition.document import AccentsHome, PageDocument
 from inkquilt.composition.lettering import lettered_anew
 from inkquilt.composition.stored import read_document, write_document
@@ -72,7 +72,7 @@ def make_page(
     binding: Side | None = None,
     name: str = "",
     way: Way = AS_DRAWN,
-    placed: Sequence[Placed] = (),
+    placed: Sequence[SlotChoice] = (),
 ) -> Page:
     """Put a sketch on a page of its own and fit it: as drawn where that is still the design, else as near as can be.
 

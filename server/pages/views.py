@@ -12,7 +12,7 @@ from rest_framework.views import APIView
 
 from inkquilt.composition.changes.by_hand import PinPiece
 from inkquilt.composition.changes.layout import Concede, ReworkSlots
-from inkquilt.composition.changes.photos import Placed
+from inkquilt.composition.changes.photos import SlotChoice
 from inkquilt.fit import School, Variant, Way
 from inkquilt.fit.concessions import WayOut
 from inkquilt.lengths import INCH, format_nearest
@@ -148,7 +148,7 @@ class PagesView(APIView):
             binding=side,
             name=name,
             way=way,
-            placed=tuple(Placed(**row) for row in wanted.get("placed") or ()),
+            placed=tuple(SlotChoice(**row) for row in wanted.get("placed") or ()),
         )
         return answer(page, status.HTTP_201_CREATED)
 

@@ -9,7 +9,7 @@ from uuid import uuid4
 from django.db import DatabaseError, IntegrityError, transaction
 
 from inkquilt.sketch.model import Size
-from inkquilt_io.looking import Proposal
+from inkquilt_io.looking import FocalProposal
 from server.common.asked import refuse
 from server.photos import files
 from server.photos.models import PARTS, FocalArea, Photo
@@ -116,7 +116,7 @@ def _places(area: dict[str, Any]) -> dict[str, int]:
 def look_at(*, photo: Photo) -> Photo:
     """Look for what matters on a photo, once; what is found is proposed and counts only when accepted."""
     if not photo.looked_at and photo.suffix and photo.rendition("view").is_file():
-        found: list[Proposal] = solvers().run("look_for_areas", photo.rendition("view"))
+        found: list[FocalProposal] = solvers().run("look_for_areas", photo.rendition("view"))
         rows = [_proposed(photo, proposal) for proposal in found]
         with transaction.atomic():
             if Photo.objects.filter(pk=photo.pk, looked_at=False).update(looked_at=True):
@@ -124,7 +124,7 @@ def look_at(*, photo: Photo) -> Photo:
     return Photo.objects.prefetch_related("areas").get(pk=photo.pk)
 
 
-def _proposed(photo: Photo, proposal: Proposal) -> FocalArea:
+def _proposed(photo: Photo, proposal: FocalProposal) -> FocalArea:
     area = proposal.area
     places = {name: int(getattr(area, name) * PARTS) for name in ("left", "top", "width", "height")}
     return FocalArea(photo=photo, **places, weight=area.weight, source=proposal.sign.value, accepted=False)

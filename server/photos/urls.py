@@ -2,13 +2,13 @@
 
 from django.urls import path, re_path
 
-from server.photos.views import AreasView, LookView, PhotosView, PhotoView, PictureView, PrintsView
+from server.photos.views import AreasView, EnteredPrintsView, LookView, PhotoPictureView, PhotosView, PhotoView
 
 urlpatterns = [
     path("photos/", PhotosView.as_view()),
-    path("photos/prints/", PrintsView.as_view()),
+    path("photos/prints/", EnteredPrintsView.as_view()),
     path("photos/<id:pk>/", PhotoView.as_view()),
     path("photos/<id:pk>/areas/", AreasView.as_view()),
     path("photos/<id:pk>/look/", LookView.as_view()),
-    re_path(r"^photos/(?P<pk>\d{1,15})/(?P<kind>view|thumb)/$", PictureView.as_view()),
+    re_path(r"^photos/(?P<pk>\d{1,15})/(?P<kind>view|thumb)/$", PhotoPictureView.as_view()),
 ]

@@ -76,7 +76,7 @@ class PhotosView(APIView):
         return Response(told.data, status=status.HTTP_201_CREATED)
 
 
-class PrintsView(APIView):
+class EnteredPrintsView(APIView):
     """Prints and documents that exist, entered by their size."""
 
     @extend_schema(
@@ -155,7 +155,7 @@ class LookView(APIView):
         return Response(PhotoSerializer(services.look_at(photo=photo)).data)
 
 
-class PictureView(APIView):
+class PhotoPictureView(APIView):
     """The picture itself, upright."""
 
     @extend_schema(operation_id="picture", responses={(200, "image/jpeg"): OpenApiTypes.BINARY, 404: ErrorSerializer})

@@ -9,7 +9,7 @@ from typing import Any
 from django.conf import settings
 
 from inkquilt.lengths import Grains, Unit, with_unit
-from inkquilt.printing import PAPERS, Fineness, Packed, Paper, Print, PrintSheet, fineness
+from inkquilt.printing import PAPERS, Fineness, Packed, Print, PrintPaper, PrintSheet, fineness
 from inkquilt.printing.packing import PieceTooLarge
 from inkquilt.sketch import Role
 from inkquilt_io.photo_files import NotAPhoto
@@ -26,10 +26,10 @@ from server.solving.pool import solvers
 
 
 @dataclass(frozen=True, slots=True)
-class Terms:
+class PrintTerms:
     """How photos are printed: on which paper, with a white border or a bleed, and what the printer leaves blank."""
 
-    paper: Paper
+    paper: PrintPaper
     margin: Grains
     border: Grains = 0
     bleed: Grains = 0
@@ -39,14 +39,14 @@ class Terms:
 class Plan:
     """What is printed and what is not, and why not."""
 
-    terms: Terms
+    terms: PrintTerms
     prints: list[Print] = field(default_factory=list)
     sources: dict[str, Source] = field(default_factory=dict)
     fine: dict[str, Fineness] = field(default_factory=dict)
     left: list[tuple[str, str]] = field(default_factory=list)
 
 
-def paper_of(key: str) -> Paper:
+def paper_of(key: str) -> PrintPaper:
     """Return photo paper by its key. Raises ``BadInput``."""
     paper = next((paper for paper in PAPERS if paper.key == key), None)
     if paper is None:
@@ -54,7 +54,7 @@ def paper_of(key: str) -> Paper:
     return paper
 
 
-def plan(pages: Sequence[Page], terms: Terms) -> Plan:
+def plan(pages: Sequence[Page], terms: PrintTerms) -> Plan:
     """Return the prints of pages, each photo at the size its slot has there."""
     made = Plan(terms)
     documents = documents_of(pages)

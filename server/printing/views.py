@@ -15,14 +15,14 @@ from inkquilt.lengths import INCH, Unit, with_unit
 from inkquilt.printing import PAPERS, Print, PrintSheet
 from inkquilt.printing.prints import BLEED, Grade
 from inkquilt.sketch.model import Size
-from inkquilt_io.photo_printer import USUAL_MARGIN, Fault, Printer
+from inkquilt_io.photo_printer import USUAL_MARGIN, Printer, PrinterFault
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import ErrorSerializer
 from server.printing import services
 
 PAPER_CHOICES = [(paper.key, paper.name) for paper in PAPERS]
 GRADES = [(grade.value, grade.value) for grade in Grade]
-FAULTS = [(fault.value, fault.value) for fault in Fault]
+FAULTS = [(fault.value, fault.value) for fault in PrinterFault]
 #: A white border wider than this is no border.
 WIDEST_BORDER = 2 * INCH
 

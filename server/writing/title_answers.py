@@ -12,7 +12,7 @@ from inkquilt.composition.lettering import lettering_from
 from inkquilt.lengths import Unit, format_nearest, with_unit
 from inkquilt.sketch import Block
 from inkquilt.trying.underlays import laid_before, standing_out, under_setting, underlay_words
-from inkquilt.words import TitleSetting, Way
+from inkquilt.words import TitleSetting, TitleWay
 from inkquilt.words.readable import Readability, Underlay, UnderlayKind
 from server.pages.accents import accent_answer
 from server.pages.change_serializers import written_change
@@ -105,10 +105,10 @@ def _words(way: TitleSetting, names: dict[str, str], unit: Unit) -> str:
     """Name a way in a few words: lines, alphabets, height."""
     used = list(dict.fromkeys(line.alphabet for line in way.lines))
     lines = {1: "one line", 2: "two lines", 3: "three lines"}.get(len(way.lines), f"{len(way.lines)} lines")
-    if way.way is Way.STACKED:
+    if way.way is TitleWay.STACKED:
         lines = "a word a line"
     heights = " and ".join(dict.fromkeys(with_unit(line.height, unit) for line in way.lines))
-    how = {Way.STRAIGHT: "", Way.STACKED: ""}.get(way.way, f", {way.way.value}")
+    how = {TitleWay.STRAIGHT: "", TitleWay.STACKED: ""}.get(way.way, f", {way.way.value}")
     return f"{lines}{how}, {' and '.join(names[key] for key in used)} {heights}"
 
 

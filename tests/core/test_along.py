@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from shapely.geometry import box as rectangle
 from shapely.ops import unary_union
 
-from inkquilt.along import MORE_HIDDEN, STICKS_OUT, Laid, going_along
+from inkquilt.along import MORE_HIDDEN, STICKS_OUT, LaidPage, going_along
 from inkquilt.colour import Rgb
 from inkquilt.embellishments import Accent, Embellishment, EmbellishmentKind, Form
 from inkquilt.fit import FitRequest, School, Way
@@ -47,7 +47,9 @@ def cluster(x, y, name="c"):
 
 def laid_on(sketch, page):
     """Return a sketch laid as drawn on a page of a size, as embellishments see it."""
-    return Laid(fit(FitRequest.plain(sketch, page), Way(School.KEEP_PROPORTIONS)).blocks, Size(page.width, page.height))
+    return LaidPage(
+        fit(FitRequest.plain(sketch, page), Way(School.KEEP_PROPORTIONS)).blocks, Size(page.width, page.height)
+    )
 
 
 def scaled(by, laid):
@@ -59,10 +61,10 @@ def scaled(by, laid):
     blocks = tuple(
         replace(b, x=less(b.x), y=less(b.y), width=less(b.width), height=less(b.height)) for b in laid.blocks
     )
-    return Laid(blocks, Size(less(laid.page.width), less(laid.page.height)))
+    return LaidPage(blocks, Size(less(laid.page.width), less(laid.page.height)))
 
 
-OWN = Laid(SKETCH.blocks, SKETCH.page)
+OWN = LaidPage(SKETCH.blocks, SKETCH.page)
 
 
 def hidden(accents, laid):
@@ -108,7 +110,7 @@ class GoingAlong(TestCase):
         under = piece("circle", 4, 6.5, 1.5, K.BASE, under="t", group="title")
         (moved,) = going_along([under], OWN, scaled(0.7, OWN)).laid
         self.assertEqual(moved.under, "t")
-        without = Laid(tuple(block for block in OWN.blocks if block.id != "t"), OWN.page)
+        without = LaidPage(tuple(block for block in OWN.blocks if block.id != "t"), OWN.page)
         self.assertIsNone(going_along([under], OWN, without).laid[0].under)
 
     def test_two_clusters_do_not_pile_up(self):
@@ -128,10 +130,12 @@ class GoingAlong(TestCase):
             self.assertEqual((after.x, after.y), (round(before.x / 2), round(before.y / 2)))
         between = [piece("gap", 7.25, 3, 0.4, K.DOT, group="scatter-1")]
         wider = replace(OWN.blocks[0], width=inches("6 1/8"))
-        along = going_along(between, OWN, Laid((wider, *OWN.blocks[1:]), OWN.page))
+        along = going_along(between, OWN, LaidPage((wider, *OWN.blocks[1:]), OWN.page))
         self.assertEqual(len(along.laid), 1, "a hair of it is no harm")
         far = replace(OWN.blocks[1], x=inches("5"), width=inches("1 1/2"), height=inches("3"))
-        along = going_along(between, OWN, Laid((OWN.blocks[0], replace(far, x=inches("7")), *OWN.blocks[2:]), OWN.page))
+        along = going_along(
+            between, OWN, LaidPage((OWN.blocks[0], replace(far, x=inches("7")), *OWN.blocks[2:]), OWN.page)
+        )
         self.assertEqual(along.put_back, tuple(between))
 
     @settings(max_examples=25, deadline=None, derandomize=True)

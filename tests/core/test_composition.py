@@ -11,16 +11,16 @@ from hypothesis import strategies as st
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.colour import Rgb
 from inkquilt.composition.changes import After, Change, Known, KnownPaper, KnownPhoto, KnownState, Lettering, kinds
-from inkquilt.composition.changes.accents import Arrange, ChooseSchool, CutPiece, Move, MoveAccent, Put, puts_of
+from inkquilt.composition.changes.accents import Arrange, ChooseSchool, CutFromPaper, Move, MoveAccent, Put, puts_of
 from inkquilt.composition.changes.base import change
-from inkquilt.composition.changes.by_hand import PinPiece, Sized, Tie, Unpin, Untie
+from inkquilt.composition.changes.by_hand import AddTie, PinPiece, TypedSize, Unpin, Untie
 from inkquilt.composition.changes.contents import SetSheet, TypeTitle
 from inkquilt.composition.changes.cutting import (
     CloseWindow,
+    CutDouble,
     CutFrom,
     CutSlanting,
     CutWindow,
-    Fold,
     LieAcross,
     MakeRow,
     SaveOn,
@@ -48,11 +48,11 @@ from inkquilt.composition.changes.photos import (
     KeepWhole,
     LayMats,
     MatAsked,
-    Placed,
     PlaceMatched,
     PlacePhoto,
     ShieldAsked,
     ShieldPhoto,
+    SlotChoice,
     Trim,
 )
 from inkquilt.composition.changes.states import TakeUp
@@ -74,7 +74,7 @@ from inkquilt.embellishments import CUT, Embellishment, EmbellishmentKind, Form
 from inkquilt.errors import BadInput, CoreError, SketchFaults
 from inkquilt.fit import School, Way, bounds
 from inkquilt.fit.explain import RUNG_SAID
-from inkquilt.fit.request import Die, Ends, Pin, Rung
+from inkquilt.fit.request import Die, Pin, Rung, StripEnds
 from inkquilt.fit.solve import fit
 from inkquilt.lengths import INCH, MM, Unit, format_length, parse_length
 from inkquilt.page import Side
@@ -274,7 +274,7 @@ class Kinds(TestCase):
             (TakeUp(step=1), DOCUMENT, After.TAKEN_UP),
             (Untie(tie="order x p q"), DOCUMENT, After.FITS),
             (Untie(tie="order x p q"), pinned, After.REFITS),
-            (Tie(blocks=("p", "q")), pinned, After.REFITS),
+            (AddTie(blocks=("p", "q")), pinned, After.REFITS),
             (Arrange(), DOCUMENT, After.STAYS),
             (Arrange(moves=(Move(block="t", x=6, y=7),)), DOCUMENT, After.REFITS),
         ):
@@ -304,37 +304,61 @@ LIMITS = (
     (ChangeGrid(grid="1/64"), ChangeGrid(grid="0"), "grid"),
     (SetLeast(block="q", width="12", height="12"), SetLeast(block="q", width="12 1/64", height="12"), "least"),
     (SetLeast(block="q", width="1/64", height="1"), SetLeast(block="q", width="1/64", height="0"), "least"),
-    (LayMats(block="q", mats=(MatAsked(**sides("3", "0", "0", "0")),)),
-     LayMats(block="q", mats=(MatAsked(**sides("3 1/64", "0", "0", "0")),)), "reveal"),
-    (LayMats(block="q", mats=(MatAsked(**sides("1/64", "0", "0", "0")),)),
-     LayMats(block="q", mats=(MatAsked(**sides("0", "0", "0", "0")),)), "reveal"),
+    (
+        LayMats(block="q", mats=(MatAsked(**sides("3", "0", "0", "0")),)),
+        LayMats(block="q", mats=(MatAsked(**sides("3 1/64", "0", "0", "0")),)),
+        "reveal",
+    ),
+    (
+        LayMats(block="q", mats=(MatAsked(**sides("1/64", "0", "0", "0")),)),
+        LayMats(block="q", mats=(MatAsked(**sides("0", "0", "0", "0")),)),
+        "reveal",
+    ),
     (LeaveOut(block="q"), LeaveOut(block="base"), "not-left-out"),
     (LeaveOut(block="p"), LeaveOut(block="m"), "not-left-out"),
     (CutWindow(block="base", **BASE_WINDOW), CutWindow(block="q", **BASE_WINDOW), "no-paper-there"),
-    (CutWindow(block="base", **BASE_WINDOW, backing="B"), CutWindow(block="base", **BASE_WINDOW, backing="Z"),
-     "unknown-paper"),
-    (CutFrom(block="band", across=Hold.AT, down=Hold.LOW, left="0"),
-     CutFrom(block="band", across=Hold.AT, down=Hold.LOW, left="-1/64"), "region"),
+    (
+        CutWindow(block="base", **BASE_WINDOW, backing="B"),
+        CutWindow(block="base", **BASE_WINDOW, backing="Z"),
+        "unknown-paper",
+    ),
+    (
+        CutFrom(block="band", across=Hold.AT, down=Hold.LOW, left="0"),
+        CutFrom(block="band", across=Hold.AT, down=Hold.LOW, left="-1/64"),
+        "region",
+    ),
     (CutSlanting(block="panel", slant=Slant.FALLING), CutSlanting(block="q", slant=Slant.FALLING), "no-paper-there"),
-    (Fold(block="panel", fold="left"), Fold(block="base", fold="left"), "no-fold"),
+    (CutDouble(block="panel", fold="left"), CutDouble(block="base", fold="left"), "no-fold"),
     (ShapeWith(block="band", tool=5), ShapeWith(block="band", tool=6), "unknown-tool"),
     (ChoosePaper(block="band", stash_paper=7), ChoosePaper(block="band", stash_paper=8), "unknown-stash-paper"),
     (ChoosePaper(block="p", stash_paper=7), ChoosePaper(block="q", stash_paper=7), "no-paper-there"),
     (ChoosePaper(paper="C", stash_paper=7), ChoosePaper(paper="D", stash_paper=7), "unknown-paper"),
     (PlacePhoto(block="p", photo=1), PlacePhoto(block="p", photo=3), "unknown-photo"),
     (PlacePhoto(block="p", photo=1), PlacePhoto(block="t", photo=1), "unknown-block"),
-    (PlaceMatched(placed=(Placed(block="p", photo=1), Placed(block="q", photo=2))),
-     PlaceMatched(placed=(Placed(block="p", photo=1), Placed(block="q", photo=1))), "photo-twice"),
-    (ReworkSlots(rework=Rework.MERGE, blocks=("q", "r")), ReworkSlots(rework=Rework.MERGE, blocks=("p", "r")),
-     "not-merged"),
+    (
+        PlaceMatched(placed=(SlotChoice(block="p", photo=1), SlotChoice(block="q", photo=2))),
+        PlaceMatched(placed=(SlotChoice(block="p", photo=1), SlotChoice(block="q", photo=1))),
+        "photo-twice",
+    ),
+    (
+        ReworkSlots(rework=Rework.MERGE, blocks=("q", "r")),
+        ReworkSlots(rework=Rework.MERGE, blocks=("p", "r")),
+        "not-merged",
+    ),
     (ReworkSlots(rework=Rework.SPLIT, blocks=("p",)), ReworkSlots(rework=Rework.SPLIT, blocks=("p", "q")), "rework"),
-    (Tie(tie_kind=TieKind.EQUAL_GAPS, blocks=("p", "q", "r")), Tie(tie_kind=TieKind.EQUAL_GAPS, blocks=("p", "q")),
-     "not-tied"),
-    (Tie(blocks=("p", "q")), Tie(blocks=("p", "p")), "not-tied"),
+    (
+        AddTie(tie_kind=TieKind.EQUAL_GAPS, blocks=("p", "q", "r")),
+        AddTie(tie_kind=TieKind.EQUAL_GAPS, blocks=("p", "q")),
+        "not-tied",
+    ),
+    (AddTie(blocks=("p", "q")), AddTie(blocks=("p", "p")), "not-tied"),
     (Untie(tie="order x p q"), Untie(tie=""), "no-tie"),
     (Concede(leave_out=("c",)), Concede(leave_out=("z",)), "unknown-block"),
-    (ShieldPhoto(block="p", shields=(ShieldAsked(upper="t", axis=Axis.X, covered=0, of=1),)),
-     ShieldPhoto(block="p", shields=(ShieldAsked(upper="z", axis=Axis.X, covered=0, of=1),)), "unknown-block"),
+    (
+        ShieldPhoto(block="p", shields=(ShieldAsked(upper="t", axis=Axis.X, covered=0, of=1),)),
+        ShieldPhoto(block="p", shields=(ShieldAsked(upper="z", axis=Axis.X, covered=0, of=1),)),
+        "unknown-block",
+    ),
     (Arrange(put=(put(), put())), Arrange(put=(put(), put(), put())), "none-left"),
     (Arrange(put=(put(),)), Arrange(put=(Put(embellishment="2", x=1, y=1),)), "unknown-embellishment"),
     (Arrange(moves=(Move(block="q", x=6, y=4),)), Arrange(moves=(Move(block="z", x=6, y=4),)), "unknown-block"),
@@ -345,7 +369,7 @@ LIMITS = (
     (TakeUp(step=1), TakeUp(step=2), "unknown-state"),
     (ChangeFormat(format="letter"), ChangeFormat(format="legal"), "unknown-format"),
     (ChangeFormat(width="10 1/2", height="10"), ChangeFormat(width="ten", height="10"), "unreadable-length"),
-)  # fmt: skip
+)
 
 
 class Limits(TestCase):
@@ -409,7 +433,7 @@ class Applied(TestCase):
             (LieAcross(block="band", on=True), "pattern across on strip band"),
             (SaveOn(block="base"), "cut whole: base"), (SpareCopies(block="band", count=2), "2 spare of strip band"),
             (SetLip(lip="3/8"), "lip of 3/8 in"), (MakeRow(block="band", count=4), "4 pieces for strip band"),
-            (MakeRow(block="band"), "strip band in one piece"), (Fold(block="panel"), "paper panel single"),
+            (MakeRow(block="band"), "strip band in one piece"), (CutDouble(block="panel"), "paper panel single"),
             (ShapeWith(block="band", tool=5), "scallop for strip band"),
             (ShapeWith(block="band"), "no tool for strip band"),
             (ChoosePaper(block="band", stash_paper=7), "comb, A side, for paper B"),
@@ -451,7 +475,7 @@ class Applied(TestCase):
         after = done(asked, document)
         self.assertEqual({pin.block for pin in after.pins}, {"q", "r"})
         self.assertEqual((after.untied, after.left_out), (frozenset({"order x p q"}), frozenset({"c"})))
-        smaller = done(PinPiece(block="q", left="5", sized=Sized(block="r", width="1", height="1 1/2")), document)
+        smaller = done(PinPiece(block="q", left="5", sized=TypedSize(block="r", width="1", height="1 1/2")), document)
         self.assertIn(Pin("r", x=9 * INCH, width=INCH, height=3 * INCH // 2), smaller.pins)
 
     def test_photos_change_places_and_a_locked_one_stays_as_it_lies(self):
@@ -461,7 +485,7 @@ class Applied(TestCase):
         self.assertEqual({slot: on.photo for slot, on in swapped.photos.items()}, {"p": 2, "q": 1})
         again = done(PlacePhoto(block="p", photo=1, locked=True), both)
         self.assertEqual(again.photos["p"], SlotPhoto(1, zoom=1.5, turn=-250, locked=True))
-        matched = done(PlaceMatched(placed=(Placed(block="p", photo=1),)), again)
+        matched = done(PlaceMatched(placed=(SlotChoice(block="p", photo=1),)), again)
         self.assertEqual(matched.photos, {"p": again.photos["p"]})
         self.assertEqual(done(PlacePhoto(block="p", photo=1, as_it_comes=True), again).photos["p"],
                          SlotPhoto(1, locked=True))  # fmt: skip
@@ -478,7 +502,7 @@ class Applied(TestCase):
         self.assertEqual(again.accents, laid.accents, "laid as they lie, they lie as they did")
 
     def test_a_piece_cut_from_paper_is_none_of_the_stash(self):
-        cut = CutPiece(name="strip", form=Form.STRIP, width=2, height=0.5, colour="#1d2a57")
+        cut = CutFromPaper(name="strip", form=Form.STRIP, width=2, height=0.5, colour="#1d2a57")
         (piece,) = done(Arrange(put=(Put(cut=cut, x=3, y=3),))).accents
         self.assertEqual((piece.what.key, piece.what.count, piece.what.size), (CUT, None, Size(2 * INCH, INCH // 2)))
         with self.assertRaises(CoreError):
@@ -493,7 +517,7 @@ class Applied(TestCase):
                          {"A": SideName.B, "B": SideName.A})  # fmt: skip
 
     def test_an_added_tie_is_taken_away_by_its_place(self):
-        tied = done(Tie(blocks=("p", "q"), highs=(True,)), done(Tie(blocks=("q", "r"), axis=Axis.Y)))
+        tied = done(AddTie(blocks=("p", "q"), highs=(True,)), done(AddTie(blocks=("q", "r"), axis=Axis.Y)))
         self.assertEqual(tied.ties[1].highs, (True, False))
         self.assertEqual(done(Untie(tie="added 0"), tied).ties, tied.ties[1:])
         self.assertEqual(done(Untie(tie="added 2"), tied).untied, {"added 2"})
@@ -503,7 +527,7 @@ class Applied(TestCase):
         self.assertEqual((eye.grid, eye.switches.by_eye), (bounds.EYE_GRID[Unit.IN], True))
         self.assertEqual(done(Switch(by_eye=False), eye).grid, bounds.DEFAULT_GRID[Unit.IN])
         own = done(ChangeGrid(grid="1/16"))
-        self.assertEqual(done(Switch(ends=Ends.SHORT), own).grid, INCH // 16, "another choice leaves them")
+        self.assertEqual(done(Switch(ends=StripEnds.SHORT), own).grid, INCH // 16, "another choice leaves them")
 
 
 class Asked(TestCase):

@@ -16,8 +16,8 @@ from inkquilt.lengths import INCH, Unit
 from inkquilt.paper import PaperPieces, Piece, PieceList
 from inkquilt.paper.kinds import SideName
 from inkquilt.paper.openings import Distances, Inset, NoWindow, Window, backing_of, window_at
-from inkquilt.paper.regions import Along, Hold, Motif, Region
-from inkquilt.paper.repeats import Margins, Repeat, RowTooLong, cells_of
+from inkquilt.paper.regions import AxisHold, Hold, Motif, SheetRegion
+from inkquilt.paper.repeats import Repeat, RowMargins, RowTooLong, cells_of
 from inkquilt.paper.saving import Saving, SavingKind
 from inkquilt.paper.tools import ShapingTool, ToolUse
 from inkquilt.sketch.model import End, Role, Shape, Size
@@ -25,7 +25,7 @@ from tests.building import inches, size
 from tests.outside.replaying import Part, parts_after
 
 SHEET = size("12", "12")
-CENTRED = Region(Along(Hold.MIDDLE), Along(Hold.MIDDLE))
+CENTRED = SheetRegion(AxisHold(Hold.MIDDLE), AxisHold(Hold.MIDDLE))
 
 
 def one_piece(of_size, shape=Shape.RECT, **facts):
@@ -46,7 +46,7 @@ def pinned(key, width, height, region, side=SideName.A):
 
 
 def at(x, y):
-    return Region(Along(Hold.AT, inches(x)), Along(Hold.AT, inches(y)))
+    return SheetRegion(AxisHold(Hold.AT, inches(x)), AxisHold(Hold.AT, inches(y)))
 
 
 def planned(*pieces, stocks=None, motifs=(), directional=()):
@@ -114,7 +114,7 @@ class Rows(TestCase):
     def test_cells_lie_apart_inside_their_block(self, count, eighths, upright, wide):
         block = Size(eighths * INCH // 8, INCH)
         width = wide and wide * INCH // 8
-        repeat = Repeat(count, width, Margins.LIKE_GAPS)
+        repeat = Repeat(count, width, RowMargins.LIKE_GAPS)
         if (width or INCH // 8) * count > block.width:
             return
         cells = cells_of(block.swapped() if upright else block, repeat, "A", INCH // 8, Unit.IN)
@@ -133,7 +133,7 @@ class PlacesOnTheSheet(TestCase):
         centred = planned(pinned("1", "11 1/2", "11 1/2", CENTRED))
         (sheet,) = centred.sheets
         self.assertEqual((sheet.placed[0].x, sheet.placed[0].y, len(sheet.cuts)), (INCH // 4, INCH // 4, 4))
-        corner = planned(pinned("1", "11 1/2", "11 1/2", Region(Along(Hold.LOW), Along(Hold.LOW))))
+        corner = planned(pinned("1", "11 1/2", "11 1/2", SheetRegion(AxisHold(Hold.LOW), AxisHold(Hold.LOW))))
         self.assertEqual(len(corner.sheets[0].cuts), 2)
         self.assertEqual({left.size.width for left in corner.sheets[0].leftovers}, {INCH // 2, inches("11 1/2")})
 
@@ -163,7 +163,7 @@ class PlacesOnTheSheet(TestCase):
             self.assertTrue(x + w > 12 or y + h > 12)
 
     def test_the_rest_of_a_pinned_sheet_is_used_before_another(self):
-        strip = pinned("1", "12", "2", Region(Along(Hold.LOW), Along(Hold.HIGH)))
+        strip = pinned("1", "12", "2", SheetRegion(AxisHold(Hold.LOW), AxisHold(Hold.HIGH)))
         plan = planned(strip, pinned("2", "12", "10", None))
         self.assertEqual((plan.plan.new_sheets, plan.plan.status), (1, Proof.OPTIMAL))
 

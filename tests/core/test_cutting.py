@@ -10,7 +10,7 @@ from inkquilt.cutting.advice import sheet_saver
 from inkquilt.cutting.guillotine import Proof, Stock, StockKind, Wanted, improving_plans, plan_cuts
 from inkquilt.cutting.guillotine.bounds import least_sheets
 from inkquilt.cutting.guillotine.values import Leftover
-from inkquilt.cutting.instructions import Edge, cut_out, instructions
+from inkquilt.cutting.instructions import FenceEdge, cut_out, instructions
 from inkquilt.cutting.lacking import Why, lacking, to_buy
 from inkquilt.cutting.plan import piece_of_middle
 from inkquilt.cutting.progress import standing, steps_in
@@ -18,7 +18,7 @@ from inkquilt.cutting.steps import Becomes, steps_of
 from inkquilt.cutting.trimmer import Trimmer
 from inkquilt.lengths import INCH, Unit
 from inkquilt.paper import pieces_of
-from inkquilt.paper.kinds import Lie, SideName
+from inkquilt.paper.kinds import PatternRun, SideName
 from inkquilt.paper.openings import Inset
 from inkquilt.sketch import Shape
 from inkquilt.sketch.model import Size
@@ -35,7 +35,7 @@ def wanted(*sizes, may_turn=True):
     return [Wanted(f"p{n}", size(*text.split(" x ")), may_turn) for n, text in enumerate(sizes)]
 
 
-def piece(key, width, height, opening=None, lie=Lie.UP, side=SideName.A):
+def piece(key, width, height, opening=None, lie=PatternRun.UP, side=SideName.A):
     return CutPiece(
         key,
         int(key),
@@ -182,7 +182,7 @@ class Pages(TestCase):
         strip = Stock("strip", size("4", "12"), count=1)
         upright = planned(piece("1", "12", "3"), stocks=[strip], directional=[SideName.A])
         self.assertEqual([lack.why for lack in lacking(upright)], [Why.OTHER_WAY])
-        across = planned(piece("1", "12", "3", lie=Lie.ACROSS), stocks=[strip], directional=[SideName.A])
+        across = planned(piece("1", "12", "3", lie=PatternRun.ACROSS), stocks=[strip], directional=[SideName.A])
         self.assertEqual(across.plan.unplaced, ())
         plain_side = planned(piece("1", "12", "3", side=SideName.B), stocks=[strip], directional=[SideName.A])
         self.assertEqual(plain_side.plan.unplaced, ())
@@ -213,7 +213,7 @@ class Trimming(TestCase):
     def test_steps_say_what_stays_at_the_fence_and_what_falls_off(self):
         plan = planned(piece("1", "8 1/2", "11"))
         first, second = steps_of(plan, plan.sheets[0], [TRIMMER])
-        self.assertEqual((first.instruction.fence, first.instruction.setting), (Edge.LEFT, 8 * INCH + INCH // 2))
+        self.assertEqual((first.instruction.fence, first.instruction.setting), (FenceEdge.LEFT, 8 * INCH + INCH // 2))
         self.assertEqual((first.kept.becomes, first.falls.becomes), (Becomes.CUT_ON, Becomes.LEFTOVER))
         self.assertEqual((second.kept.becomes, second.kept.piece), (Becomes.PIECE, "1"))
         self.assertEqual(second.falls.size, size("8 1/2", "1"))
@@ -255,7 +255,7 @@ class Trimming(TestCase):
         coarse = Trimmer("coarse", 13 * INCH, 12 * INCH, INCH, 0)
         odd = Stock("odd", size("11 1/2", "12"))
         (how,) = instructions(plan_cuts(wanted("4 1/2 x 12", may_turn=False), [odd]).sheets[0], [coarse])
-        self.assertEqual((how.fence, how.setting, how.exact), (Edge.RIGHT, 7 * INCH, True))
+        self.assertEqual((how.fence, how.setting, how.exact), (FenceEdge.RIGHT, 7 * INCH, True))
 
 
 class Progress(TestCase):

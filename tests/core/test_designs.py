@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from bench.made_designs import KINDS, made
 from inkquilt.design.dealing import dealt_over_two, stood, without
 from inkquilt.design.distance import distance
-from inkquilt.design.marks import Mark, change_of_shape, judged, largest_empty
+from inkquilt.design.marks import DesignMark, change_of_shape, judged, largest_empty
 from inkquilt.design.reading import area, guests, lead_among, read_design, twins_among
 from inkquilt.design.tree import Grid, Group, Leaf, arrangements, leaves, read_tree, with_word
 from inkquilt.fit import FitRequest, School, Way
@@ -22,7 +22,7 @@ from inkquilt.fit.linear.placing import Placing
 from inkquilt.fit.linear.program import Expr, Program
 from inkquilt.fit.linear.settling import in_proportion, settled
 from inkquilt.fit.linear.sizing import Sizing
-from inkquilt.fit.linear.terms import Terms
+from inkquilt.fit.linear.terms import CostTerms
 from inkquilt.fit.owned_sizes import listed_sizes
 from inkquilt.fit.request import PhotoTerm, Rung, Shield
 from inkquilt.fit.solve import all_ways, first_ways, fit
@@ -154,22 +154,22 @@ class Marks(TestCase):
 
     def test_each_mark_is_seen(self):
         cases = (
-            (Mark.LEAD, {"lead": {"width": 2.5, "height": 2}}),
-            (Mark.ORDER, {"lead": {"width": 2.5, "height": 2}}),
-            (Mark.TWINS, {"a": {"width": 2.5, "height": 2.5}}),
-            (Mark.SHAPE, {"lead": {"width": 6, "height": 2.5}}),
-            (Mark.SHARE, {"lead": {"width": 3.5, "height": "2 1/4"}, "a": {"width": 2, "height": 2},
+            (DesignMark.LEAD, {"lead": {"width": 2.5, "height": 2}}),
+            (DesignMark.ORDER, {"lead": {"width": 2.5, "height": 2}}),
+            (DesignMark.TWINS, {"a": {"width": 2.5, "height": 2.5}}),
+            (DesignMark.SHAPE, {"lead": {"width": 6, "height": 2.5}}),
+            (DesignMark.SHARE, {"lead": {"width": 3.5, "height": "2 1/4"}, "a": {"width": 2, "height": 2},
                           "b": {"width": 2, "height": 2}}),
-            (Mark.APART, {"a": {"x": 7}}),
-            (Mark.EDGE, {"lead": {"x": "1/16"}}),
-            (Mark.WEIGHT, {"lead": {"y": 6}, "s": {"y": 10}}),
-            (Mark.WORDS, {"t": {"height": "3/8"}}),
-            (Mark.WORDS, {"s": {"width": 2}}),
-            (Mark.ACROSS, {"t": {"y": "8 1/2"}}),
-            (Mark.PAPER, {"dot": {"width": "1 3/8"}}),
-            (Mark.PAPER, {"layer": {"x": "1/2"}}),
-            (Mark.PAPER, {"band": {"height": "1/4"}}),
-            (Mark.MISSING, {"b": None}),
+            (DesignMark.APART, {"a": {"x": 7}}),
+            (DesignMark.EDGE, {"lead": {"x": "1/16"}}),
+            (DesignMark.WEIGHT, {"lead": {"y": 6}, "s": {"y": 10}}),
+            (DesignMark.WORDS, {"t": {"height": "3/8"}}),
+            (DesignMark.WORDS, {"s": {"width": 2}}),
+            (DesignMark.ACROSS, {"t": {"y": "8 1/2"}}),
+            (DesignMark.PAPER, {"dot": {"width": "1 3/8"}}),
+            (DesignMark.PAPER, {"layer": {"x": "1/2"}}),
+            (DesignMark.PAPER, {"band": {"height": "1/4"}}),
+            (DesignMark.MISSING, {"b": None}),
         )  # fmt: skip
         for mark, changes in cases:
             with self.subTest(mark.value, changes=changes):
@@ -681,7 +681,7 @@ class SmallCases(TestCase):
         )
         for sketch, page in cases:
             request = replace(FitRequest.plain(sketch, page), grid=INCH)
-            design, terms = design_of(sketch), Terms(request)
+            design, terms = design_of(sketch), CostTerms(request)
             roots = tuple(design.stacks)
             sized = Sizing(design, terms, roots).sized()
             sizes = settled(design, terms, sized)
@@ -709,7 +709,7 @@ class SmallCases(TestCase):
             row("p", "photo", 2, 2, 4, 6), row("q", "photo", 7, 2, 3, 3), row("t", "title", 2, 9.5, 6, 1.5)
         )
         design = design_of(sketch)
-        firm = laid_firm(design, Terms(FitRequest.plain(sketch, page_of("9", "9"))))
+        firm = laid_firm(design, CostTerms(FitRequest.plain(sketch, page_of("9", "9"))))
         for name, wide, high in (("p", 3, 4.5), ("q", 2.25, 2.25)):
             block = firm.blocks[name]
             self.assertLessEqual(abs(block.width - wide * INCH), INCH // 8)

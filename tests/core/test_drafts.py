@@ -13,7 +13,7 @@ from inkquilt.lengths import INCH, Unit
 from inkquilt.page import FORMATS
 from inkquilt.sketch import Role, Shape
 from inkquilt.sketch.basic import BasicType, basic_sketch
-from inkquilt.sketch.draft import Draft, Found, drafted
+from inkquilt.sketch.draft import Draft, FoundShape, drafted
 from inkquilt.sketch.measured import Measured, measured_sketch
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
@@ -30,7 +30,7 @@ class Guesses(TestCase):
         right = total = 0
         for path in DEMO_SKETCHES:
             sketch = demo_sketch(path.name.split(".")[0])
-            found = [Found(replace(block, role=Role.PAPER, of=()), False) for block in sketch.stacked()]
+            found = [FoundShape(replace(block, role=Role.PAPER, of=()), False) for block in sketch.stacked()]
             draft = drafted("x", sketch.unit, sketch.page, found).sketch
             for block in sketch.blocks:
                 total += 1
@@ -39,12 +39,12 @@ class Guesses(TestCase):
 
     def test_a_role_the_file_names_is_no_guess(self):
         block = sketch_of(row("x", "title", 1, 1, 3, 4)).blocks[0]
-        draft = drafted("x", Unit.IN, TWELVE, [Found(block, True)])
+        draft = drafted("x", Unit.IN, TWELVE, [FoundShape(block, True)])
         self.assertEqual((draft.sketch.block("x").role, draft.guessed), (Role.TITLE, frozenset()))
 
     def test_edges_nearly_in_line_are_brought_to_one_line_on_a_mark(self):
         blocks = sketch_of(row("a", "photo", 1.02, 1.01, 3, 4), row("b", "photo", 5, 0.97, 3, 4)).blocks
-        draft = tidied(drafted("x", Unit.IN, TWELVE, [Found(block, True) for block in blocks]))
+        draft = tidied(drafted("x", Unit.IN, TWELVE, [FoundShape(block, True) for block in blocks]))
         self.assertEqual([block.y for block in draft.sketch.blocks], [INCH, INCH])
         self.assertEqual({block.x % (INCH // 16) for block in draft.sketch.blocks}, {0})
 

@@ -11,7 +11,7 @@ from inkquilt.errors import BadInput
 from inkquilt.fit.bounds import PRINT_SIZES
 from inkquilt.lengths import INCH, MM, Unit
 from inkquilt.photos.chosen_prints import SHARES, Chosen, chosen_prints
-from inkquilt.photos.matching import Wish
+from inkquilt.photos.matching import PhotoWish
 from inkquilt.sketch import Role
 from inkquilt.sketch.companion import companions_for, strong_shape
 from inkquilt.sketch.geometry import Axis, Box, Ends, box
@@ -192,7 +192,11 @@ class ChosenPrints(TestCase):
             self.assertEqual(sizes[2].width, sizes[2].height)
 
     def test_what_should_be_big_is_larger_and_prints_that_exist_stay(self):
-        photos = [Chosen(Fraction(3, 2), Wish.BIG), Chosen(Fraction(3, 2)), Chosen(Fraction(3, 2), Wish.SMALL)]
+        photos = [
+            Chosen(Fraction(3, 2), PhotoWish.BIG),
+            Chosen(Fraction(3, 2)),
+            Chosen(Fraction(3, 2), PhotoWish.SMALL),
+        ]
         for sizes in chosen_prints(photos, size("12", "12"), self.LISTED):
             areas = [one.width * one.height for one in sizes]
             self.assertEqual(areas, sorted(areas, reverse=True))

@@ -15,10 +15,10 @@ from shapely.geometry import Point, box
 from inkquilt.colour import read_colour
 from inkquilt.lengths import INCH, Unit
 from inkquilt.page import Page
-from inkquilt.paper.kinds import Lie, PaperKind, SideName
+from inkquilt.paper.kinds import PaperKind, PatternRun, SideName
 from inkquilt.paper.openings import Inset
 from inkquilt.paper.printed import PrintedPlace, printed_on
-from inkquilt.paper.regions import Along, Hold, Motif, MotifUse, Region
+from inkquilt.paper.regions import AxisHold, Hold, Motif, MotifUse, SheetRegion
 from inkquilt.sketch import Block, Role, Shape
 from inkquilt.sketch.geometry import Box, Ends
 from inkquilt.sketch.model import Size
@@ -299,18 +299,18 @@ class PrintedTests(SimpleTestCase):
 
     def test_on_a_piece_they_lie_where_its_place_of_the_sheet_brings_them(self):
         self.assertEqual(self.on(1, 1, 8, 8), {})  # nobody knows where it is cut from
-        middle = Region(Along(Hold.MIDDLE), Along(Hold.MIDDLE))  # 2 in come off all around
+        middle = SheetRegion(AxisHold(Hold.MIDDLE), AxisHold(Hold.MIDDLE))  # 2 in come off all around
         found = self.on(1, 3, 8, 8, middle)
         # the lines' left edge is the sheet's 2 and the piece's 0; their top is 6 - 2 below the piece's
         self.assertEqual(found["ledger"].place, inset(1, 7, 8, 3))
         self.assertNotIn("label", found)  # cut through
-        low = Region(Along(Hold.LOW), Along(Hold.AT, round(6.75 * INCH)))
+        low = SheetRegion(AxisHold(Hold.LOW), AxisHold(Hold.AT, round(6.75 * INCH)))
         part = self.on(0, 0, 6, 3, low)["ledger"]
         # 6 3/4 cuts between two lines: the first whole space begins at 7
         self.assertEqual(part.place, inset(2, 0.25, 4, 2))
         self.assertEqual(self.on(0, 0, 12, 12, turn=500), {})
         whole = Block("a", Role.PAPER, Shape.RECT, 0, 0, 12 * INCH, 12 * INCH)
-        across = printed_on(whole, (self.LINES, self.FRAME), SideName.A, self.SHEET, None, Lie.ACROSS)
+        across = printed_on(whole, (self.LINES, self.FRAME), SideName.A, self.SHEET, None, PatternRun.ACROSS)
         self.assertEqual(list(across), [])
 
     def test_words_stand_on_the_printed_lines_and_leave_out_what_lies_over_them(self):

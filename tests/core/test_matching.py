@@ -13,7 +13,7 @@ from inkquilt.photos.areas import Area
 from inkquilt.photos.assign import best_choice
 from inkquilt.photos.crop import Pixels
 from inkquilt.photos.finding import rank, slots_of
-from inkquilt.photos.matching import IN_TIME, LEFT_OUT, Candidate, Places, Table, Wish, alike_sets, table_of
+from inkquilt.photos.matching import IN_TIME, LEFT_OUT, Candidate, CostTable, PhotoWish, Places, alike_sets, table_of
 from inkquilt.photos.trimming import NO_TRIM
 from inkquilt.sketch.model import Role, Size
 from inkquilt.sketch.transform import oriented
@@ -24,7 +24,7 @@ def made_up_table(seed):
     pick = random.Random(seed)
     photos, slots = pick.randint(1, 8), pick.randint(1, 8)
     pairs = [(one, two) for one in range(photos) for two in range(one + 1, photos)]
-    return Table(
+    return CostTable(
         tuple(tuple(pick.randrange(0, 900, 10) for _ in range(slots)) for _ in range(photos)),
         tuple(pick.choice((20_000, 25_000)) for _ in range(photos)),
         tuple(pair for pair in pairs if pick.random() < 0.5),
@@ -56,7 +56,7 @@ class Choosing(TestCase):
         pick = np.random.default_rng(3)
         for photos, slots in ((12, 12), (20, 9), (6, 18)):
             costs = pick.integers(0, 1000, (photos, slots))
-            table = Table(tuple(map(tuple, costs.tolist())), (LEFT_OUT,) * photos, (), (), ((),) * slots)
+            table = CostTable(tuple(map(tuple, costs.tolist())), (LEFT_OUT,) * photos, (), (), ((),) * slots)
             rows, columns = linear_sum_assignment(costs)
             expected = costs[rows, columns].sum() + LEFT_OUT * (photos - len(rows))
             self.assertEqual(best_choice(table).cost, expected)
@@ -82,7 +82,7 @@ class Costs(TestCase):
         self.assertEqual(found, ["tall", "small", "wide"])
 
     def test_what_should_be_big_gets_the_largest_slot_and_what_may_be_small_the_smallest(self):
-        one, two = Candidate(1, self.landscape, wish=Wish.SMALL), Candidate(2, self.landscape, wish=Wish.BIG)
+        one, two = Candidate(1, self.landscape, wish=PhotoWish.SMALL), Candidate(2, self.landscape, wish=PhotoWish.BIG)
         self.assertEqual(self.chosen(one, two), ["small", "wide"])
 
     def test_what_matters_is_not_cut_off_for_the_sake_of_proportions(self):
@@ -110,7 +110,7 @@ class Costs(TestCase):
         self.assertEqual(self.chosen(*alike, Candidate(3, Pixels(1, 1)))[2], "wide")
 
     def test_with_too_many_photos_those_that_should_be_big_are_kept(self):
-        many = [Candidate(n, self.landscape) for n in range(4)] + [Candidate(9, self.landscape, wish=Wish.BIG)]
+        many = [Candidate(n, self.landscape) for n in range(4)] + [Candidate(9, self.landscape, wish=PhotoWish.BIG)]
         found = self.chosen(*many)
         self.assertEqual((found.count(None), found[-1]), (2, "wide"))
 

@@ -9,7 +9,7 @@ from shapely.geometry import Polygon, box
 
 from inkquilt.fit import FitRequest, School, Way
 from inkquilt.fit.designs import design_fit
-from inkquilt.fit.request import Ends, Pin, Switches
+from inkquilt.fit.request import Pin, StripEnds, Switches
 from inkquilt.lengths import INCH, Unit
 from inkquilt.page import FORMATS, Fold
 from inkquilt.sketch import Block, Role, Shape, Sketch
@@ -127,9 +127,9 @@ class AskedFor(TestCase):
 
     def test_strips_stop_short_or_run_to_the_edge(self):
         rows = [row("s", "strip", 0, 5, 12, 1), row("t", "strip", 0.25, 8, 11.5, 1)]
-        _, short = fitted(rows, page_of("8", "8"), Way(School.KEEP_PHOTOS), switches=Switches(Ends.SHORT))
+        _, short = fitted(rows, page_of("8", "8"), Way(School.KEEP_PHOTOS), switches=Switches(StripEnds.SHORT))
         self.assertGreater(min(block.x for block in short.values()), 0)
-        _, run = fitted(rows, page_of("8", "8"), Way(School.KEEP_PHOTOS), switches=Switches(Ends.TO_THE_EDGE))
+        _, run = fitted(rows, page_of("8", "8"), Way(School.KEEP_PHOTOS), switches=Switches(StripEnds.TO_THE_EDGE))
         self.assertEqual({(block.x, end(block)) for block in run.values()}, {(0, 8 * INCH)})
 
     def test_a_tilted_piece_lies_by_its_true_outline_not_by_its_box(self):

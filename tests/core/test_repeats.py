@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from inkquilt.cutting.guillotine import Stock, Wanted, plan_cuts
 from inkquilt.lengths import INCH, Unit
-from inkquilt.paper.repeats import Margins, RowTooLong, alternated, graduated, per_sheet, row_of
+from inkquilt.paper.repeats import RowMargins, RowTooLong, alternated, graduated, per_sheet, row_of
 from inkquilt.sketch.model import Size
 from tests.building import inches, size
 
@@ -20,13 +20,13 @@ class Rows(TestCase):
         """Twelve flags span a foot, 9/16 gaps go to the margins, 8 in on 12 starts at 2: common practice, no source."""
         flags = row_of(12 * INCH, INCH, 12, EIGHTH, Unit.IN)
         self.assertEqual((flags.gap, flags.before, flags.after), (0, 0, 0))
-        three = row_of(12 * INCH, inches("3 1/4"), 3, EIGHTH, Unit.IN, Margins.LIKE_GAPS)
+        three = row_of(12 * INCH, inches("3 1/4"), 3, EIGHTH, Unit.IN, RowMargins.LIKE_GAPS)
         self.assertEqual((three.gap, three.before, three.after), (inches("1/2"), inches("5/8"), inches("5/8")))
         self.assertEqual(row_of(12 * INCH, 8 * INCH, 1, EIGHTH, Unit.IN).before, 2 * INCH)
         with self.assertRaisesRegex(RowTooLong, "1 in longer than 12 in: take 12, or make them"):
             row_of(12 * INCH, INCH, 13, EIGHTH, Unit.IN)
 
-    @given(st.integers(1, 30), st.integers(1, 40), st.integers(0, 200), st.sampled_from(Margins))
+    @given(st.integers(1, 30), st.integers(1, 40), st.integers(0, 200), st.sampled_from(RowMargins))
     def test_pieces_gaps_and_margins_fill_the_length(self, count, width, more, margins):
         length = count * width * EIGHTH + more * INCH // 16
         row = row_of(length, width * EIGHTH, count, EIGHTH, Unit.IN, margins)

@@ -13,7 +13,7 @@ from inkquilt.colour import Rgb
 from inkquilt.lengths import INCH
 from inkquilt.sketch.model import Size
 from inkquilt.trying.underlays import under_setting
-from inkquilt.words import Alphabet, LetteringKind, TitlePlace, Way, WidthClass, settings_of
+from inkquilt.words import Alphabet, LetteringKind, TitlePlace, TitleWay, WidthClass, settings_of
 from inkquilt.words.alphabets import UnreadableLetters, read_letters, widths_by_class
 from inkquilt.words.readable import UnderlayKind, letter_outline, readability
 from inkquilt.words.spelling import characters_of, rewritten, supply
@@ -93,7 +93,7 @@ class Letters(TestCase):
 class Settings(TestCase):
     def test_a_title_that_fits_stands_straight_in_one_line_with_its_centre_marked(self):
         best = settings_of("HONEY", place("6", "1 1/2"), [sheet("HONEY")])[0]
-        self.assertEqual((best.way, len(best.lines), best.fits), (Way.STRAIGHT, 1, True))
+        self.assertEqual((best.way, len(best.lines), best.fits), (TitleWay.STRAIGHT, 1, True))
         (line,) = best.lines
         self.assertEqual(line.width, 5 * (INCH * 6 // 10) + 4 * (INCH * 8 // 100))
         first, last = line.letters[0], line.letters[-1]
@@ -119,18 +119,18 @@ class Settings(TestCase):
         text = "HONEYBEES"
         width = line_width(text, sheet(text), INCH)
         tall = settings_of(text, TitlePlace(Size(width - INCH // 4, 4 * INCH)), [sheet(text)])
-        self.assertEqual({one.way for one in tall}, {Way.ASLANT})
+        self.assertEqual({one.way for one in tall}, {TitleWay.ASLANT})
         self.assertTrue(-3500 <= tall[0].turn < 0)
         wide = settings_of(text, TitlePlace(Size(width, 4 * INCH)), [sheet(text)])
-        self.assertEqual(wide[0].way, Way.STRAIGHT)
+        self.assertEqual(wide[0].way, TitleWay.STRAIGHT)
 
     def test_along_the_side_on_a_narrow_page(self):
         best = settings_of("HONEY", place("1 1/4", "6"), [sheet("HONEY")])[0]
-        self.assertEqual((best.way, best.turn), (Way.UPRIGHT, 9000))
+        self.assertEqual((best.way, best.turn), (TitleWay.UPRIGHT, 9000))
 
     def test_letters_dance_but_the_line_stays_level(self):
         found = settings_of("HONEYS", place("6", "1 1/2"), [sheet("HONEYS")])
-        dancing = next(one for one in found if one.way is Way.DANCING)
+        dancing = next(one for one in found if one.way is TitleWay.DANCING)
         heights = [letter.y - INCH // 4 for letter in dancing.lines[0].letters]
         self.assertGreater(len(set(heights)), 3)
         self.assertLess(abs(sum(heights)), INCH // 50)
@@ -252,7 +252,7 @@ class Reading(TestCase):
 class OwnSizes(TestCase):
     def test_each_line_of_a_font_is_as_large_as_its_width_lets_it(self):
         ways = settings_of("BY LANTERNLIGHT", place("6", "4"), [font()])
-        own = next(way for way in ways if way.way is Way.OWN_SIZES)
+        own = next(way for way in ways if way.way is TitleWay.OWN_SIZES)
         first, second = own.lines
         self.assertGreater(first.height, second.height)
         self.assertEqual([line.text for line in own.lines], ["BY", "LANTERNLIGHT"])

@@ -14,7 +14,7 @@ from inkquilt.cutting.steps import Becomes, steps_of
 from inkquilt.cutting.trimmer import Trimmer
 from inkquilt.lengths import INCH, Unit
 from inkquilt.paper import PaperPieces, Piece, PieceList
-from inkquilt.paper.kinds import Lie, SideName
+from inkquilt.paper.kinds import PatternRun, SideName
 from inkquilt.paper.openings import Inset, Window
 from inkquilt.sketch.model import Corner, Role, Shape, Size
 from tests.building import size
@@ -42,7 +42,7 @@ windows = st.tuples(st.integers(0, 5), st.integers(0, 10), st.integers(0, 5), st
 
 class Openings(TestCase):
     @settings(max_examples=60, deadline=None)
-    @given(windows, st.booleans(), st.sampled_from(Lie))
+    @given(windows, st.booleans(), st.sampled_from(PatternRun))
     def test_a_window_lies_where_the_page_wants_it_however_the_piece_lay_on_the_sheet(self, away, narrow, lie):
         left, top, right, bottom = (quarters * INCH // 4 for quarters in away)
         if left == right == 0:
@@ -51,7 +51,7 @@ class Openings(TestCase):
         piece = CutPiece("1", 1, "b", "panel", Shape.RECT, size("4", "8"), SideName.A, lie, (opening,))
         # On a narrow sheet it must lie on its side.
         sheet = Stock("sheet", size("10", "5") if narrow else size("5", "10"))
-        plan = planned([piece], [sheet], [SideName.A] if lie is Lie.ACROSS and narrow else [])
+        plan = planned([piece], [sheet], [SideName.A] if lie is PatternRun.ACROSS and narrow else [])
         ((_, lies, steps),) = inner_steps(plan)
         self.assertEqual(lies == piece.size, not narrow)
         parts = pieces_after(lies, steps)

@@ -16,11 +16,11 @@ from svgelements import SVG, Circle, Polygon
 from inkquilt.cutting.machine import (
     GAP,
     MachineMat,
+    MachinePoint,
     MachineShape,
     NothingLeft,
     Ring,
     ShapeTooLarge,
-    Spot,
     folded,
     machine_shapes,
     nested,
@@ -149,7 +149,9 @@ def as_polygon(ring):
 
 class Faults(TestCase):
     def square(self, x, y, side):
-        ring = Ring((Spot(x, y), Spot(x + side, y), Spot(x + side, y + side), Spot(x, y + side)))
+        ring = Ring(
+            (MachinePoint(x, y), MachinePoint(x + side, y), MachinePoint(x + side, y + side), MachinePoint(x, y + side))
+        )
         return MachineShape("1", size("1", "1"), (ring,))
 
     def test_what_is_off_the_mat_too_small_or_cut_twice_is_told(self):

@@ -17,7 +17,7 @@ from inkquilt.printing import PAPERS, Print, fineness, pack, print_sheets
 from inkquilt.printing.packing import PieceTooLarge
 from inkquilt.printing.prints import Grade, bled
 from inkquilt.sketch.model import Size
-from inkquilt_io.photo_printer import Fault, Printer, printed
+from inkquilt_io.photo_printer import Printer, PrinterFault, printed
 from inkquilt_io.photo_prints import Source, pixelled, sheets_pdf
 from tests.building import size
 
@@ -151,8 +151,8 @@ class Files(TestCase):
         out = Image.open(io.BytesIO(job.sheets[0]))
         self.assertEqual(out.size, (816, 1056))
         self.assertLess(sum(pixel < 250 for pixel in out.convert("L").tobytes()), 816 * 1056 // 2)
-        self.assertEqual(printed(Printer("a4"), self.sheets, self.pictures).fault, Fault.WRONG_PAPER)
-        self.assertEqual(printed(Printer("letter", sheets=0), self.sheets, self.pictures).fault, Fault.PAPER_OUT)
+        self.assertEqual(printed(Printer("a4"), self.sheets, self.pictures).fault, PrinterFault.WRONG_PAPER)
+        self.assertEqual(printed(Printer("letter", sheets=0), self.sheets, self.pictures).fault, PrinterFault.PAPER_OUT)
         edge, _ = print_sheets(self.prints[:1], LETTER, 0)
-        self.assertEqual(printed(Printer("letter"), edge, self.pictures).fault, Fault.BORDERLESS)
+        self.assertEqual(printed(Printer("letter"), edge, self.pictures).fault, PrinterFault.BORDERLESS)
         self.assertIsNone(printed(Printer("letter", borderless=True), edge, self.pictures).fault)

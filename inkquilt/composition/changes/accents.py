@@ -38,7 +38,7 @@ Phrase = Annotated[str, Letters(40)]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class CutPiece:
+class CutFromPaper:
     """A piece cut from paper that serves as an embellishment, in the page's unit."""
 
     name: Name
@@ -64,7 +64,7 @@ class Put:
 
     key: Name | None = None
     embellishment: Annotated[str, Letters(30)] = ""
-    cut: CutPiece | None = None
+    cut: CutFromPaper | None = None
     shown: Shown | None = None
     x: Place
     y: Place
@@ -179,8 +179,8 @@ def _put_of(one: Accent, grains: int) -> Put:
     )
 
 
-def _cut_piece(what: Embellishment, grains: int) -> CutPiece:
-    return CutPiece(
+def _cut_piece(what: Embellishment, grains: int) -> CutFromPaper:
+    return CutFromPaper(
         name=what.name,
         form=what.form,
         width=what.size.width / grains,
@@ -241,7 +241,7 @@ def _what(row: Put, owned: Mapping[str, Embellishment], before: Accent | None, d
     raise refuse("unknown-embellishment", "That embellishment is not in your stash any more.", "put")
 
 
-def _cut(cut: CutPiece, document: PageDocument) -> Embellishment:
+def _cut(cut: CutFromPaper, document: PageDocument) -> Embellishment:
     grains = document.unit.grains
     size = Size(round(cut.width * grains), round(cut.height * grains))
     colours = (read_colour(cut.colour), read_colour(cut.second or cut.colour))

@@ -22,7 +22,7 @@ _TYPED: Final = ("left", "top", "right", "bottom", "width", "height")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Sized:
+class TypedSize:
     """A block and the size it shall have, as typed."""
 
     block: Name
@@ -55,7 +55,7 @@ class PinPiece(Change):
     free: Annotated[tuple[Name, ...], AtMost(60)] = ()
     leave_out: Annotated[tuple[Name, ...], AtMost(200)] = ()
     no_margin: bool = False
-    sized: Sized | None = None
+    sized: TypedSize | None = None
 
     def applied(self, document: PageDocument, known: Known) -> Changed:
         if not document.blocks:
@@ -153,7 +153,7 @@ class Untie(Change):
 
 
 @change("tie")
-class Tie(Change):
+class AddTie(Change):
     """Add a relation between blocks; ``highs`` tells of each whether its right or bottom edge is meant."""
 
     tie_kind: TieKind = TieKind.LINE

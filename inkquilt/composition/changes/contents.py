@@ -14,7 +14,7 @@ from inkquilt.errors import refuse
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch import Role
 from inkquilt.sketch.model import Size
-from inkquilt.words import TitlePlace, Way, settings_of
+from inkquilt.words import TitlePlace, TitleWay, settings_of
 from inkquilt.words.flow import LONGEST_TEXT
 from inkquilt.words.title import LONGEST_TITLE
 
@@ -48,7 +48,7 @@ class SetTitle(Change):
     """Set a title in these lines and alphabets, letter by letter, with what is laid under it."""
 
     block: Name
-    title_way: Way
+    title_way: TitleWay
     lines: Annotated[tuple[Annotated[str, Letters(80)], ...], AtMost(12)] = ()
     alphabets: Annotated[tuple[Annotated[str, Letters(30)], ...], AtMost(12)] = ()
     put: Puts = ()

@@ -15,8 +15,8 @@ from inkquilt.errors import refuse
 from inkquilt.lengths import INCH, Grains, Unit, with_unit
 from inkquilt.paper.openings import Distances, window_at
 from inkquilt.paper.pieces import CUT_FROM_PAPER, Piece, paper_of, pieces_of
-from inkquilt.paper.regions import Along, Hold, Region
-from inkquilt.paper.repeats import MOST_IN_ROW, Margins, Repeat, cells_of
+from inkquilt.paper.regions import AxisHold, Hold, SheetRegion
+from inkquilt.paper.repeats import MOST_IN_ROW, Repeat, RowMargins, cells_of
 from inkquilt.paper.saving import LEAST_LIP
 from inkquilt.paper.tools import ToolUse
 from inkquilt.sketch.model import Block, End, Shape
@@ -201,7 +201,7 @@ class MakeRow(Change):
         width = length_of(self.each, unit, "The width of each", "each") if self.each else None
         if width is not None and width <= 0:
             raise refuse("row-width", "Each piece is more than nothing wide.", "each")
-        margins = Margins.LIKE_GAPS if self.on else Margins.FLUSH
+        margins = RowMargins.LIKE_GAPS if self.on else RowMargins.FLUSH
         return Repeat(self.count, width, margins, self._tucked(unit), (), papers, self.flags)
 
     def _graduated(self, unit: Unit, papers: tuple[str, ...]) -> Repeat:
@@ -215,7 +215,7 @@ class MakeRow(Change):
         heights = tuple(length_of(one, unit, "A height", "heights") for one in typed)
         if min(heights) <= 0:
             raise refuse("row-heights", "Every strip is more than nothing high.", "heights")
-        return Repeat(0, None, Margins.FLUSH, self._tucked(unit), heights, papers)
+        return Repeat(0, None, RowMargins.FLUSH, self._tucked(unit), heights, papers)
 
     def _tucked(self, unit: Unit) -> Grains:
         tuck = _distance(self.tuck, unit, "What is tucked under", "tuck")
@@ -242,17 +242,17 @@ class CutFrom(Change):
         terms = document.cuts.of(block.id)
         if self.across is None or self.down is None:
             return _asked(document, block, replace(terms, region=None), f"{block.name} from anywhere")
-        region = Region(
+        region = SheetRegion(
             _along(self.across, self.left, document.unit, "left"), _along(self.down, self.top, document.unit, "top")
         )
         return _asked(document, block, replace(terms, region=region), f"place of the sheet for {block.name}")
 
 
-def _along(hold: Hold, typed: str, unit: Unit, side: str) -> Along:
+def _along(hold: Hold, typed: str, unit: Unit, side: str) -> AxisHold:
     at = _distance(typed, unit, f"The distance from the sheet's {side}", side) if hold is Hold.AT else 0
     if at < 0:
         raise refuse("region", "A place of the sheet is counted from its edge inwards.", side)
-    return Along(hold, at)
+    return AxisHold(hold, at)
 
 
 @change("slant", After.STAYS)
@@ -291,7 +291,7 @@ class ShapeWith(Change):
 
 
 @change("fold", After.STAYS)
-class Fold(Change):
+class CutDouble(Change):
     """Cut a piece double, to be folded along its left or top edge, or single."""
 
     block: Name

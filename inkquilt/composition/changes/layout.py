@@ -13,7 +13,7 @@ from inkquilt.errors import refuse
 from inkquilt.fit import School, Variant, Way, bounds
 from inkquilt.fit.concessions import WayOut, conceded
 from inkquilt.fit.explain import RUNG_SAID
-from inkquilt.fit.request import Ends, Rung, Switches
+from inkquilt.fit.request import Rung, StripEnds, Switches
 from inkquilt.lengths import with_unit
 from inkquilt.page import FORMATS
 from inkquilt.sketch import Role
@@ -128,7 +128,7 @@ class Concede(Change):
 class Switch(Change):
     """Choose something for the whole page; what is not said stays."""
 
-    ends: Ends | None = None
+    ends: StripEnds | None = None
     in_line: bool | None = None
     by_eye: bool | None = None
     recount: bool | None = None

@@ -90,7 +90,7 @@ class PlacePhoto(Change):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Placed:
+class SlotChoice:
     """A photo for a slot."""
 
     block: Name
@@ -101,7 +101,7 @@ class Placed:
 class PlaceMatched(Change):
     """Put several photos into slots at once, as they come; slots that are not named become empty."""
 
-    placed: Annotated[tuple[Placed, ...], AtMost(60)] = ()
+    placed: Annotated[tuple[SlotChoice, ...], AtMost(60)] = ()
 
     def applied(self, document: PageDocument, known: Known) -> Changed:
         placed: dict[str, SlotPhoto] = {}

@@ -15,7 +15,7 @@ from typing import Final, NamedTuple
 
 import numpy as np
 
-from inkquilt.cutting.guillotine.values import Layout, Placed, Rect, Stock, StockKind, Wanted
+from inkquilt.cutting.guillotine.values import Placed, Rect, SheetLayout, Stock, StockKind, Wanted
 from inkquilt.sketch.model import Size
 
 #: How often a rule is changed when an attempt is shaken.
@@ -73,7 +73,7 @@ class _Open:
 
 
 @dataclass(frozen=True, slots=True)
-class Rules:
+class PlacingRules:
     """How pieces are placed; with ``first_sheet`` on the first sheet that takes one, else where it sits best.
 
     With ``scraps_first`` all scraps lie open from the start, the smallest first; else one is opened when needed.
@@ -90,17 +90,17 @@ class Attempt:
     """An order of the pieces with the rules to place them by."""
 
     pieces: tuple[Wanted, ...]
-    rules: Rules
+    rules: PlacingRules
 
 
 @dataclass(frozen=True, slots=True)
-class Draft:
+class QuickPlan:
     """A plan without its cuts: layouts, what found no place, and the area of a part that can be left in one piece.
 
     ``leftover`` is that of a new sheet, or of a scrap when no new sheet is cut into.
     """
 
-    layouts: tuple[Layout, ...]
+    layouts: tuple[SheetLayout, ...]
     unplaced: tuple[str, ...]
     leftover: int
     #: How it was made, when it was made by placing piece after piece.
@@ -123,7 +123,7 @@ class Draft:
         waste = (-self.leftover, scraps) if sheets else (scraps, -self.leftover)
         return (len(self.unplaced), self.new_sheets, sheets, *waste)
 
-    def is_fewer(self, than: Draft) -> bool:
+    def is_fewer(self, than: QuickPlan) -> bool:
         """Tell whether it leaves out fewer pieces, or needs fewer new sheets."""
         return (len(self.unplaced), self.new_sheets) < (len(than.unplaced), than.new_sheets)
 
@@ -132,7 +132,7 @@ def attempts(pieces: Sequence[Wanted]) -> Iterator[Attempt]:
     """Yield every sort order with every set of rules."""
     ordered = [tuple(sorted(pieces, key=order)) for order in ORDERS]
     for first_sheet, split, order, fit in product((False, True), SPLIT_RULES, ordered, FIT_RULES):
-        yield Attempt(order, Rules(fit, split, first_sheet, scraps_first=first_sheet))
+        yield Attempt(order, PlacingRules(fit, split, first_sheet, scraps_first=first_sheet))
 
 
 def shaken(attempt: Attempt, random: np.random.Generator) -> Attempt:
@@ -155,7 +155,7 @@ def shaken(attempt: Attempt, random: np.random.Generator) -> Attempt:
     return Attempt(tuple(pieces), rules)
 
 
-def construct(attempt: Attempt, stocks: Sequence[Stock]) -> Draft:
+def construct(attempt: Attempt, stocks: Sequence[Stock]) -> QuickPlan:
     """Place the pieces in their order."""
     rules = attempt.rules
     unopened = {stock.key: stock.count for stock in stocks}
@@ -182,8 +182,8 @@ def construct(attempt: Attempt, stocks: Sequence[Stock]) -> Draft:
     kinds = {open_.stock.kind for open_ in opened}
     kind = StockKind.SHEET if StockKind.SHEET in kinds else StockKind.SCRAP
     largest = max((free.area for open_ in opened if open_.stock.kind is kind for free in open_.free), default=0)
-    layouts = tuple(Layout(open_.stock, tuple(open_.placed)) for open_ in opened)
-    return Draft(layouts, tuple(unplaced), largest, attempt)
+    layouts = tuple(SheetLayout(open_.stock, tuple(open_.placed)) for open_ in opened)
+    return QuickPlan(layouts, tuple(unplaced), largest, attempt)
 
 
 def _opened(stock: Stock) -> _Open:
@@ -197,7 +197,7 @@ class _Best(NamedTuple):
     stance: Size
 
 
-def _place(piece: Wanted, opened: Sequence[_Open], rules: Rules) -> bool:
+def _place(piece: Wanted, opened: Sequence[_Open], rules: PlacingRules) -> bool:
     """Put a piece into the best free rectangle of all sheets or of the first that takes it; tell if there was one."""
     best: _Best | None = None
     fit = rules.fit

@@ -17,7 +17,7 @@ from typing import Final, NamedTuple
 import numpy as np
 
 from inkquilt.cutting.guillotine.blocks import MOST_BITS, Allowance, Ints, Kinds, Pool, grown, named, single_pieces
-from inkquilt.cutting.guillotine.values import Layout, Placed, Rect, Stock, Wanted
+from inkquilt.cutting.guillotine.values import Placed, Rect, SheetLayout, Stock, Wanted
 from inkquilt.lengths import Grains
 
 #: With more blocks it takes longer than the usual search finds something.
@@ -49,7 +49,7 @@ class _Rest(NamedTuple):
 class Largest:
     """``layouts`` leave more than was known; ``proven`` when nothing leaves more than they, or than was known."""
 
-    layouts: tuple[Layout, ...] = ()
+    layouts: tuple[SheetLayout, ...] = ()
     proven: bool = True
 
 
@@ -185,7 +185,7 @@ class _Peeled:
                 return [int(part), *rest]
         return None
 
-    def _layouts(self, place: int, others: Sequence[int]) -> Iterator[Layout]:
+    def _layouts(self, place: int, others: Sequence[int]) -> Iterator[SheetLayout]:
         used: dict[int, int] = {}
         peeled: list[Placed] = []
         last = self.rests[place]
@@ -196,6 +196,6 @@ class _Peeled:
             peeled += named(self.pool.kinds, self.pool.spots(rest.block, before.x, before.y), used)
             place = rest.before
         if peeled:
-            yield Layout(self.sheet, tuple(peeled), free)
+            yield SheetLayout(self.sheet, tuple(peeled), free)
         for block in others:
-            yield Layout(self.sheet, tuple(named(self.pool.kinds, self.pool.spots(block, 0, 0), used)))
+            yield SheetLayout(self.sheet, tuple(named(self.pool.kinds, self.pool.spots(block, 0, 0), used)))

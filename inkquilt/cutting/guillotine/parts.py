@@ -11,7 +11,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Final, NamedTuple
 
-from inkquilt.cutting.guillotine.values import Cut, CutSheet, Direction, Layout, Leftover, Placed, Rect
+from inkquilt.cutting.guillotine.values import Cut, CutSheet, Direction, Leftover, Placed, Rect, SheetLayout
 from inkquilt.errors import CoreError
 from inkquilt.lengths import Grains
 from inkquilt.sketch.model import Size
@@ -55,7 +55,7 @@ class _Tree:
         return self.largest, -self.cuts
 
 
-def tightened(layout: Layout) -> Layout:
+def tightened(layout: SheetLayout) -> SheetLayout:
     """Return the layout with all pieces pushed to the left and top, along the cuts that leave the largest part.
 
     Every distance is then a sum of sides of pieces, so that pieces on the cutter's marks
@@ -64,7 +64,9 @@ def tightened(layout: Layout) -> Layout:
     if not layout.placed or layout.free is not None:
         return layout
     size = layout.stock.size
-    return Layout(layout.stock, tuple(_pushed(_apart(Rect(0, 0, size.width, size.height), layout.placed, {})).placed))
+    return SheetLayout(
+        layout.stock, tuple(_pushed(_apart(Rect(0, 0, size.width, size.height), layout.placed, {})).placed)
+    )
 
 
 class _Pushed(NamedTuple):
@@ -89,18 +91,18 @@ def _pushed(tree: _Tree) -> _Pushed:
     return _Pushed([*first.placed, *moved], max(first.width, second.width), first.height + second.height)
 
 
-def with_cuts(layout: Layout) -> CutSheet:
+def with_cuts(layout: SheetLayout) -> CutSheet:
     """Return the sheet with its cuts and leftovers. Raises ``NotSeparable``."""
     tree = _tree_of(layout)
     return CutSheet(layout.stock, layout.placed, tuple(_ordered(tree)), tuple(_leftovers(tree, "0")))
 
 
-def largest_part(layout: Layout) -> int:
+def largest_part(layout: SheetLayout) -> int:
     """Return the area of the largest single part that the cuts can leave."""
     return _tree_of(layout).largest
 
 
-def _tree_of(layout: Layout) -> _Tree:
+def _tree_of(layout: SheetLayout) -> _Tree:
     """Take a sheet apart; what is to be left in one piece is held together like a piece."""
     size, free = layout.stock.size, layout.free
     kept = [Placed(_FREE, free.x, free.y, Size(free.width, free.height))] if free is not None else []

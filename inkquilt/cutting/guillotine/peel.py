@@ -14,7 +14,7 @@ from typing import NamedTuple
 import numpy as np
 
 from inkquilt.cutting.guillotine.blocks import Ints, Pool, named
-from inkquilt.cutting.guillotine.values import Layout, Placed, Rect, Stock
+from inkquilt.cutting.guillotine.values import Placed, Rect, SheetLayout, Stock
 
 
 class _Strip(NamedTuple):
@@ -56,7 +56,7 @@ class Peeling:
         self._sets = np.unique(pool.held)
         self._misfits: dict[tuple[int, int, int], int] = {}
 
-    def run(self) -> list[Layout] | None:
+    def run(self) -> list[SheetLayout] | None:
         """Return layouts that hold all pieces, or None."""
         kinds = self.pool.kinds
         total = sum(stock.area for stock in self.stocks)
@@ -159,9 +159,9 @@ class Peeling:
         self._laid.pop()
         return False
 
-    def _layouts(self) -> list[Layout]:
+    def _layouts(self) -> list[SheetLayout]:
         used: dict[int, int] = {}
         placed: list[list[Placed]] = [[] for _ in self.stocks]
         for laid in self._laid:
             placed[laid.sheet].extend(named(self.pool.kinds, self.pool.spots(laid.block, laid.x, laid.y), used))
-        return [Layout(stock, tuple(on)) for stock, on in zip(self.stocks, placed, strict=True) if on]
+        return [SheetLayout(stock, tuple(on)) for stock, on in zip(self.stocks, placed, strict=True) if on]

@@ -18,7 +18,7 @@ import numpy as np
 
 from inkquilt.cutting.guillotine.blocks import MOST_BITS, Allowance, Kinds, Pool, grown, named, single_pieces
 from inkquilt.cutting.guillotine.peel import Effort, Peeling
-from inkquilt.cutting.guillotine.values import Layout, Stock, Wanted
+from inkquilt.cutting.guillotine.values import SheetLayout, Stock, Wanted
 from inkquilt.sketch.model import Size
 
 #: Waste a block may have, in hundredths of the share that all sheets together have to spare.
@@ -46,11 +46,11 @@ class Verdict(Enum):
 
 
 @dataclass(frozen=True, slots=True)
-class Found:
+class SearchResult:
     """Layouts when there are any."""
 
     verdict: Verdict
-    layouts: tuple[Layout, ...] = ()
+    layouts: tuple[SheetLayout, ...] = ()
 
 
 def can_search(pieces: Sequence[Wanted]) -> bool:
@@ -63,15 +63,15 @@ def is_soon_settled(pieces: Sequence[Wanted]) -> bool:
     return math.prod(len(members) + 1 for members in Kinds(pieces).members) * 2 <= _FEW_SETS
 
 
-def search(pieces: Sequence[Wanted], stocks: Sequence[Stock], is_spent: Callable[[], bool]) -> Found:
+def search(pieces: Sequence[Wanted], stocks: Sequence[Stock], is_spent: Callable[[], bool]) -> SearchResult:
     """Lay all pieces on these sheets and scraps, each of them one piece of paper. Small ones are filled first."""
     kinds = Kinds(pieces)
     if not pieces:
-        return Found(Verdict.FOUND)
+        return SearchResult(Verdict.FOUND)
     usable = sorted((s for s in stocks if any(p.fits(s.size) for p in pieces)), key=lambda s: s.area)
     spare = sum(stock.area for stock in usable) - kinds.area(kinds.everything)
     if spare < 0 or any(not any(p.fits(s.size) for s in usable) for p in pieces):
-        return Found(Verdict.IMPOSSIBLE)
+        return SearchResult(Verdict.IMPOSSIBLE)
     if (known := _all_blocks(kinds, usable, spare, is_spent)).verdict is not Verdict.GAVE_UP:
         return known
     total = sum(stock.area for stock in usable)
@@ -85,20 +85,20 @@ def search(pieces: Sequence[Wanted], stocks: Sequence[Stock], is_spent: Callable
             elif found.verdict is not Verdict.GAVE_UP:
                 return found
             if is_spent():
-                return Found(Verdict.GAVE_UP)
-    return Found(Verdict.GAVE_UP)
+                return SearchResult(Verdict.GAVE_UP)
+    return SearchResult(Verdict.GAVE_UP)
 
 
-def _all_blocks(kinds: Kinds, stocks: Sequence[Stock], spare: int, is_spent: Callable[[], bool]) -> Found:
+def _all_blocks(kinds: Kinds, stocks: Sequence[Stock], spare: int, is_spent: Callable[[], bool]) -> SearchResult:
     """With many equal pieces there are few blocks: all of them are soon grown, and that settles it."""
     if math.prod(len(members) + 1 for members in kinds.members) > _FEW_SETS:
-        return Found(Verdict.GAVE_UP)
+        return SearchResult(Verdict.GAVE_UP)
     largest = _largest(stocks)
     pool, since = single_pieces(kinds, largest), 0
     while since < pool.size:
         since, pool = pool.size, grown(pool, since, largest, Allowance(spare, _ANY), _FEW_SETS, 0)
         if not pool.complete or is_spent():
-            return Found(Verdict.GAVE_UP)
+            return SearchResult(Verdict.GAVE_UP)
     return _WholeSheets(pool, stocks, is_spent).run()
 
 
@@ -106,7 +106,9 @@ def _largest(stocks: Sequence[Stock]) -> Size:
     return Size(max(s.size.width for s in stocks), max(s.size.height for s in stocks))
 
 
-def _track(kinds: Kinds, stocks: Sequence[Stock], allowed: Allowance, is_spent: Callable[[], bool]) -> Iterator[Found]:
+def _track(
+    kinds: Kinds, stocks: Sequence[Stock], allowed: Allowance, is_spent: Callable[[], bool]
+) -> Iterator[SearchResult]:
     """Grow blocks and peel after each growth; begin again with more blocks where too many had to be left out."""
     largest = _largest(stocks)
     for most, effort in _STAGES:
@@ -119,9 +121,9 @@ def _track(kinds: Kinds, stocks: Sequence[Stock], allowed: Allowance, is_spent: 
                 return
             layouts = Peeling(pool, stocks, effort, is_spent).run()
             if layouts is not None:
-                yield Found(Verdict.FOUND, tuple(layouts))
+                yield SearchResult(Verdict.FOUND, tuple(layouts))
                 return
-            yield Found(Verdict.GAVE_UP)
+            yield SearchResult(Verdict.GAVE_UP)
 
 
 class _WholeSheets:
@@ -138,17 +140,18 @@ class _WholeSheets:
             np.flatnonzero(pool.alive & (pool.width <= s.size.width) & (pool.height <= s.size.height)) for s in stocks
         ]
 
-    def run(self) -> Found:
+    def run(self) -> SearchResult:
         """Return layouts, or that there are none."""
         kinds = self._pool.kinds
         spare = sum(stock.area for stock in self._stocks) - kinds.area(kinds.everything)
         if not self._fill(0, kinds.everything, spare):
-            return Found(Verdict.GAVE_UP if self._gave_up else Verdict.IMPOSSIBLE)
+            return SearchResult(Verdict.GAVE_UP if self._gave_up else Verdict.IMPOSSIBLE)
         used: dict[int, int] = {}
-        return Found(
+        return SearchResult(
             Verdict.FOUND,
             tuple(
-                Layout(stock, tuple(named(kinds, self._pool.spots(block, 0, 0), used))) for stock, block in self._chosen
+                SheetLayout(stock, tuple(named(kinds, self._pool.spots(block, 0, 0), used)))
+                for stock, block in self._chosen
             ),
         )
 

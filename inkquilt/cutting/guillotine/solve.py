@@ -19,11 +19,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from inkquilt.cutting.guillotine.bounds import least_sheets
-from inkquilt.cutting.guillotine.construct import Attempt, Draft, attempts, construct, shaken
+from inkquilt.cutting.guillotine.construct import Attempt, QuickPlan, attempts, construct, shaken
 from inkquilt.cutting.guillotine.leftover import Largest, largest_leftover
 from inkquilt.cutting.guillotine.parts import largest_part, tightened, with_cuts
 from inkquilt.cutting.guillotine.search import Verdict, can_search, is_soon_settled, search
-from inkquilt.cutting.guillotine.values import CutPlan, Layout, Proof, Stock, StockKind, Wanted
+from inkquilt.cutting.guillotine.values import CutPlan, Proof, SheetLayout, Stock, StockKind, Wanted
 from inkquilt.lengths import Grains
 from inkquilt.sketch.model import Size
 
@@ -76,9 +76,9 @@ class _Planning:
     stocks: Sequence[Stock]
     #: Tells whether that part of the time is spent.
     is_spent: Callable[..., bool]
-    best: Draft = field(default_factory=lambda: Draft((), (), 0))
+    best: QuickPlan = field(default_factory=lambda: QuickPlan((), (), 0))
     #: Good quick plans, to go on from.
-    promising: list[Draft] = field(default_factory=list)
+    promising: list[QuickPlan] = field(default_factory=list)
     bound: int = field(init=False)
     placeable: list[Wanted] = field(init=False)
     _random: np.random.Generator = field(default_factory=lambda: np.random.default_rng(_SEED))
@@ -99,7 +99,7 @@ class _Planning:
                 yield self.plan()
         yield self.plan()
 
-    def _keep(self, some: Iterable[Draft]) -> None:
+    def _keep(self, some: Iterable[QuickPlan]) -> None:
         """Keep the best of some plans and the one before; of promising ones it is reckoned what can be left."""
         promising = nsmallest(_PROMISING, some, key=lambda draft: draft.rank)
         self.promising = [*self.promising, *promising]
@@ -119,7 +119,7 @@ class _Planning:
 
     # -- fewer sheets ------------------------------------------------------------------
 
-    def _fewer_sheets(self) -> Iterator[Draft]:
+    def _fewer_sheets(self) -> Iterator[QuickPlan]:
         is_spent = partial(self.is_spent, _FEWER_PART)
         climb = _Climb(self.best, self.stocks, self._random)
         searched = not can_search(self.placeable)
@@ -157,11 +157,11 @@ class _Planning:
         """With sheets of several sizes, those tried were the largest, which another mix need not be."""
         return sum(stock.kind is StockKind.SHEET for stock in self.stocks) <= 1
 
-    def _emptied(self) -> Draft | None:
+    def _emptied(self) -> QuickPlan | None:
         """With too many pieces for one search: empty one sheet by laying the pieces of a few sheets anew."""
         by_key = {piece.key: piece for piece in self.placeable}
         sheets = sorted((lay for lay in self.best.layouts if lay.stock.kind is StockKind.SHEET), key=lambda o: o.filled)
-        some: list[Layout] = []
+        some: list[SheetLayout] = []
         for layout in sheets:
             pieces = [by_key[p.key] for one in (*some, layout) for p in one.placed]
             if not can_search(pieces):
@@ -178,7 +178,7 @@ class _Planning:
 
     # -- a larger leftover -------------------------------------------------------------
 
-    def _larger_leftover(self) -> Iterator[Draft]:
+    def _larger_leftover(self) -> Iterator[QuickPlan]:
         """Shake the plan, and ask for a leftover as if it were a piece, until nothing larger can be."""
         starts = [one for one in self.promising if not one.unplaced and one.new_sheets <= self.best.new_sheets]
         climbs = [_Climb(start, self.stocks, self._random) for start in [self.best, *starts[-_CLIMBS:]]]
@@ -232,21 +232,21 @@ class _Planning:
 class _Climb:
     """Shakes an attempt again and again and goes on from what is no worse."""
 
-    def __init__(self, start: Draft, stocks: Sequence[Stock], random: np.random.Generator) -> None:
+    def __init__(self, start: QuickPlan, stocks: Sequence[Stock], random: np.random.Generator) -> None:
         self._now = start
         self._stocks = stocks
         self._random = random
 
-    def fewer(self, tries: int, than: Draft) -> Draft | None:
+    def fewer(self, tries: int, than: QuickPlan) -> QuickPlan | None:
         """Return a plan that leaves out less or needs fewer sheets, if one comes up."""
         return next((found for found in self._steps(tries) if found.is_fewer(than)), None)
 
-    def better(self, tries: int, than: Draft) -> Draft | None:
+    def better(self, tries: int, than: QuickPlan) -> QuickPlan | None:
         """Return a plan that is better in any way, if one comes up."""
         found = next((found for found in self._steps(tries) if found.rank < than.rank), None)
         return found and _measured(found)
 
-    def _steps(self, tries: int) -> Iterator[Draft]:
+    def _steps(self, tries: int) -> Iterator[QuickPlan]:
         for _ in range(tries):
             if self._now.made_by is None:
                 return
@@ -268,7 +268,7 @@ class _Asking:
         self.soon_settled = is_soon_settled(pieces)
         self._searches = can_search([*pieces, Wanted(_LEFTOVER, Size(1, 1), may_turn=False)])
 
-    def quick(self, best: Draft, sheets: Sequence[Stock], spare: int, tries: int) -> Draft | None:
+    def quick(self, best: QuickPlan, sheets: Sequence[Stock], spare: int, tries: int) -> QuickPlan | None:
         """Return a better quick plan: the leftover is placed first, the pieces in a shaken order."""
         stocks = [replace(stock, key=f"{number} {stock.key}", count=1) for number, stock in enumerate(sheets)]
         for _ in range(tries):
@@ -283,7 +283,9 @@ class _Asking:
                     return better
         return None
 
-    def thorough(self, best: Draft, sheets: Sequence[Stock], spare: int, is_spent: Callable[[], bool]) -> Draft | None:
+    def thorough(
+        self, best: QuickPlan, sheets: Sequence[Stock], spare: int, is_spent: Callable[[], bool]
+    ) -> QuickPlan | None:
         """Return a better plan that the search finds, if it may be asked for so many pieces."""
         if not self._searches:
             return None
@@ -301,7 +303,7 @@ class _Asking:
                     return better
         return None
 
-    def _shape(self, best: Draft, sheets: Sequence[Stock], spare: int, reach: float) -> Size:
+    def _shape(self, best: QuickPlan, sheets: Sequence[Stock], spare: int, reach: float) -> Size:
         """Return a shape a little larger than the best leftover.
 
         Mostly one that pieces beside it and below it would leave of a sheet, else one right across.
@@ -341,25 +343,25 @@ class _Questions:
         return self._left < 0 or self._is_spent()
 
 
-def _without(layouts: Sequence[Layout]) -> list[Layout]:
-    return [Layout(one.stock, tuple(p for p in one.placed if p.key != _LEFTOVER)) for one in layouts]
+def _without(layouts: Sequence[SheetLayout]) -> list[SheetLayout]:
+    return [SheetLayout(one.stock, tuple(p for p in one.placed if p.key != _LEFTOVER)) for one in layouts]
 
 
-def _relabelled(layouts: Sequence[Layout], sheets: Sequence[Stock]) -> list[Layout]:
+def _relabelled(layouts: Sequence[SheetLayout], sheets: Sequence[Stock]) -> list[SheetLayout]:
     """Give layouts on numbered single sheets their own stock back."""
-    return [Layout(sheets[int(one.stock.key.split(" ", 1)[0])], one.placed) for one in layouts]
+    return [SheetLayout(sheets[int(one.stock.key.split(" ", 1)[0])], one.placed) for one in layouts]
 
 
-def _draft(layouts: Sequence[Layout], unplaced: Sequence[str] = (), made_by: Attempt | None = None) -> Draft:
+def _draft(layouts: Sequence[SheetLayout], unplaced: Sequence[str] = (), made_by: Attempt | None = None) -> QuickPlan:
     """Return a plan of these layouts, with the largest part that can be left."""
     full = tuple(tightened(layout) for layout in layouts if layout.placed)
     kinds = {layout.stock.kind for layout in full}
     kind = StockKind.SHEET if StockKind.SHEET in kinds else StockKind.SCRAP
     left = max((largest_part(layout) for layout in full if layout.stock.kind is kind), default=0)
-    return Draft(full, tuple(unplaced), left, made_by)
+    return QuickPlan(full, tuple(unplaced), left, made_by)
 
 
-def _measured(draft: Draft) -> Draft:
+def _measured(draft: QuickPlan) -> QuickPlan:
     """Return a quick plan with the largest part that can be left, which its free rectangles show only in part."""
     return _draft(draft.layouts, draft.unplaced, draft.made_by)
 

@@ -172,7 +172,7 @@ class Rect(NamedTuple):
 
 
 @dataclass(frozen=True, slots=True)
-class Layout:
+class SheetLayout:
     """Pieces on one sheet before the cuts are worked out."""
 
     stock: Stock

@@ -14,7 +14,7 @@ from typing import Final
 from inkquilt.design.reading import FIRM, Design, Stack
 from inkquilt.fit.linear.lay import KEPT_CLEAR
 from inkquilt.fit.linear.settling import in_proportion
-from inkquilt.fit.linear.terms import Terms
+from inkquilt.fit.linear.terms import CostTerms
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.geometry import Axis, Box, Ends, box
 from inkquilt.sketch.model import Block, Role, Size
@@ -44,7 +44,7 @@ class _Found:
     cost: float
 
 
-def laid_clusters(design: Design, terms: Terms, on_page: Mapping[str, Block]) -> dict[str, Block]:
+def laid_clusters(design: Design, terms: CostTerms, on_page: Mapping[str, Block]) -> dict[str, Block]:
     """Return the clusters and what they lie on, by id; ``on_page`` is all the rest."""
     laid: dict[str, Block] = {}
     for stack in design.stacks.values():
@@ -53,7 +53,7 @@ def laid_clusters(design: Design, terms: Terms, on_page: Mapping[str, Block]) ->
     return laid
 
 
-def _laid(design: Design, terms: Terms, on_page: Mapping[str, Block], stack: Stack) -> Block:
+def _laid(design: Design, terms: CostTerms, on_page: Mapping[str, Block], stack: Stack) -> Block:
     drawn = stack.piece
     scale = terms.scale(design.sketch)
     least = min(1.0, SMALLEST / min(drawn.width, drawn.height))
@@ -67,7 +67,7 @@ def _laid(design: Design, terms: Terms, on_page: Mapping[str, Block], stack: Sta
 
 
 def _best_at(
-    design: Design, terms: Terms, on_page: Mapping[str, Block], drawn: Block, size: Size, part: float
+    design: Design, terms: CostTerms, on_page: Mapping[str, Block], drawn: Block, size: Size, part: float
 ) -> _Found:
     """Return the best place for a cluster of a size; one that came down further than the page costs a little."""
     wanted = _wanted(design, terms, on_page, drawn, size)
@@ -90,7 +90,7 @@ def _best_at(
     return best
 
 
-def _wanted(design: Design, terms: Terms, on_page: Mapping[str, Block], drawn: Block, size: Size) -> _Place:
+def _wanted(design: Design, terms: CostTerms, on_page: Mapping[str, Block], drawn: Block, size: Size) -> _Place:
     """Return where a cluster belongs: as far from the nearest corner of what it sat by as drawn, in its own scale."""
     was = box(drawn)
     own = size.width / drawn.width
@@ -139,7 +139,7 @@ def _distance(one: Box, two: Box) -> Grains:
     return min(x - two.x.low, two.x.high - x, y - two.y.low, two.y.high - y)
 
 
-def _places(design: Design, terms: Terms, drawn: Block, size: Size, wanted: _Place) -> list[_Place]:
+def _places(design: Design, terms: CostTerms, drawn: Block, size: Size, wanted: _Place) -> list[_Place]:
     grid, page = terms.grid, terms.page
     clear = page.clear if drawn.role in KEPT_CLEAR else None
     low_x, low_y = (clear.left, clear.top) if clear else (0, 0)
@@ -169,7 +169,9 @@ def _within(value: Grains, low: Grains, high: Grains, grid: Grains) -> Grains:
 class _Covered:
     """How much more of photos and words a cluster covers at a place than it was drawn to."""
 
-    def __init__(self, design: Design, terms: Terms, on_page: Mapping[str, Block], drawn: Block, size: Size) -> None:
+    def __init__(
+        self, design: Design, terms: CostTerms, on_page: Mapping[str, Block], drawn: Block, size: Size
+    ) -> None:
         self.size = size
         self.shields = [
             (box(on_page[shield.lower]), shield) for shield in terms.request.shields

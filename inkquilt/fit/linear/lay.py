@@ -12,7 +12,7 @@ from typing import Final
 
 from inkquilt.design.reading import Design, Stack
 from inkquilt.fit.linear.program import Expr, Number, Program, Solved
-from inkquilt.fit.linear.terms import Terms
+from inkquilt.fit.linear.terms import CostTerms
 from inkquilt.lengths import INCH, Grains
 from inkquilt.page import Margins, Side
 from inkquilt.sketch.geometry import TRIG, Axis, Box, is_tilted, trig
@@ -26,7 +26,7 @@ KEPT_CLEAR: Final = frozenset({Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.TAG
 class Lay(ABC):
     """One program over the stacks in ``roots``; subclasses say what their sizes are."""
 
-    def __init__(self, design: Design, terms: Terms, roots: tuple[str, ...]) -> None:
+    def __init__(self, design: Design, terms: CostTerms, roots: tuple[str, ...]) -> None:
         self.design, self.terms, self.roots = design, terms, roots
         self.program = Program()
         self.grid = terms.grid

@@ -11,8 +11,8 @@ from inkquilt.fit.linear.accents import laid_clusters
 from inkquilt.fit.linear.papers import laid_papers
 from inkquilt.fit.linear.placing import Placing
 from inkquilt.fit.linear.settling import settled
-from inkquilt.fit.linear.sizing import Sized, Sizing
-from inkquilt.fit.linear.terms import Rounding, Terms
+from inkquilt.fit.linear.sizing import SizedDesign, Sizing
+from inkquilt.fit.linear.terms import CostTerms, Rounding
 from inkquilt.lengths import Grains
 from inkquilt.sketch.geometry import TRIG, Axis, is_tilted, trig
 from inkquilt.sketch.model import Block, Role, Shape, Size
@@ -30,7 +30,7 @@ class Firm:
     cost: float
 
 
-def laid_firm(design: Design, terms: Terms) -> Firm | None:
+def laid_firm(design: Design, terms: CostTerms) -> Firm | None:
     """Return everything but papers and clusters on the page; None where the rules cannot all hold.
 
     On a drawing as it is the papers take part, so that there is room for them. One that was arranged
@@ -51,7 +51,7 @@ def laid_firm(design: Design, terms: Terms) -> Firm | None:
     return None
 
 
-def _placed(design: Design, terms: Terms, roots: tuple[str, ...], sized: Sized) -> dict[str, Block] | None:
+def _placed(design: Design, terms: CostTerms, roots: tuple[str, ...], sized: SizedDesign) -> dict[str, Block] | None:
     sizes = settled(design, terms, sized)
     sized, sizes = _words_again(design, terms, roots, sized, sizes)
     placing = Placing(design, terms, roots, sized, sizes)
@@ -70,8 +70,8 @@ def _placed(design: Design, terms: Terms, roots: tuple[str, ...], sized: Sized) 
 
 
 def _words_again(
-    design: Design, terms: Terms, roots: tuple[str, ...], sized: Sized, sizes: dict[str, Size]
-) -> tuple[Sized, dict[str, Size]]:
+    design: Design, terms: CostTerms, roots: tuple[str, ...], sized: SizedDesign, sizes: dict[str, Size]
+) -> tuple[SizedDesign, dict[str, Size]]:
     """Return sizes and places found again with photos and tags on their marks, so that words end in line with them.
 
     What was arranged anew has no such lines of its own to keep.
@@ -126,7 +126,7 @@ def _closed(stack: Stack, blocks: Mapping[str, Block], reveals: Mapping[str, Rev
     return closed
 
 
-def laid_whole(design: Design, terms: Terms, firm: Mapping[str, Block], anew: bool) -> tuple[Block, ...] | None:
+def laid_whole(design: Design, terms: CostTerms, firm: Mapping[str, Block], anew: bool) -> tuple[Block, ...] | None:
     """Return the page for firm pieces that have their places, papers under them; clusters come after.
 
     Blocks come in the order of the sketch; what is not on the page any more is left out.
@@ -135,13 +135,13 @@ def laid_whole(design: Design, terms: Terms, firm: Mapping[str, Block], anew: bo
     return None if papers is None else _in_order(design, terms, {**papers, **firm})
 
 
-def with_clusters(design: Design, terms: Terms, blocks: tuple[Block, ...]) -> tuple[Block, ...]:
+def with_clusters(design: Design, terms: CostTerms, blocks: tuple[Block, ...]) -> tuple[Block, ...]:
     """Return a page with its clusters put back where they were drawn."""
     laid = {block.id: block for block in blocks if block.role is not Role.BASE}
     return _in_order(design, terms, {**laid, **laid_clusters(design, terms, laid)})
 
 
-def _in_order(design: Design, terms: Terms, laid: Mapping[str, Block]) -> tuple[Block, ...]:
+def _in_order(design: Design, terms: CostTerms, laid: Mapping[str, Block]) -> tuple[Block, ...]:
     page = terms.page
     blocks = []
     for block in design.sketch.blocks:

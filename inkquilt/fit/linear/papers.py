@@ -21,7 +21,7 @@ from inkquilt.fit.linear.placing import GridLay
 from inkquilt.fit.linear.program import Expr
 from inkquilt.fit.linear.settling import in_proportion
 from inkquilt.fit.linear.sizing import strip_width
-from inkquilt.fit.linear.terms import Terms
+from inkquilt.fit.linear.terms import CostTerms
 from inkquilt.lengths import INCH, Grains
 from inkquilt.page import Side
 from inkquilt.sketch.geometry import Axis, Box, Ends, box, is_tilted
@@ -66,7 +66,7 @@ class Papers(GridLay):
     """One program over the papers; ``on_page`` are the blocks of everything firm."""
 
     def __init__(
-        self, design: Design, terms: Terms, on_page: Mapping[str, Block], anew: bool, pushes: tuple[_Push, ...] = ()
+        self, design: Design, terms: CostTerms, on_page: Mapping[str, Block], anew: bool, pushes: tuple[_Push, ...] = ()
     ) -> None:
         papers = tuple(
             root for root, stack in design.stacks.items() if stack.piece.role in PAPERS and root not in on_page
@@ -354,7 +354,7 @@ class _PaperPairs(Pairs):
         return False
 
 
-def laid_papers(design: Design, terms: Terms, on_page: Mapping[str, Block], anew: bool) -> dict[str, Block] | None:
+def laid_papers(design: Design, terms: CostTerms, on_page: Mapping[str, Block], anew: bool) -> dict[str, Block] | None:
     """Return all papers laid round what is firm, by id; None where they cannot be."""
     pushes: tuple[_Push, ...] = ()
     laid: dict[str, Block] | None = None
@@ -369,7 +369,9 @@ def laid_papers(design: Design, terms: Terms, on_page: Mapping[str, Block], anew
     return laid
 
 
-def _pushes(design: Design, terms: Terms, on_page: Mapping[str, Block], laid: Mapping[str, Block]) -> Iterator[_Push]:
+def _pushes(
+    design: Design, terms: CostTerms, on_page: Mapping[str, Block], laid: Mapping[str, Block]
+) -> Iterator[_Push]:
     """Yield what repairs each word that lies half across a paper it did not lie half across."""
     for name, paper in laid.items():
         if keeps_proportions(paper) or name not in design.stacks:
@@ -393,7 +395,7 @@ def part_on(upper: Box, lower: Box) -> float:
     return shared / (upper.x.length * upper.y.length)
 
 
-def _gentlest(design: Design, terms: Terms, word: Box, paper: Block, on_it: bool) -> Iterator[_Push]:
+def _gentlest(design: Design, terms: CostTerms, word: Box, paper: Block, on_it: bool) -> Iterator[_Push]:
     """Yield the smallest pushes that take a paper off words, or all of it under them."""
     lies, runs = box(paper), design.relations.run_offs[paper.id]
     under = [
@@ -417,7 +419,7 @@ def _gentlest(design: Design, terms: Terms, word: Box, paper: Block, on_it: bool
         yield from under
 
 
-def _may_step(design: Design, terms: Terms, paper: Block, axis: Axis, limit: Grains, high: bool) -> bool:
+def _may_step(design: Design, terms: CostTerms, paper: Block, axis: Axis, limit: Grains, high: bool) -> bool:
     """Tell whether a strip, which keeps its width, may step aside as a whole: it is not to leave the page."""
     length, other = (paper.width, paper.height) if axis is Axis.X else (paper.height, paper.width)
     whole = terms.page.width if axis is Axis.X else terms.page.height

@@ -16,8 +16,8 @@ from inkquilt.design.reading import PAPERS, Design, Stack, area
 from inkquilt.fit.linear.lay import Lay, turned_part
 from inkquilt.fit.linear.pairs import PAPER_RULE, Pairs
 from inkquilt.fit.linear.program import Expr, Number, Solved
-from inkquilt.fit.linear.sizing import OFF_PLACE, Sized, strip_width
-from inkquilt.fit.linear.terms import Terms
+from inkquilt.fit.linear.sizing import OFF_PLACE, SizedDesign, strip_width
+from inkquilt.fit.linear.terms import CostTerms
 from inkquilt.lengths import Grains
 from inkquilt.sketch.geometry import CORNER_SCALE, Axis, is_tilted, leans
 from inkquilt.sketch.model import Block, Role, Shape, Size
@@ -30,7 +30,7 @@ OFF_FOUND: Final = 4.0
 class GridLay(Lay):
     """A program whose variables are places in whole grid steps; ``_near`` is about where each will be."""
 
-    def __init__(self, design: Design, terms: Terms, roots: tuple[str, ...]) -> None:
+    def __init__(self, design: Design, terms: CostTerms, roots: tuple[str, ...]) -> None:
         super().__init__(design, terms, roots)
         self._near: dict[int, int] = {}
 
@@ -87,7 +87,7 @@ class Placing(GridLay):
     """The program. ``starts`` of stacks are read from what solves it."""
 
     def __init__(
-        self, design: Design, terms: Terms, roots: tuple[str, ...], sized: Sized, sizes: Mapping[str, Size]
+        self, design: Design, terms: CostTerms, roots: tuple[str, ...], sized: SizedDesign, sizes: Mapping[str, Size]
     ) -> None:
         super().__init__(design, terms, roots)
         self.sized = sized

@@ -8,8 +8,8 @@ from math import ceil, floor
 from typing import Final
 
 from inkquilt.design.reading import WORDS, Design, area
-from inkquilt.fit.linear.sizing import STORY, Sized, least_word_size
-from inkquilt.fit.linear.terms import Rounding, Terms
+from inkquilt.fit.linear.sizing import STORY, SizedDesign, least_word_size
+from inkquilt.fit.linear.terms import CostTerms, Rounding
 from inkquilt.lengths import Grains
 from inkquilt.photos.trimming import trims
 from inkquilt.sketch.geometry import Axis
@@ -25,7 +25,7 @@ _ROUNDED: Final[dict[Rounding, Callable[[float], int]]] = {
 }
 
 
-def settled(design: Design, terms: Terms, sized: Sized) -> dict[str, Size]:
+def settled(design: Design, terms: CostTerms, sized: SizedDesign) -> dict[str, Size]:
     """Return a size on the grid for every piece the first program sized."""
     blocks = {block.id: block for block in design.sketch.blocks}
     sizes = {name: _settled(blocks[name], found, terms) for name, found in sized.sizes.items()}
@@ -44,7 +44,7 @@ def settled(design: Design, terms: Terms, sized: Sized) -> dict[str, Size]:
     return sizes
 
 
-def _in_line_at_both_ends(design: Design, terms: Terms, sizes: dict[str, Size]) -> None:
+def _in_line_at_both_ends(design: Design, terms: CostTerms, sizes: dict[str, Size]) -> None:
     """Words drawn as long as a photo or tag beside them, in line at both ends, take its length where it is near."""
     blocks = {block.id: block for block in design.sketch.blocks}
     for axis in Axis:
@@ -60,7 +60,7 @@ def _in_line_at_both_ends(design: Design, terms: Terms, sizes: dict[str, Size]) 
                 sizes[word] = _as_long(sizes[word], sizes[other], axis, terms)
 
 
-def _photos_as_long(design: Design, terms: Terms, sizes: dict[str, Size]) -> None:
+def _photos_as_long(design: Design, terms: CostTerms, sizes: dict[str, Size]) -> None:
     """Photos in line at both ends of an axis that came out a mark apart take one length, twins with them."""
     twins = {name: group for group in design.twins for name in group}
     for axis in Axis:
@@ -84,7 +84,7 @@ def _along(one: Size, two: Size, axis: Axis) -> Size:
     return Size(one.width, two.height) if axis is Axis.X else Size(two.width, one.height)
 
 
-def _as_long(word: Size, other: Size, axis: Axis, terms: Terms) -> Size:
+def _as_long(word: Size, other: Size, axis: Axis, terms: CostTerms) -> Size:
     size = Size(other.width, word.height) if axis is Axis.X else Size(word.width, other.height)
     least = least_story(word)
     close = abs(size.width - word.width) <= 3 * terms.grid and abs(size.height - word.height) <= 3 * terms.grid
@@ -96,11 +96,11 @@ def least_story(word: Size) -> Size:
     return Size(min(word.width, STORY.width), min(word.height, STORY.height))
 
 
-def _close(one: Size, two: Size, terms: Terms) -> bool:
+def _close(one: Size, two: Size, terms: CostTerms) -> bool:
     return max(abs(one.width - two.width), abs(one.height - two.height)) <= terms.grid
 
 
-def _settled(block: Block, found: tuple[float, float], terms: Terms) -> Size:
+def _settled(block: Block, found: tuple[float, float], terms: CostTerms) -> Size:
     grid = terms.grid
     if block.id in terms.sizes:
         return terms.sizes[block.id]
@@ -117,7 +117,7 @@ def _settled(block: Block, found: tuple[float, float], terms: Terms) -> Size:
             return in_proportion(block, found[0] / block.width, grid)
 
 
-def _photo(block: Block, found: tuple[float, float], terms: Terms) -> Size:
+def _photo(block: Block, found: tuple[float, float], terms: CostTerms) -> Size:
     term = terms.request.photo_term(block.id)
     if term.print_size is not None:
         least = term.least or Size(0, 0)
@@ -133,12 +133,12 @@ def _photo(block: Block, found: tuple[float, float], terms: Terms) -> Size:
     return size
 
 
-def _to_mark(length: float, terms: Terms) -> Grains:
+def _to_mark(length: float, terms: CostTerms) -> Grains:
     steps = length / terms.grid
     return max(1, _ROUNDED[terms.rounding](steps)) * terms.grid
 
 
-def _word_mark(length: float, terms: Terms) -> Grains:
+def _word_mark(length: float, terms: CostTerms) -> Grains:
     """Words never grow for a mark: what is rounded up is only photos."""
     steps = length / terms.grid
     return max(1, floor(steps + 1e-6) if terms.rounding is Rounding.DOWN else round(steps)) * terms.grid
@@ -172,11 +172,11 @@ def _badness(size: Size, block: Block, scale: float, grid: Grains) -> float:
     return 8 * off_shape + abs(size.width - scale * block.width) / grid / 10
 
 
-def _is_settled(name: str, terms: Terms) -> bool:
+def _is_settled(name: str, terms: CostTerms) -> bool:
     return name in terms.sizes or terms.request.photo_term(name).print_size is not None
 
 
-def _keep_order(design: Design, terms: Terms, sizes: dict[str, Size]) -> None:
+def _keep_order(design: Design, terms: CostTerms, sizes: dict[str, Size]) -> None:
     """Make photos a mark smaller that came out as large as one that was drawn larger."""
     blocks = {photo.id: photo for photo in design.photos}
     pairs = [(p.photo, p.other) for p in design.larger]

@@ -18,7 +18,7 @@ from inkquilt.design.tree import SMALL_GAP
 from inkquilt.fit.linear.lay import Lay, drawn_middle, turned_part
 from inkquilt.fit.linear.pairs import ROW_GAP, Pairs
 from inkquilt.fit.linear.program import Expr, Number, Solved
-from inkquilt.fit.linear.terms import Terms
+from inkquilt.fit.linear.terms import CostTerms
 from inkquilt.fit.request import Rung
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.geometry import CORNER_SCALE, Axis, is_tilted, leans
@@ -65,7 +65,7 @@ STORY: Final = Size(3 * INCH // 2, 3 * INCH // 4)
 
 
 @dataclass(frozen=True, slots=True)
-class Sized:
+class SizedDesign:
     """What the first program found: sizes of pieces in grains, gaps of rows, and about where each stack begins."""
 
     sizes: dict[str, tuple[float, float]]
@@ -79,7 +79,7 @@ class Sized:
 class Sizing(Lay):
     """The program; ``sized`` solves it."""
 
-    def __init__(self, design: Design, terms: Terms, roots: tuple[str, ...]) -> None:
+    def __init__(self, design: Design, terms: CostTerms, roots: tuple[str, ...]) -> None:
         super().__init__(design, terms, roots)
         self._size: dict[str, tuple[Expr, Expr]] = {}
         self._ends: dict[tuple[str, Axis], tuple[Expr, Expr]] = {}
@@ -460,13 +460,15 @@ class Sizing(Lay):
             self.ask(self.edge(first.id, axis, False), max(0, self.scales[axis] * low), OFF_MARGIN)
             self.ask(self.extent(axis) - self.edge(last.id, axis, True), self.scales[axis] * (drawn - high), OFF_MARGIN)
 
-    def sized(self) -> Sized | None:
+    def sized(self) -> SizedDesign | None:
         """Return sizes, gaps and places, or None where the rules cannot all hold."""
         solved = self.solved()
         if solved is None:
             return None
         starts, ends = ({at: solved.value(both[high]) for at, both in self._ends.items()} for high in (False, True))
-        return Sized(self._sizes_in(solved), starts, ends, self._gaps_in(solved), solved.cost, solved.value(self.mean))
+        return SizedDesign(
+            self._sizes_in(solved), starts, ends, self._gaps_in(solved), solved.cost, solved.value(self.mean)
+        )
 
     def _sizes_in(self, solved: Solved) -> dict[str, tuple[float, float]]:
         pieces = [stack.piece.id for stack in self.stacks() if stack.piece.id in self._size]
@@ -484,7 +486,7 @@ def _covered(design: Design, axis: Axis) -> float:
     return reach / (page.width if axis is Axis.X else page.height)
 
 
-def least_word_size(block: Block, terms: Terms) -> Size:
+def least_word_size(block: Block, terms: CostTerms) -> Size:
     """Return how small words may be: their own least size, or what can be read and written."""
     if block.min_size is not None:
         return block.min_size
@@ -495,6 +497,6 @@ def least_word_size(block: Block, terms: Terms) -> Size:
     return STORY if wide else STORY.swapped()
 
 
-def strip_width(drawn: Grains, terms: Terms, scale: float) -> Grains:
+def strip_width(drawn: Grains, terms: CostTerms, scale: float) -> Grains:
     """Return how wide a strip is on the page: the mark nearest to the page's scale, never nothing."""
     return max(1, round(drawn * min(1.15, scale) / terms.grid)) * terms.grid

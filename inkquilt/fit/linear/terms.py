@@ -30,7 +30,7 @@ class Rounding(Enum):
 
 
 @dataclass(frozen=True, slots=True)
-class Terms:
+class CostTerms:
     """How a drawing is laid on a page.
 
     ``aim`` is the scale of the photos against the page's own (the root of its area over the
