@@ -16,12 +16,12 @@ from inkquilt.balance.kinds import ObservationKind
 from inkquilt.balance.measures import Frame, Object, measures
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Figures, second_look
-from inkquilt.balance.seen import see
+from inkquilt.balance.surfaces import see
 from inkquilt.clusters import ClusterWish, Formation, ScatterWish, plan_clusters, scatter
 from inkquilt.colour import Rgb
 from inkquilt.embellishments import EmbellishmentKind, Form, left_of
 from inkquilt.layout import Layout
-from inkquilt.trying import Asked, try_it
+from inkquilt.suggestions import Asked, try_it
 
 SCHOOL = BalanceSchool.TRIANGLE
 PIECES = 60

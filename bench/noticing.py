@@ -16,7 +16,7 @@ from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Figures, second_look
 from inkquilt.colour import Rgb
 from inkquilt.embellishments import left_of
-from inkquilt.trying import Asked, breaks_rule, try_it
+from inkquilt.suggestions import Asked, breaks_rule, try_it
 
 #: Plain papers of the owner.
 PLAIN = (Rgb(253, 253, 251), Rgb(34, 52, 92))

@@ -11,7 +11,7 @@ from dataclasses import replace
 from bench.sketches import demo_sketches
 from inkquilt.errors import BadInput
 from inkquilt.fit import FitRequest, School, Status, Way
-from inkquilt.fit.hand import Grip, pinned
+from inkquilt.fit.manual_edit import Grip, pinned
 from inkquilt.fit.request import Budget
 from inkquilt.fit.solve import fit
 from inkquilt.lengths import INCH

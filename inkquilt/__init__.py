@@ -1,14 +1,28 @@
 """The core of Ink Quilt: every rule of the job and every sum, in plain Python.
 
-Nothing here knows of a web server, a file, a clock or a network. Inputs and
+Nothing here knows of a web server, a file or a network. Inputs and
 results are frozen values; a step returns a new value.
 
 Stages of the job, each importing only from those before it:
 
-``lengths``  exact lengths: reading and printing them
-``page``     the page formats people own, and what must be kept clear on them
-``sketch``   sketches and their blocks; relations read from geometry; turning
-``fit``      a sketch + a page -> fitted pages, each checked before it leaves
-``photos``   where a photo is cropped to fill its slot
-``cutting``  what has to be cut, and a first plan of cuts
+``errors``          what can go wrong, as values; ``exact_json`` numbers and text from outside
+``lengths``         exact lengths: reading and printing them
+``colour``          colours compared
+``page``            the page formats people own, and what must be kept clear on them
+``sketch``          sketches and their blocks; relations read from geometry; turning
+``design``          what makes a sketch the design it is, and whether a page still is it
+``photos``          what of a photo shows, what matters in it, which goes where
+``space``           room left on a page
+``fit``             a sketch + a page -> fitted pages, each checked before it leaves
+``paper``           what a page is made of, and the paper people own
+``cutting``         what has to be cut, and plans of cuts
+``words``           titles and stories
+``embellishments``  what is owned, and pieces of it on a page; ``layout`` all that lies there, ``moving`` by hand,
+                    ``along`` at a fit
+``balance``         how a page looks, and what a second look notices
+``clusters``        clusters and scattered backgrounds
+``suggestions``     changes that would take away what was noticed
+``measuring``       what a ruler and a pencil need
+``printing``        photo prints on sheets
+``composition``     the page at work: its document, and everything that can be done to it
 """

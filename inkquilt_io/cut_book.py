@@ -15,11 +15,11 @@ from reportlab.platypus import Flowable, KeepTogether, Paragraph, SimpleDocTempl
 
 from inkquilt.cutting import PaperPlan
 from inkquilt.cutting.guillotine import CutSheet, StockKind
-from inkquilt.cutting.lacking import lacking
 from inkquilt.cutting.pieces import Slant
 from inkquilt.cutting.plan import piece_of_middle
 from inkquilt.cutting.steps import Becomes, Outcome, Step, steps_of
 from inkquilt.cutting.trimmer import Trimmer
+from inkquilt.cutting.unplaced import lacking
 from inkquilt.lengths import Unit, format_nearest, with_unit
 from inkquilt.sketch.model import Size
 from inkquilt_io.look import INK

@@ -15,7 +15,7 @@ import shapely
 from shapely.geometry import LineString
 from shapely.geometry.base import BaseGeometry
 
-from inkquilt.balance.seen import SURFACES, SeenSurface, VisiblePart
+from inkquilt.balance.surfaces import SURFACES, SeenSurface, VisiblePart
 from inkquilt.balance.weight import Weighed
 from inkquilt.embellishments import Accent, EmbellishmentKind
 from inkquilt.layout import Layout

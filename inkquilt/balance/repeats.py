@@ -13,7 +13,7 @@ from typing import Final
 
 from shapely.geometry import MultiPoint, Polygon
 
-from inkquilt.balance.seen import VisiblePart
+from inkquilt.balance.surfaces import VisiblePart
 from inkquilt.balance.weight import Weighed, chroma_of, lab_of
 from inkquilt.colour import Rgb, difference
 from inkquilt.layout import Layout

@@ -14,7 +14,6 @@ from typing import Final, NamedTuple
 from shapely.geometry import box
 from shapely.geometry.base import BaseGeometry
 
-from inkquilt.balance.calm import REGIONS, PageRegion, WhiteSpace, margins, regions, white_space
 from inkquilt.balance.kinds import ObservationKind
 from inkquilt.balance.links import (
     beside_the_wrong_sides,
@@ -27,8 +26,9 @@ from inkquilt.balance.links import (
 from inkquilt.balance.measures import Frame, Measures, Object, measures
 from inkquilt.balance.repeats import Use, colours_of, kinds_of
 from inkquilt.balance.schools import PROFILES, BalanceSchool, Profile
-from inkquilt.balance.seen import SURFACES, SeenSurface, VisiblePart
+from inkquilt.balance.surfaces import SURFACES, SeenSurface, VisiblePart
 from inkquilt.balance.weight import Moments, Weighed, beneath, moments_of, weigh
+from inkquilt.balance.white_space import REGIONS, PageRegion, WhiteSpace, margins, regions, white_space
 from inkquilt.colour import LARGE_LETTERS, Rgb, contrast
 from inkquilt.layout import Layout
 from inkquilt.lengths import INCH

@@ -20,7 +20,7 @@ from typing import Final
 import shapely
 from shapely.geometry.base import BaseGeometry
 
-from inkquilt.balance.seen import SeenSurface, VisiblePart, see
+from inkquilt.balance.surfaces import SeenSurface, VisiblePart, see
 from inkquilt.colour import Lab, Rgb, difference, lab
 from inkquilt.layout import Layout
 from inkquilt.lengths import INCH

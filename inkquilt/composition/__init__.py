@@ -1,10 +1,12 @@
 """The page at work: its document, what can be done to it, and how it is kept. The last stage of the core.
 
+``asked``      what fields of a change may hold; ``formats`` the page a person asks for
 ``document``   one state of a page, as values
 ``laid``       the fit that lies on it, with what is told of it
 ``papers``     papers of the stash on it, and what is asked of its pieces
 ``lettering``  titles as they were set
 ``stories``    words as they were written
+``digest``     a short word for a value
 ``stored``     a document as JSON data and back; ``stored_v1`` reads those of old
 ``changes``    each kind of change as one small value
 """

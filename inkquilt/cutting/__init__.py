@@ -9,6 +9,10 @@
 ``advice``      a little less that saves a sheet
 ``trimmer``     trimmers, and what each refuses
 ``instructions``  each cut as it is made
+``machine``    outlines for a cutting machine: shapes nested on its mat, cut lines and score lines apart
+``progress``   how far the cutting of a sheet has come: pieces that are cut, and parts that are still paper
+``steps``      a sheet's cuts step by step
+``unplaced``   pieces that find no place: why, what would do, and what is to be bought
 """
 
 from inkquilt.cutting.pieces import CutPiece, CutWishes, pieces_to_cut

@@ -14,7 +14,7 @@ Laying it:
 ``solve``       one way, all ways, or a page that lies fitted again
 
 Round a hand's pins:
-``hand``        what a hand did, as pins
+``manual_edit`` what a hand did, as pins
 ``sizes``       which sizes a block may take
 ``pins``        what was settled by hand, and the relations around it
 ``rules``       the hard rules as plain arithmetic
@@ -24,9 +24,10 @@ Round a hand's pins:
 
 Saying what came of it:
 ``explain``     what changed and what a fit is called
-``kept``        which relations hold; ``reasons`` why the others were lost
+``relation_report`` which relations hold; ``reasons`` why the others were lost
+``writing``     fits as JSON data
 ``clash``       why nothing fits: the smallest set of demands and its sum
-``waysout``     what would help; ``concessions`` what that gives up
+``relaxations`` what may be given up; ``relaxation_search`` what of it would help
 ``proposals``   slots to merge, split, drop or leave to a card
 
 Nothing here is imported that loads a solver: ``inkquilt.fit.solve`` does that.

@@ -19,10 +19,10 @@ from inkquilt.design.reading import PAPERS, WORDS, Design, area, guests, read_de
 from inkquilt.fit.arranging import TreeCandidate, candidates, redrawn
 from inkquilt.fit.explain import design_changes
 from inkquilt.fit.filling import FILLS, filled
-from inkquilt.fit.kept import relations_between
 from inkquilt.fit.linear.laying import laid_firm, laid_whole, with_clusters
 from inkquilt.fit.linear.terms import CostTerms
 from inkquilt.fit.owned_sizes import owned_sizes
+from inkquilt.fit.relation_report import relations_between
 from inkquilt.fit.request import Fit, FitRequest, Rung, School, Status, Way
 from inkquilt.fit.sizes import gives_photos_what_they_ask
 from inkquilt.fit.straighten import straightened, tilted_stacks

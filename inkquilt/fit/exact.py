@@ -10,10 +10,10 @@ from inkquilt.errors import FitNotSound
 from inkquilt.fit.check import check_fit
 from inkquilt.fit.clash import find_clash
 from inkquilt.fit.explain import moved
-from inkquilt.fit.kept import relations_of
 from inkquilt.fit.model import FitModel
 from inkquilt.fit.proving import best_page
 from inkquilt.fit.readback import read_back
+from inkquilt.fit.relation_report import relations_of
 from inkquilt.fit.request import Fit, FitRequest, School, Status, Way
 from inkquilt.fit.rules import write_rules
 from inkquilt.fit.wishes import Wishes

@@ -12,7 +12,7 @@ from dataclasses import dataclass, replace
 
 from inkquilt.design.marks import AIR, INSIDE
 from inkquilt.design.reading import FIRM, Design, read_design
-from inkquilt.fit.kept import Drawing, InLine, Lost, SameGap, SameSize, among, lost_of, place_of
+from inkquilt.fit.relation_report import Drawing, InLine, Lost, SameGap, SameSize, among, lost_of, place_of
 from inkquilt.fit.request import Broken, Fit, FitRequest
 from inkquilt.lengths import Grains, with_unit
 from inkquilt.sketch.geometry import Axis, Box, Ends, box

@@ -6,6 +6,18 @@
 ``geometry``   boxes and turned outlines
 ``transform``  quarter turns and mirror images
 ``relations``  what holds between blocks, read from where they lie
+``basic``      basic types of layouts, drawn for any page and number of photos. Common practice, no source
+``companion``  a page to face one that is finished: its papers return, its strong shape moves to the other end
+``draft``      from shapes that were found (in a drawing file, in a picture) to a sketch
+``measured``   a sketch from measures taken with a ruler: sizes, and distances from the page's edges
+``patterns``   what a scrapbooker sees repeat in a sketch
+``photo_list`` a list of photos by their sizes, as one says it, and rows that it makes
+``redraw``     putting a draft right by hand: what a piece is, where it lies, what is missing or too much
+``relaid``     a page's papers kept, and other photos laid on them
+``rework``     two slots made one, one slot made two: changes to a sketch that a person may decide on
+``room``       keeping room on a page for something the sketch does not have: a cluster, a title, words, a tag
+``tidy``       edges read from a picture, brought to common lines and to marks a ruler has
+``ties``       the relations of a sketch as a person meets them: each with a key to untie it by, and in words
 """
 
 from inkquilt.sketch.model import Block, Role, Shape, Sketch

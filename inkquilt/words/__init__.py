@@ -12,6 +12,7 @@
 ``journaling`` the ways ranked
 ``legible``    whether lines can be read, where a card is wanted
 ``prompts``    questions that draw out what photos do not tell
+``minding``    everything told of a story before it is written
 """
 
 from inkquilt.words.alphabets import Alphabet, LetteringKind, WidthClass

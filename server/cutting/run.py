@@ -20,8 +20,8 @@ from inkquilt.lengths import Grains
 from inkquilt.sketch.model import Size
 from server.common.asked import refuse
 from server.common.errors import ApiError
-from server.cutting.answers import table_answer
 from server.cutting.models import CutDeed, CutRun
+from server.cutting.presenters import table_answer
 from server.cutting.services import ASSUMED, PagePlan, StockChange, plan_of
 from server.pages.known import document_of
 from server.pages.models import Page

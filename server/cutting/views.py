@@ -17,8 +17,8 @@ from server.common.files import FILE_ANSWERS, asked_sheet, download
 from server.common.serializers import ErrorSerializer
 from server.cutting import run as runs
 from server.cutting import services
-from server.cutting.answers import book_of, table_answer
 from server.cutting.models import CutRun
+from server.cutting.presenters import book_of, table_answer
 from server.cutting.serializers import (
     CutRunSerializer,
     RunVersionSerializer,

@@ -16,9 +16,9 @@ from inkquilt.layout import Layout
 from inkquilt.lengths import Grains
 from inkquilt.sketch import Role
 from server.embellishments.models import owned_by
-from server.pages.answers import pictures_of
 from server.pages.layouts import layout_of
 from server.pages.models import Page
+from server.pages.presenters import pictures_of
 from server.solving.pool import solvers
 
 

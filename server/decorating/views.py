@@ -10,7 +10,7 @@ from inkquilt.lengths import INCH
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import REFUSED
 from server.decorating import services
-from server.decorating.answers import cover_answer, laid_answer, plan_answer
+from server.decorating.presenters import cover_answer, laid_answer, plan_answer
 from server.decorating.serializers import (
     ArrangementSerializer,
     ClusterWishSerializer,

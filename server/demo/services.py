@@ -28,7 +28,7 @@ from inkquilt.sketch.model import Size
 from inkquilt.words.alphabets import read_letters
 from server.accounts.services import DEMO_USER
 from server.common.asked import asked_page
-from server.decorating.answers import cluster_words
+from server.decorating.presenters import cluster_words
 from server.decorating.services import cluster_plans
 from server.embellishments.models import Embellishment
 from server.pages.known import document_of

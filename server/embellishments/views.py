@@ -10,8 +10,8 @@ from inkquilt.embellishments import check
 from inkquilt.lengths import Unit
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import REFUSED, ErrorSerializer
-from server.embellishments.answers import embellishment_answer
 from server.embellishments.models import Embellishment
+from server.embellishments.presenters import embellishment_answer
 from server.embellishments.serializers import (
     CountAskedSerializer,
     EmbellishmentAskedSerializer,

@@ -14,10 +14,10 @@ from inkquilt.sketch.model import Size
 from inkquilt.words.stories import BARE
 from inkquilt_io.shapes import DrawnLetter, DrawnTitle, FittedPage, Picture, PrintedStory
 from server.common.errors import ApiError
-from server.pages.answers import pictures_of
 from server.pages.journaling import writing_in
 from server.pages.models import Page
 from server.pages.photos_on_page import crop_in
+from server.pages.presenters import pictures_of
 from server.pages.wishes import wishes_on
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch

@@ -2,7 +2,7 @@
 
 from django.urls import path, re_path
 
-from server.exchange.everything_views import EverythingView
+from server.exchange.backup_views import EverythingView
 from server.exchange.file_views import FileView, SketchFileView
 from server.exchange.measure_views import PageMeasuresView, ReckoningView, SketchMeasuresView
 

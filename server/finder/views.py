@@ -18,9 +18,9 @@ from server.common.asked import asked_for, asked_page
 from server.common.drawing import BoardSerializer, board
 from server.common.serializers import ErrorSerializer, FormatRequestSerializer
 from server.finder import services
-from server.pages.answers import match_answer
 from server.pages.photo_serializers import MatchSerializer
 from server.pages.photos_on_page import crop_answer, crop_in
+from server.pages.presenters import match_answer
 from server.pages.serializers import CropSerializer
 from server.photos.models import Photo
 from server.photos.services import asked_photos

@@ -15,15 +15,15 @@ from inkquilt.embellishments import left_of, on_step
 from inkquilt.errors import BadInput
 from inkquilt.layout import Layout
 from inkquilt.moving import moved_with_cluster
-from inkquilt.trying import Asked, Trial
+from inkquilt.suggestions import Asked, Trial
 from server.common.asked import refuse
 from server.embellishments.models import owned_by
 from server.looking.models import Snapshot, SwitchedOff
-from server.pages.answers import pictures_of
 from server.pages.fits import refitted
 from server.pages.known import document_of
 from server.pages.layouts import layout_of
 from server.pages.models import Page, Revision
+from server.pages.presenters import pictures_of
 from server.solving.pool import solvers
 from server.stash.services import plain_colours
 

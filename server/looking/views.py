@@ -11,8 +11,8 @@ from inkquilt.balance.kinds import ObservationKind
 from server.common.asked import asked_for
 from server.common.serializers import REFUSED, ErrorSerializer
 from server.looking import services
-from server.looking.answers import drawn_step_answer, look_answer, snapshots_answer, step_answer, trial_answer
 from server.looking.models import Snapshot
+from server.looking.presenters import drawn_step_answer, look_answer, snapshots_answer, step_answer, trial_answer
 from server.looking.serializers import (
     DrawnStepSerializer,
     LookAgainSerializer,

@@ -7,7 +7,6 @@ from rest_framework.views import APIView
 
 from server.common.asked import asked_for
 from server.common.serializers import ErrorSerializer
-from server.pages.answers import match_answer, pictures_of
 from server.pages.change_serializers import written_change
 from server.pages.known import document_of
 from server.pages.matching import match_on_page
@@ -19,6 +18,7 @@ from server.pages.photo_serializers import (
     WayToShowSerializer,
 )
 from server.pages.photos_on_page import mat_answer, ways_to_show
+from server.pages.presenters import match_answer, pictures_of
 from server.photos.services import asked_photos
 
 

@@ -10,7 +10,7 @@ from inkquilt.composition.changes.by_hand import PinPiece
 from inkquilt.composition.changes.photos import PlacePhoto, ShieldAsked, ShieldPhoto
 from inkquilt.composition.document import PageDocument, SlotPhoto
 from inkquilt.design.distance import lies_across
-from inkquilt.fit.hand import Grip, pinned
+from inkquilt.fit.manual_edit import Grip, pinned
 from inkquilt.fit.request import FitRequest, PhotoTerm, Shield
 from inkquilt.fit.sizes import gives_photos_what_they_ask
 from inkquilt.fit.ways import drawn_for

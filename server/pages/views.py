@@ -14,7 +14,7 @@ from inkquilt.composition.changes.by_hand import PinPiece
 from inkquilt.composition.changes.layout import Concede, ReworkSlots
 from inkquilt.composition.changes.photos import SlotChoice
 from inkquilt.fit import School, Variant, Way
-from inkquilt.fit.concessions import WayOut
+from inkquilt.fit.relaxations import WayOut
 from inkquilt.lengths import INCH, format_nearest
 from inkquilt.page import FORMATS, Side
 from inkquilt.sketch import Role
@@ -25,12 +25,12 @@ from server.common.drawing import board
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
 from server.pages import services
-from server.pages.answers import card_answer, changed_answer, fit_answer, page_answer, ties_answer
 from server.pages.change_serializers import VersionSerializer, WriteSerializer, written_change
 from server.pages.facing import ForPhotos, companion_list, make_companion
 from server.pages.fits import fit_of, proposal_list, way_out_list, ways_of
 from server.pages.known import document_of, documents_of
 from server.pages.models import Page
+from server.pages.presenters import card_answer, changed_answer, fit_answer, page_answer, ties_answer
 from server.pages.serializers import (
     ChangedPageSerializer,
     CompanionQuerySerializer,

@@ -17,10 +17,10 @@ from inkquilt_io.photo_printer import Job, Printer
 from inkquilt_io.photo_prints import Pixelled, Source
 from server.common.asked import refuse
 from server.common.errors import ApiError
-from server.pages.answers import pictures_of
 from server.pages.known import documents_of
 from server.pages.models import Page
 from server.pages.photos_on_page import crop_in
+from server.pages.presenters import pictures_of
 from server.photos.models import Photo
 from server.solving.pool import solvers
 

@@ -13,7 +13,7 @@ from multiprocessing.connection import Connection
 from typing import Any, Final
 
 import inkquilt.fit.solve
-import inkquilt.trying  # noqa: F401 (both are loaded before the processes are forked)
+import inkquilt.suggestions  # noqa: F401 (both are loaded before the processes are forked)
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Figures, Observation, second_look
 from inkquilt.cutting.advice import SheetSaver, sheet_saver
@@ -26,7 +26,7 @@ TASKS: Final = {
     **dict.fromkeys(("all_ways", "first_ways", "fit", "is_possible", "nearest"), "inkquilt.fit.solve"),
     "with_reasons": "inkquilt.fit.reasons",
     "proposals": "inkquilt.fit.proposals",
-    "ways_out": "inkquilt.fit.waysout",
+    "ways_out": "inkquilt.fit.relaxation_search",
     "going_along": "inkquilt.along",
     "best_choice": "inkquilt.photos.assign",
     "rank": "inkquilt.photos.finding",
@@ -34,7 +34,7 @@ TASKS: Final = {
     "titles_read": "inkquilt.words.readable",
     "story_told": "inkquilt.words.minding",
     **dict.fromkeys(("plan_clusters", "scatter", "add_in_gap", "cover_spot", "ready_phrases"), "inkquilt.clusters"),
-    "try_it": "inkquilt.trying",
+    "try_it": "inkquilt.suggestions",
     **dict.fromkeys(("look_again", "planned_page"), __name__),
     "read_photo": "inkquilt_io.photo_files",
     "read_swatch": "inkquilt_io.swatches",

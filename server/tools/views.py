@@ -14,8 +14,8 @@ from inkquilt.sketch.model import Shape, Size
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import ErrorSerializer
 from server.tools import services
-from server.tools.answers import tool_answer, trimmer_answer
 from server.tools.models import ShapingTool, Trimmer
+from server.tools.presenters import tool_answer, trimmer_answer
 from server.tools.serializers import (
     ShapingToolAskedSerializer,
     ShapingToolSerializer,

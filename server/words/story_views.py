@@ -11,9 +11,9 @@ from inkquilt.words.script import hand
 from inkquilt_io.lettering import FONTS
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import ErrorSerializer
+from server.words.hand_presenters import hand_answer, text_font_answer
 from server.words.models import Hand
 from server.words.serializers import HandAskedSerializer, ScriptSerializer
-from server.words.story_answers import hand_answer, text_font_answer
 
 MOST_HANDS = 20
 

@@ -11,8 +11,8 @@ from inkquilt.words.alphabets import read_letters
 from inkquilt_io.lettering import FONTS, font_alphabet
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import ErrorSerializer
-from server.words.answers import alphabet_answer, font_answer
 from server.words.models import Alphabet
+from server.words.presenters import alphabet_answer, font_answer
 from server.words.serializers import AlphabetAskedSerializer, AlphabetSerializer, LettersAskedSerializer
 
 MOST_ALPHABETS = 60

@@ -7,8 +7,8 @@ from inkquilt.colour import read_colour
 from inkquilt.composition.document import PageDocument
 from inkquilt.words.minding import StoryTold
 from inkquilt.words.prompts import Told, prompts
-from server.pages.answers import pictures_of
 from server.pages.models import Page
+from server.pages.presenters import pictures_of
 from server.pages.surroundings import journal_page, papers_beneath
 from server.photos.models import FocalArea, Photo
 from server.solving.pool import solvers

@@ -10,7 +10,7 @@ from server.common.serializers import ErrorSerializer
 from server.pages.services import laid_page
 from server.writing.serializers import StoryAskedSerializer, StoryWaysSerializer
 from server.writing.stories import StoryAsked, story_ways
-from server.writing.story_answers import story_ways_answer
+from server.writing.story_presenters import story_ways_answer
 
 
 class StoryWaysView(APIView):

@@ -15,7 +15,7 @@ from server.pages.models import Page
 from server.words.lettering import lettering_of
 from server.writing import titles
 from server.writing.serializers import TitleQuerySerializer, TitleWaysSerializer
-from server.writing.title_answers import ways_answer
+from server.writing.title_presenters import ways_answer
 
 _REFUSED = {400: ErrorSerializer, 404: ErrorSerializer}
 

@@ -15,9 +15,9 @@ from inkquilt.sketch import Block
 from inkquilt.words import TitleSetting
 from inkquilt.words.readable import Grounds, Readability, TitlesRead
 from server.common.asked import refuse
-from server.pages.answers import pictures_of
 from server.pages.models import Page, Revision
 from server.pages.photos_on_page import on_page
+from server.pages.presenters import pictures_of
 from server.photos.tones import tones_of
 from server.solving.pool import solvers
 from server.stash.services import plain_colours

@@ -18,8 +18,8 @@ from django.test import Client
 
 from inkquilt.lengths import Unit
 from server.common.owned import Owned
-from server.exchange.everything import facts, restore_everything
-from server.exchange.everything.restoring import _Restoring
+from server.exchange.backup import facts, restore_everything
+from server.exchange.backup.restoring import _Restoring
 from server.pages.models import Page, Revision
 from server.photos.files import clear_half_written
 from server.photos.models import Photo

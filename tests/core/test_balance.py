@@ -5,12 +5,12 @@ from dataclasses import replace
 from django.test import SimpleTestCase
 
 from bench.planted import sound_page
-from inkquilt.balance.calm import margins, regions, white_space
 from inkquilt.balance.kinds import ObservationKind
 from inkquilt.balance.links import floating, like_patterns_touching, linked_groups
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Figures, second_look
 from inkquilt.balance.weight import moments_of, weigh
+from inkquilt.balance.white_space import margins, regions, white_space
 from inkquilt.colour import Rgb, read_colour
 from inkquilt.embellishments import EmbellishmentKind, Facing, Form
 from inkquilt.layout import PaperSeen, PhotoSeen
@@ -20,7 +20,7 @@ from inkquilt.photos.cover import PlacedPhoto
 from inkquilt.photos.crop import Pixels, Slot, crop_of
 from inkquilt.photos.tones import ToneGrid, TonesOnPage
 from inkquilt.sketch import Role
-from inkquilt.trying.changes import blocks_moved
+from inkquilt.suggestions.changes import blocks_moved
 from tests.drawn import (
     CREAM,
     MUSTARD,

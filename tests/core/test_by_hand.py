@@ -10,7 +10,7 @@ from inkquilt.design.reading import read_design
 from inkquilt.errors import BadInput
 from inkquilt.fit import FitRequest, School, Way
 from inkquilt.fit.check import check_fit
-from inkquilt.fit.hand import Grip, pinned
+from inkquilt.fit.manual_edit import Grip, pinned
 from inkquilt.fit.request import LiftKind, Pin, Status
 from inkquilt.fit.solve import fit, nearest
 from inkquilt.lengths import INCH

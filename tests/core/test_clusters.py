@@ -9,7 +9,7 @@ from shapely.ops import unary_union
 
 from bench.planted import sound_page
 from inkquilt.balance.links import facing_out, floating, twins_in_line
-from inkquilt.balance.seen import see
+from inkquilt.balance.surfaces import see
 from inkquilt.balance.weight import weigh
 from inkquilt.clusters import (
     ClusterWish,

@@ -8,10 +8,10 @@ from hypothesis import strategies as st
 
 from inkquilt.cutting import CutPiece, CutWishes, PaperNeed, pieces_to_cut, plan_page
 from inkquilt.cutting.guillotine import Proof, Stock, StockKind
-from inkquilt.cutting.lacking import Why, lacking, to_buy
 from inkquilt.cutting.motifs import Fate, fates_of
 from inkquilt.cutting.pieces import Slant, is_made, letters
 from inkquilt.cutting.terms import offered
+from inkquilt.cutting.unplaced import Why, lacking, to_buy
 from inkquilt.lengths import INCH, Unit
 from inkquilt.paper import PaperPieces, Piece, PieceList
 from inkquilt.paper.kinds import SideName

@@ -11,11 +11,11 @@ from inkquilt.cutting.guillotine import Proof, Stock, StockKind, Wanted, improvi
 from inkquilt.cutting.guillotine.bounds import least_sheets
 from inkquilt.cutting.guillotine.values import Leftover
 from inkquilt.cutting.instructions import FenceEdge, cut_out, instructions
-from inkquilt.cutting.lacking import Why, lacking, to_buy
 from inkquilt.cutting.plan import piece_of_middle
 from inkquilt.cutting.progress import standing, steps_in
 from inkquilt.cutting.steps import Becomes, steps_of
 from inkquilt.cutting.trimmer import Trimmer
+from inkquilt.cutting.unplaced import Why, lacking, to_buy
 from inkquilt.lengths import INCH, Unit
 from inkquilt.paper import pieces_of
 from inkquilt.paper.kinds import PatternRun, SideName

@@ -9,12 +9,12 @@ from hypothesis import strategies as st
 
 from inkquilt.fit import FitRequest, School, Status, Way, bounds
 from inkquilt.fit.check import check_fit
-from inkquilt.fit.concessions import conceded
 from inkquilt.fit.explain import gist_of
+from inkquilt.fit.relaxation_search import ways_out
+from inkquilt.fit.relaxations import conceded
 from inkquilt.fit.request import Clash, Cost, Demand, PhotoTerm, Shield
 from inkquilt.fit.sizes import partner_reveal
 from inkquilt.fit.solve import fit as laid
-from inkquilt.fit.waysout import ways_out
 from inkquilt.lengths import INCH, MM, Unit
 from inkquilt.page import FORMATS, Margins, Page
 from inkquilt.sketch.geometry import Axis

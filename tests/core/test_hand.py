@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from inkquilt.fit import FitRequest, School, Way
-from inkquilt.fit.hand import Grip, pinned
+from inkquilt.fit.manual_edit import Grip, pinned
 from inkquilt.fit.request import Pin
 from inkquilt.fit.solve import fit
 from inkquilt.lengths import INCH

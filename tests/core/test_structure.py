@@ -1,6 +1,7 @@
 """The core stays pure: its modules use no files, clocks or chance. What may import what is held by ``make lint``."""
 
 import ast
+import re
 from pathlib import Path
 from unittest import TestCase
 
@@ -26,6 +27,20 @@ class Structure(TestCase):
                 self.assertEqual(tops & FORBIDDEN, set())
                 if path.name != "solve.py":
                     self.assertEqual(tops & CLOCK, set())
+
+    def test_every_package_says_what_is_in_it(self):
+        """Where modules are told in the docstring, each is told, and none that is not there."""
+        told_of = 0
+        for init in (ROOT / "inkquilt").rglob("__init__.py"):
+            told = set(re.findall(r"``(\w+)``", ast.get_docstring(ast.parse(init.read_text("utf-8"))) or ""))
+            there = {path.stem for path in init.parent.glob("*.py")} - {"__init__"}
+            there |= {path.parent.name for path in init.parent.glob("*/__init__.py")}
+            if told & there:
+                told_of += 1
+                with self.subTest(init.parent.name):
+                    self.assertEqual(told - there, set(), "told and not there")
+                    self.assertEqual(there - told, set(), "there and not told")
+        self.assertGreater(told_of, 8)
 
     def test_the_checker_shares_no_code_with_the_model(self):
         shared = {name for name in imports_of(ROOT / "inkquilt" / "fit" / "check.py") if name.startswith("inkquilt")}

@@ -12,7 +12,7 @@ from shapely.ops import unary_union
 from inkquilt.colour import Rgb
 from inkquilt.lengths import INCH
 from inkquilt.sketch.model import Size
-from inkquilt.trying.underlays import under_setting
+from inkquilt.suggestions.underlays import under_setting
 from inkquilt.words import Alphabet, LetteringKind, TitlePlace, TitleWay, WidthClass, settings_of
 from inkquilt.words.alphabets import UnreadableLetters, read_letters, widths_by_class
 from inkquilt.words.readable import UnderlayKind, letter_outline, readability

@@ -16,9 +16,9 @@ from inkquilt.layout import PaperSeen
 from inkquilt.lengths import INCH, Unit
 from inkquilt.paper.kinds import PaperKind
 from inkquilt.sketch import Role
-from inkquilt.trying import Asked, breaks_rule, try_it
-from inkquilt.trying.changes import block_moved
-from inkquilt.trying.search import CANDIDATES
+from inkquilt.suggestions import Asked, breaks_rule, try_it
+from inkquilt.suggestions.changes import block_moved
+from inkquilt.suggestions.search import CANDIDATES
 from tests.drawn import MUSTARD, NAVY, TEAL, accent, block, grains, owned, page_with, title_in
 
 SCHOOL = BalanceSchool.TRIANGLE

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from inkquilt.fit import FitRequest, School, Way
 from inkquilt.fit.filling import FILLS
-from inkquilt.fit.hand import Grip, Typed, pinned, typed_grip
+from inkquilt.fit.manual_edit import Grip, Typed, pinned, typed_grip
 from inkquilt.fit.proposals import proposals
 from inkquilt.fit.request import Pin, Status
 from inkquilt.fit.solve import all_ways, fit

@@ -1,8 +1,9 @@
 """The changes a person can make to a page: each kind a small value that yields a new document.
 
-A change touches neither files nor a database; what it may know of the owner's things comes with it (``Known``).
+A change touches neither files nor a database; what it may know of the owner's things comes with it.
 To add a kind, write its class with ``@change`` in the module of its subject: it is known by that.
 
+``base``      what all share
 ``layout``    the page, the way to fit, what is left out
 ``contents``  titles and sheets
 ``papers``    papers of the stash

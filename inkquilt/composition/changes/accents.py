@@ -26,7 +26,7 @@ from inkquilt.embellishments import (
     on_step,
 )
 from inkquilt.errors import refuse
-from inkquilt.fit.hand import Grip
+from inkquilt.fit.manual_edit import Grip
 from inkquilt.lengths import INCH, Unit
 from inkquilt.moving import kept_on, moved_with_cluster
 from inkquilt.sketch.model import Size

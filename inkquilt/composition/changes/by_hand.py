@@ -9,8 +9,8 @@ from inkquilt.composition.asked import AtMost, Long, Name, Place, Steps, TieKey,
 from inkquilt.composition.changes.base import After, Change, Changed, Known, change, the_block, the_block_on
 from inkquilt.composition.document import PageDocument
 from inkquilt.errors import refuse
-from inkquilt.fit.hand import Grip, pinned, typed_grip
-from inkquilt.fit.hand import Typed as TypedLengths
+from inkquilt.fit.manual_edit import Grip, pinned, typed_grip
+from inkquilt.fit.manual_edit import Typed as TypedLengths
 from inkquilt.fit.ways import drawn_for
 from inkquilt.lengths import Grains
 from inkquilt.page import Margins

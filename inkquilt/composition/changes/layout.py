@@ -11,8 +11,8 @@ from inkquilt.composition.document import PageDocument
 from inkquilt.composition.formats import PageAsked
 from inkquilt.errors import refuse
 from inkquilt.fit import School, Variant, Way, bounds
-from inkquilt.fit.concessions import WayOut, conceded
 from inkquilt.fit.explain import RUNG_SAID
+from inkquilt.fit.relaxations import WayOut, conceded
 from inkquilt.fit.request import Rung, StripEnds, Switches
 from inkquilt.lengths import with_unit
 from inkquilt.page import FORMATS

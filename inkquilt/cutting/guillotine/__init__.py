@@ -6,6 +6,7 @@
 ``blocks``, ``peel``, ``search``  all pieces on given sheets, or the proof that it cannot be
 ``parts``      the cuts in an order for the hand, and what is left
 ``solve``      the whole, improving while there is time
+``leftover``   the largest single leftover there can be, where few kinds of pieces make that exact
 """
 
 from inkquilt.cutting.guillotine.solve import PaperTask, improving_papers, improving_plans, plan_cuts

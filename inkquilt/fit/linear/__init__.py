@@ -8,4 +8,5 @@
 ``papers``    papers laid round what they carry
 ``accents``   clusters put back at the corners they were drawn at
 ``laying``    all of it, one after the other
+``settling``   sizes that the first program found, brought to marks: twins alike, the order of sizes kept
 """

@@ -1516,6 +1516,35 @@ export interface components {
             from_left: string;
             from_top: string;
         };
+        /** @description Add a relation between blocks; ``highs`` tells of each whether its right or bottom edge is meant. */
+        AddTieChange: {
+            tie_kind?: components["schemas"]["TieKindEnum"];
+            blocks?: string[];
+            axis?: components["schemas"]["AxisEnum"];
+            highs?: boolean[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tie";
+        };
+        /**
+         * @description * `tie` - tie
+         * @enum {string}
+         */
+        AddTieChangeKindEnum: "tie";
+        /** @description Add a relation between blocks; ``highs`` tells of each whether its right or bottom edge is meant. */
+        AddTieChangeRequest: {
+            tie_kind?: components["schemas"]["TieKindEnum"];
+            blocks?: string[];
+            axis?: components["schemas"]["AxisEnum"];
+            highs?: boolean[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tie";
+        };
         /** @description A photo just added; ``known`` when the same file was there already. */
         AddedPhoto: {
             readonly id: number;
@@ -1844,7 +1873,7 @@ export interface components {
             tint: number | null;
             look: components["schemas"]["Look"] | null;
         };
-        Change: components["schemas"]["PinPieceChange"] | components["schemas"]["UnpinChange"] | components["schemas"]["UntieChange"] | components["schemas"]["TieChange"] | components["schemas"]["MoveAccentChange"] | components["schemas"]["ArrangeChange"] | components["schemas"]["ChooseSchoolChange"] | components["schemas"]["TypeTitleChange"] | components["schemas"]["SetTitleChange"] | components["schemas"]["SetSheetChange"] | components["schemas"]["LieAcrossChange"] | components["schemas"]["SaveOnChange"] | components["schemas"]["SpareCopiesChange"] | components["schemas"]["SetLipChange"] | components["schemas"]["CutWindowChange"] | components["schemas"]["CloseWindowChange"] | components["schemas"]["MakeRowChange"] | components["schemas"]["CutFromChange"] | components["schemas"]["CutSlantingChange"] | components["schemas"]["ShapeWithChange"] | components["schemas"]["FoldChange"] | components["schemas"]["ChangeFormatChange"] | components["schemas"]["ChangeWayChange"] | components["schemas"]["LeaveOutChange"] | components["schemas"]["BringBackChange"] | components["schemas"]["ConcedeChange"] | components["schemas"]["SwitchChange"] | components["schemas"]["InsistChange"] | components["schemas"]["UseDiesChange"] | components["schemas"]["ChangeGridChange"] | components["schemas"]["LeadChange"] | components["schemas"]["SetLeastChange"] | components["schemas"]["ReworkSlotsChange"] | components["schemas"]["MakeRoomChange"] | components["schemas"]["ChoosePaperChange"] | components["schemas"]["PlacePhotoChange"] | components["schemas"]["PlaceMatchedChange"] | components["schemas"]["LayMatsChange"] | components["schemas"]["KeepWholeChange"] | components["schemas"]["ShieldPhotoChange"] | components["schemas"]["TrimChange"] | components["schemas"]["TakeUpChange"] | components["schemas"]["WriteStoryChange"] | components["schemas"]["TakeStoryAwayChange"];
+        Change: components["schemas"]["PinPieceChange"] | components["schemas"]["UnpinChange"] | components["schemas"]["UntieChange"] | components["schemas"]["AddTieChange"] | components["schemas"]["MoveAccentChange"] | components["schemas"]["ArrangeChange"] | components["schemas"]["ChooseSchoolChange"] | components["schemas"]["TypeTitleChange"] | components["schemas"]["SetTitleChange"] | components["schemas"]["SetSheetChange"] | components["schemas"]["LieAcrossChange"] | components["schemas"]["SaveOnChange"] | components["schemas"]["SpareCopiesChange"] | components["schemas"]["SetLipChange"] | components["schemas"]["CutWindowChange"] | components["schemas"]["CloseWindowChange"] | components["schemas"]["MakeRowChange"] | components["schemas"]["CutFromChange"] | components["schemas"]["CutSlantingChange"] | components["schemas"]["ShapeWithChange"] | components["schemas"]["CutDoubleChange"] | components["schemas"]["ChangeFormatChange"] | components["schemas"]["ChangeWayChange"] | components["schemas"]["LeaveOutChange"] | components["schemas"]["BringBackChange"] | components["schemas"]["ConcedeChange"] | components["schemas"]["SwitchChange"] | components["schemas"]["InsistChange"] | components["schemas"]["UseDiesChange"] | components["schemas"]["ChangeGridChange"] | components["schemas"]["LeadChange"] | components["schemas"]["SetLeastChange"] | components["schemas"]["ReworkSlotsChange"] | components["schemas"]["MakeRoomChange"] | components["schemas"]["ChoosePaperChange"] | components["schemas"]["PlacePhotoChange"] | components["schemas"]["PlaceMatchedChange"] | components["schemas"]["LayMatsChange"] | components["schemas"]["KeepWholeChange"] | components["schemas"]["ShieldPhotoChange"] | components["schemas"]["TrimChange"] | components["schemas"]["TakeUpChange"] | components["schemas"]["WriteStoryChange"] | components["schemas"]["TakeStoryAwayChange"];
         /** @description Put the page on another format or own size. */
         ChangeFormatChange: {
             format?: string | null;
@@ -1912,7 +1941,7 @@ export interface components {
             states: components["schemas"]["StateRequest"][];
             undone?: components["schemas"]["StateRequest"][];
         };
-        ChangeRequest: components["schemas"]["PinPieceChangeRequest"] | components["schemas"]["UnpinChangeRequest"] | components["schemas"]["UntieChangeRequest"] | components["schemas"]["TieChangeRequest"] | components["schemas"]["MoveAccentChangeRequest"] | components["schemas"]["ArrangeChangeRequest"] | components["schemas"]["ChooseSchoolChangeRequest"] | components["schemas"]["TypeTitleChangeRequest"] | components["schemas"]["SetTitleChangeRequest"] | components["schemas"]["SetSheetChangeRequest"] | components["schemas"]["LieAcrossChangeRequest"] | components["schemas"]["SaveOnChangeRequest"] | components["schemas"]["SpareCopiesChangeRequest"] | components["schemas"]["SetLipChangeRequest"] | components["schemas"]["CutWindowChangeRequest"] | components["schemas"]["CloseWindowChangeRequest"] | components["schemas"]["MakeRowChangeRequest"] | components["schemas"]["CutFromChangeRequest"] | components["schemas"]["CutSlantingChangeRequest"] | components["schemas"]["ShapeWithChangeRequest"] | components["schemas"]["FoldChangeRequest"] | components["schemas"]["ChangeFormatChangeRequest"] | components["schemas"]["ChangeWayChangeRequest"] | components["schemas"]["LeaveOutChangeRequest"] | components["schemas"]["BringBackChangeRequest"] | components["schemas"]["ConcedeChangeRequest"] | components["schemas"]["SwitchChangeRequest"] | components["schemas"]["InsistChangeRequest"] | components["schemas"]["UseDiesChangeRequest"] | components["schemas"]["ChangeGridChangeRequest"] | components["schemas"]["LeadChangeRequest"] | components["schemas"]["SetLeastChangeRequest"] | components["schemas"]["ReworkSlotsChangeRequest"] | components["schemas"]["MakeRoomChangeRequest"] | components["schemas"]["ChoosePaperChangeRequest"] | components["schemas"]["PlacePhotoChangeRequest"] | components["schemas"]["PlaceMatchedChangeRequest"] | components["schemas"]["LayMatsChangeRequest"] | components["schemas"]["KeepWholeChangeRequest"] | components["schemas"]["ShieldPhotoChangeRequest"] | components["schemas"]["TrimChangeRequest"] | components["schemas"]["TakeUpChangeRequest"] | components["schemas"]["WriteStoryChangeRequest"] | components["schemas"]["TakeStoryAwayChangeRequest"];
+        ChangeRequest: components["schemas"]["PinPieceChangeRequest"] | components["schemas"]["UnpinChangeRequest"] | components["schemas"]["UntieChangeRequest"] | components["schemas"]["AddTieChangeRequest"] | components["schemas"]["MoveAccentChangeRequest"] | components["schemas"]["ArrangeChangeRequest"] | components["schemas"]["ChooseSchoolChangeRequest"] | components["schemas"]["TypeTitleChangeRequest"] | components["schemas"]["SetTitleChangeRequest"] | components["schemas"]["SetSheetChangeRequest"] | components["schemas"]["LieAcrossChangeRequest"] | components["schemas"]["SaveOnChangeRequest"] | components["schemas"]["SpareCopiesChangeRequest"] | components["schemas"]["SetLipChangeRequest"] | components["schemas"]["CutWindowChangeRequest"] | components["schemas"]["CloseWindowChangeRequest"] | components["schemas"]["MakeRowChangeRequest"] | components["schemas"]["CutFromChangeRequest"] | components["schemas"]["CutSlantingChangeRequest"] | components["schemas"]["ShapeWithChangeRequest"] | components["schemas"]["CutDoubleChangeRequest"] | components["schemas"]["ChangeFormatChangeRequest"] | components["schemas"]["ChangeWayChangeRequest"] | components["schemas"]["LeaveOutChangeRequest"] | components["schemas"]["BringBackChangeRequest"] | components["schemas"]["ConcedeChangeRequest"] | components["schemas"]["SwitchChangeRequest"] | components["schemas"]["InsistChangeRequest"] | components["schemas"]["UseDiesChangeRequest"] | components["schemas"]["ChangeGridChangeRequest"] | components["schemas"]["LeadChangeRequest"] | components["schemas"]["SetLeastChangeRequest"] | components["schemas"]["ReworkSlotsChangeRequest"] | components["schemas"]["MakeRoomChangeRequest"] | components["schemas"]["ChoosePaperChangeRequest"] | components["schemas"]["PlacePhotoChangeRequest"] | components["schemas"]["PlaceMatchedChangeRequest"] | components["schemas"]["LayMatsChangeRequest"] | components["schemas"]["KeepWholeChangeRequest"] | components["schemas"]["ShieldPhotoChangeRequest"] | components["schemas"]["TrimChangeRequest"] | components["schemas"]["TakeUpChangeRequest"] | components["schemas"]["WriteStoryChangeRequest"] | components["schemas"]["TakeStoryAwayChangeRequest"];
         /** @description Fit it another way. */
         ChangeWayChange: {
             school: components["schemas"]["SchoolEnum"];
@@ -2172,6 +2201,31 @@ export interface components {
              */
             turn: number;
         };
+        /** @description Cut a piece double, to be folded along its left or top edge, or single. */
+        CutDoubleChange: {
+            block: string;
+            fold?: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fold";
+        };
+        /**
+         * @description * `fold` - fold
+         * @enum {string}
+         */
+        CutDoubleChangeKindEnum: "fold";
+        /** @description Cut a piece double, to be folded along its left or top edge, or single. */
+        CutDoubleChangeRequest: {
+            block: string;
+            fold?: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fold";
+        };
         /** @description Cut a piece from one place of the sheet, or from wherever it fits. */
         CutFromChange: {
             block: string;
@@ -2204,7 +2258,7 @@ export interface components {
             kind: "cut-from";
         };
         /** @description A piece cut from paper that serves as an embellishment, in the page's unit. */
-        CutPiece: {
+        CutFromPaper: {
             name: string;
             form: components["schemas"]["FormEnum"];
             /** Format: double */
@@ -2216,7 +2270,7 @@ export interface components {
             text?: string;
         };
         /** @description A piece cut from paper that serves as an embellishment, in the page's unit. */
-        CutPieceRequest: {
+        CutFromPaperRequest: {
             name: string;
             form: components["schemas"]["FormEnum"];
             /** Format: double */
@@ -2524,31 +2578,6 @@ export interface components {
             worn: components["schemas"]["Worn"][];
             match: components["schemas"]["Match"] | null;
             cost: number | null;
-        };
-        /** @description Cut a piece double, to be folded along its left or top edge, or single. */
-        FoldChange: {
-            block: string;
-            fold?: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "fold";
-        };
-        /**
-         * @description * `fold` - fold
-         * @enum {string}
-         */
-        FoldChangeKindEnum: "fold";
-        /** @description Cut a piece double, to be folded along its left or top edge, or single. */
-        FoldChangeRequest: {
-            block: string;
-            fold?: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "fold";
         };
         /**
          * @description * `left` - left
@@ -3116,7 +3145,7 @@ export interface components {
         };
         /** @description The best choice of a slot for each photo, the photos left out, the slots left open, and the change for it. */
         Match: {
-            placed: components["schemas"]["Placed"][];
+            placed: components["schemas"]["SlotChoice"][];
             left_out: number[];
             open: string[];
             reasons: components["schemas"]["MatchReason"][];
@@ -3330,7 +3359,7 @@ export interface components {
             turn?: components["schemas"]["TurnEnum"];
             mirrored?: boolean;
             school?: components["schemas"]["SchoolEnum"];
-            placed?: components["schemas"]["PlacedRequest"][];
+            placed?: components["schemas"]["SlotChoiceRequest"][];
             name?: string;
         };
         /** @description A print or document that exists: its size as typed, in inches unless it says otherwise. */
@@ -3712,7 +3741,7 @@ export interface components {
             free?: string[];
             leave_out?: string[];
             no_margin?: boolean;
-            sized?: components["schemas"]["Sized"] | null;
+            sized?: components["schemas"]["TypedSize"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3752,7 +3781,7 @@ export interface components {
             free?: string[];
             leave_out?: string[];
             no_margin?: boolean;
-            sized?: components["schemas"]["SizedRequest"] | null;
+            sized?: components["schemas"]["TypedSizeRequest"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3775,7 +3804,7 @@ export interface components {
         };
         /** @description Put several photos into slots at once, as they come; slots that are not named become empty. */
         PlaceMatchedChange: {
-            placed?: components["schemas"]["Placed"][];
+            placed?: components["schemas"]["SlotChoice"][];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3789,7 +3818,7 @@ export interface components {
         PlaceMatchedChangeKindEnum: "match";
         /** @description Put several photos into slots at once, as they come; slots that are not named become empty. */
         PlaceMatchedChangeRequest: {
-            placed?: components["schemas"]["PlacedRequest"][];
+            placed?: components["schemas"]["SlotChoiceRequest"][];
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3853,16 +3882,6 @@ export interface components {
              */
             kind: "photo";
         };
-        /** @description A photo for a slot. */
-        Placed: {
-            block: string;
-            photo: number;
-        };
-        /** @description A photo for a slot. */
-        PlacedRequest: {
-            block: string;
-            photo: number;
-        };
         /**
          * @description * `print` - Print
          *     * `document` - Document
@@ -3913,7 +3932,7 @@ export interface components {
         Put: {
             key?: string | null;
             embellishment?: string;
-            cut?: components["schemas"]["CutPiece"] | null;
+            cut?: components["schemas"]["CutFromPaper"] | null;
             shown?: components["schemas"]["Shown"] | null;
             /** Format: double */
             x: number;
@@ -3929,7 +3948,7 @@ export interface components {
         PutRequest: {
             key?: string | null;
             embellishment?: string;
-            cut?: components["schemas"]["CutPieceRequest"] | null;
+            cut?: components["schemas"]["CutFromPaperRequest"] | null;
             shown?: components["schemas"]["ShownRequest"] | null;
             /** Format: double */
             x: number;
@@ -4420,18 +4439,6 @@ export interface components {
          * @enum {integer}
          */
         SidesEnum: 1 | 2;
-        /** @description A block and the size it shall have, as typed. */
-        Sized: {
-            block: string;
-            width: string;
-            height: string;
-        };
-        /** @description A block and the size it shall have, as typed. */
-        SizedRequest: {
-            block: string;
-            width: string;
-            height: string;
-        };
         /** @description A sketch as it lies on the shelf, drawn. */
         Sketch: {
             readonly id: number;
@@ -4498,6 +4505,16 @@ export interface components {
             locked: boolean;
             missing: boolean;
             left_out: boolean;
+        };
+        /** @description A photo for a slot. */
+        SlotChoice: {
+            block: string;
+            photo: number;
+        };
+        /** @description A photo for a slot. */
+        SlotChoiceRequest: {
+            block: string;
+            photo: number;
         };
         /** @description A state that was put away, drawn. */
         Snapshot: {
@@ -4981,35 +4998,6 @@ export interface components {
             side: (components["schemas"]["SideEnum"] | components["schemas"]["NullEnum"]) | null;
             held: boolean;
         };
-        /** @description Add a relation between blocks; ``highs`` tells of each whether its right or bottom edge is meant. */
-        TieChange: {
-            tie_kind?: components["schemas"]["TieKindEnum"];
-            blocks?: string[];
-            axis?: components["schemas"]["AxisEnum"];
-            highs?: boolean[];
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "tie";
-        };
-        /**
-         * @description * `tie` - tie
-         * @enum {string}
-         */
-        TieChangeKindEnum: "tie";
-        /** @description Add a relation between blocks; ``highs`` tells of each whether its right or bottom edge is meant. */
-        TieChangeRequest: {
-            tie_kind?: components["schemas"]["TieKindEnum"];
-            blocks?: string[];
-            axis?: components["schemas"]["AxisEnum"];
-            highs?: boolean[];
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "tie";
-        };
         /**
          * @description * `run-off` - run-off
          *     * `layer` - layer
@@ -5203,6 +5191,18 @@ export interface components {
              * @enum {string}
              */
             kind: "title";
+        };
+        /** @description A block and the size it shall have, as typed. */
+        TypedSize: {
+            block: string;
+            width: string;
+            height: string;
+        };
+        /** @description A block and the size it shall have, as typed. */
+        TypedSizeRequest: {
+            block: string;
+            width: string;
+            height: string;
         };
         /** @description Something laid under a title: its pieces, and the change that sets the title and lays it. */
         Underlay: {

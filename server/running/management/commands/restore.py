@@ -7,7 +7,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandError
 
 from server.common.errors import ApiError
-from server.exchange.everything import restore_everything
+from server.exchange.backup import restore_everything
 from server.running.management.owners import owner_called
 from server.running.starting import prepare
 

@@ -7,7 +7,7 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError
 
-from server.exchange.everything import write_everything
+from server.exchange.backup import write_everything
 from server.running.management.owners import owner_called
 
 

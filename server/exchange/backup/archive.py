@@ -13,7 +13,7 @@ from django.db import DataError, IntegrityError
 from inkquilt.errors import BadInput, CoreError
 from inkquilt.exact_json import is_writable, read_exact
 from server.common.errors import ApiError
-from server.exchange.everything.facts import INDEX, KIND, MOST_PART_BYTES, MOST_PARTS, NAMED, VERSIONS
+from server.exchange.backup.facts import INDEX, KIND, MOST_PART_BYTES, MOST_PARTS, NAMED, VERSIONS
 
 #: What a damaged archive makes the libraries raise.
 _DAMAGED = (zipfile.BadZipFile, zlib.error, lzma.LZMAError, EOFError, NotImplementedError, RuntimeError)

@@ -4,9 +4,10 @@
 ``pieces``   changes to single embellishments
 ``whole``    changes to the page as a whole
 ``search``   the best change for one observation
+``underlays``  what is laid under a title that is hard to read
 """
 
-from inkquilt.trying.changes import Asked, Trial, breaks_rule
-from inkquilt.trying.search import try_it
+from inkquilt.suggestions.changes import Asked, Trial, breaks_rule
+from inkquilt.suggestions.search import try_it
 
 __all__ = ["Asked", "Trial", "breaks_rule", "try_it"]

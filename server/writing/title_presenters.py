@@ -11,7 +11,7 @@ from inkquilt.composition.document import PageDocument
 from inkquilt.composition.lettering import lettering_from
 from inkquilt.lengths import Unit, format_nearest, with_unit
 from inkquilt.sketch import Block
-from inkquilt.trying.underlays import laid_before, standing_out, under_setting, underlay_words
+from inkquilt.suggestions.underlays import laid_before, standing_out, under_setting, underlay_words
 from inkquilt.words import TitleSetting, TitleWay
 from inkquilt.words.readable import Readability, Underlay, UnderlayKind
 from server.pages.accents import accent_answer

@@ -12,7 +12,7 @@ from itertools import combinations
 from typing import Final
 
 from inkquilt.design.reading import lead_among
-from inkquilt.fit.concessions import WayOut, conceded, with_smaller_prints
+from inkquilt.fit.relaxations import WayOut, conceded, with_smaller_prints
 from inkquilt.fit.request import Clash, FitRequest, School, Way
 from inkquilt.fit.solve import is_possible
 from inkquilt.page import Margins

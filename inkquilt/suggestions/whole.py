@@ -21,7 +21,7 @@ from inkquilt.paper.kinds import PaperKind
 from inkquilt.paper.pieces import paper_of
 from inkquilt.photos.cover import outline_on_page
 from inkquilt.sketch.model import Block, Role, Size
-from inkquilt.trying.changes import (
+from inkquilt.suggestions.changes import (
     Asked,
     Trial,
     block_moved,
@@ -34,7 +34,7 @@ from inkquilt.trying.changes import (
     shifted,
     way_words,
 )
-from inkquilt.trying.underlays import pieces_under, standing_out, underlay_words
+from inkquilt.suggestions.underlays import pieces_under, standing_out, underlay_words
 from inkquilt.words.readable import Underlay, UnderlayKind
 
 #: What is laid under a title stands out by this, and is cut in whole eighths of an inch.

@@ -14,7 +14,7 @@ from rest_framework.views import APIView
 
 from server.common.errors import ApiError
 from server.common.serializers import ErrorSerializer
-from server.exchange.everything import restore_everything, write_everything
+from server.exchange.backup import restore_everything, write_everything
 
 
 class RestoreSerializer(serializers.Serializer):

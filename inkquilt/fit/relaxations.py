@@ -1,4 +1,4 @@
-"""What a person may give up so that a page becomes possible. Without a solver: trying it is ``waysout``."""
+"""What a person may give up so that a page becomes possible. Without a solver: trying it is ``relaxation_search``."""
 
 from __future__ import annotations
 

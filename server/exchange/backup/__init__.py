@@ -7,7 +7,7 @@ so that undo works after restoring too. What was put aside, and how far the cutt
 a page had come, is not in it.
 """
 
-from server.exchange.everything.packing import write_everything
-from server.exchange.everything.restoring import restore_everything
+from server.exchange.backup.packing import write_everything
+from server.exchange.backup.restoring import restore_everything
 
 __all__ = ["restore_everything", "write_everything"]

@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from typing import IO, Any
 
 from inkquilt_io.places import without_place
-from server.exchange.everything.facts import (
+from server.exchange.backup.facts import (
     ALPHABET_FACTS,
     AREA_FACTS,
     FACTS,

@@ -11,13 +11,13 @@ from inkquilt.composition.changes.accents import Arrange, Move, puts_of
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.stored import read_document
 from inkquilt.lengths import INCH, MM, Unit, format_nearest, with_unit
-from inkquilt.trying import Trial
+from inkquilt.suggestions import Trial
 from server.looking.models import Snapshot
 from server.looking.services import SecondLook
 from server.pages.accents import accent_answer
-from server.pages.answers import card_answer, with_areas
 from server.pages.change_serializers import written_change
 from server.pages.models import Page, Revision
+from server.pages.presenters import card_answer, with_areas
 
 
 def kind_key(observation: Observation) -> str:

@@ -23,8 +23,8 @@ from inkquilt.words.alphabets import FONT_KEY
 from server.common.errors import ApiError
 from server.common.owned import Owned
 from server.embellishments.models import OWN_KEY, Embellishment
-from server.exchange.everything.archive import Archive, part
-from server.exchange.everything.facts import (
+from server.exchange.backup.archive import Archive, part
+from server.exchange.backup.facts import (
     ALPHABET_FACTS,
     AREA_FACTS,
     FACTS,
@@ -37,8 +37,8 @@ from server.exchange.everything.facts import (
 )
 from server.looking.models import Snapshot
 from server.looking.services import switch
-from server.pages.answers import fit_answer
 from server.pages.models import Page, Revision
+from server.pages.presenters import fit_answer
 from server.photos import files
 from server.photos.models import Photo
 from server.photos.services import add_photo, add_print, describe, keep_areas

@@ -10,7 +10,7 @@ from shapely.geometry import box
 from shapely.geometry.base import BaseGeometry
 from shapely.ops import unary_union
 
-from inkquilt.balance.seen import SURFACES
+from inkquilt.balance.surfaces import SURFACES
 from inkquilt.balance.weight import Weighed
 from inkquilt.layout import Layout
 from inkquilt.paper.kinds import PaperKind

@@ -17,8 +17,8 @@ from inkquilt.balance.kinds import ObservationKind
 from inkquilt.balance.second_look import Figures, Observation, second_look
 from inkquilt.clusters.compose import ClusterGround, ground_of
 from inkquilt.layout import Layout
-from inkquilt.trying import pieces, whole
-from inkquilt.trying.changes import (
+from inkquilt.suggestions import pieces, whole
+from inkquilt.suggestions.changes import (
     Asked,
     Trial,
     breaks_rule,

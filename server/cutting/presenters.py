@@ -6,12 +6,12 @@ from typing import Any
 from inkquilt.composition.document import PageDocument
 from inkquilt.cutting import CutPiece, PaperNeed, PaperPlan
 from inkquilt.cutting.guillotine import CutSheet, Direction, Stock, StockKind
-from inkquilt.cutting.lacking import ToBuy, lacking, to_buy
 from inkquilt.cutting.motifs import fates_of
 from inkquilt.cutting.plan import piece_of_middle
 from inkquilt.cutting.steps import Outcome, Step, steps_of
 from inkquilt.cutting.terms import WindowTerm, may_have
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
+from inkquilt.cutting.unplaced import ToBuy, lacking, to_buy
 from inkquilt.lengths import Unit, format_length, format_nearest, with_unit
 from inkquilt.paper.kinds import PaperSide, SideName
 from inkquilt.paper.pieces import paper_of
@@ -23,8 +23,8 @@ from inkquilt.sketch.model import Size
 from inkquilt_io.cut_book import CutBook
 from inkquilt_io.look import tints_of
 from server.cutting.services import ASSUMED, PagePlan, PaperGroup, all_pieces
-from server.pages.answers import looks_of
-from server.tools.answers import size_words, trimmer_answer
+from server.pages.presenters import looks_of
+from server.tools.presenters import size_words, trimmer_answer
 
 
 def table_answer(document: PageDocument, version: int, plan: PagePlan) -> dict[str, Any]:

@@ -20,7 +20,7 @@ from inkquilt.lengths import INCH
 from inkquilt.moving import goes_along, middle_of
 from inkquilt.photos.cover import outline_on_page
 from inkquilt.sketch.model import Block, Role
-from inkquilt.trying.changes import (
+from inkquilt.suggestions.changes import (
     Asked,
     Trial,
     block_moved,
