@@ -202,7 +202,8 @@ def lantern(picture: Scene, x: float, y: float, size: float, colour: Colour, kin
     glow(picture, x, y, size * 2.6, colour, 0.55)
     pen, r = picture.draw(), size * picture.unit()
     px, py = picture.at(x, y)
-    pale = tuple(min(255, part + 70) for part in colour)
+    red, green, blue = (min(255, part + 70) for part in colour)
+    pale = (red, green, blue)
     if kind == "star":
         points = [
             (

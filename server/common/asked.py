@@ -4,14 +4,17 @@ from dataclasses import fields
 from decimal import Decimal, InvalidOperation
 from typing import Any, Final
 
+from django.contrib.auth.models import User
 from rest_framework import serializers
+from rest_framework.exceptions import NotAuthenticated
+from rest_framework.request import Request
 
 from inkquilt.composition.formats import PageAsked
 from inkquilt.errors import UnreadableLength, refuse
 from inkquilt.lengths import Grains, Unit, parse_length
 from inkquilt.page import Page, Side
 
-__all__ = ["asked_for", "asked_length", "asked_page", "asked_turn", "refuse"]
+__all__ = ["asked_for", "asked_length", "asked_page", "asked_turn", "owner", "refuse"]
 _PAGE_FACTS: Final = tuple(field.name for field in fields(PageAsked))
 
 
@@ -52,3 +55,11 @@ def asked_turn(change: dict[str, Any], key: str, what: str) -> int:
     if not degrees.is_finite() or abs(degrees) > 180:
         raise refuse("not-a-tilt", f'{what}: "{typed}" is no number of degrees. Try 5, or -7.5 for the other way.', key)
     return round(degrees * 100) % 36_000
+
+
+def owner(request: Request) -> User:
+    """Return who asks; every address is for those who are signed in."""
+    user = request.user
+    if not isinstance(user, User):
+        raise NotAuthenticated
+    return user

@@ -21,7 +21,8 @@ log = logging.getLogger(__name__)
 class ApiError(exceptions.APIException):
     """Something the person at the other end can do something about. ``code`` is stable."""
 
-    status_code = status.HTTP_400_BAD_REQUEST
+    status_code: int = status.HTTP_400_BAD_REQUEST
+    detail: exceptions.ErrorDetail
 
     def __init__(self, code: str, detail: str, http_status: int = 400, extra: dict[str, Any] | None = None) -> None:
         super().__init__(detail, code)
@@ -91,8 +92,9 @@ def answer_error(error: Exception, context: dict[str, Any]) -> Response | None:
 def _of_the_disk(error: Exception) -> Response | None:
     """Say what the disk or the database says no to."""
     said = str(error).lower()
-    is_database, is_file = isinstance(error, DatabaseError), isinstance(error, OSError)
-    if (is_file and error.errno in (errno.ENOSPC, errno.EDQUOT)) or (is_database and "full" in said):
+    is_database = isinstance(error, DatabaseError)
+    is_full = isinstance(error, OSError) and error.errno in (errno.ENOSPC, errno.EDQUOT)
+    if is_full or (is_database and "full" in said):
         words = "The disk is full: nothing was changed. Make room, then try again."
         return Response({"code": "disk-full", "detail": words}, status.HTTP_507_INSUFFICIENT_STORAGE)
     if is_database and "locked" in said:

@@ -1,7 +1,7 @@
 """Records that belong to a person and can be brought back after deletion."""
 
 from datetime import timedelta
-from typing import Any, Self
+from typing import Any, ClassVar, Self
 
 from django.conf import settings
 from django.db import models
@@ -50,7 +50,7 @@ class Recoverable(models.Model):
 
     deleted_at = models.DateTimeField(null=True, blank=True, editable=False)
 
-    objects = RecoverableQuerySet.as_manager()
+    objects: ClassVar[Any] = RecoverableQuerySet.as_manager()
 
     class Meta:
         abstract = True
@@ -72,7 +72,7 @@ class Owned(Recoverable):
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
     created = models.DateTimeField(default=timezone.now, editable=False)
 
-    objects = OwnedQuerySet.as_manager()
+    objects: ClassVar[Any] = OwnedQuerySet.as_manager()
 
     class Meta:
         abstract = True

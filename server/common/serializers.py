@@ -1,6 +1,6 @@
 """What several apps are asked and answer."""
 
-from typing import Final
+from typing import Any, Final
 
 from rest_framework import serializers
 
@@ -39,3 +39,8 @@ class FormatRequestSerializer(serializers.Serializer):
     binding_margin = serializers.CharField(required=False, allow_blank=True, max_length=60)
     sides = serializers.ChoiceField([1, 2], required=False)
     gap = serializers.CharField(required=False, allow_blank=True, max_length=60)
+
+
+def many(kind: type[serializers.Serializer], most: int, **more: Any) -> Any:
+    """Return a list of things of a kind, at most so many."""
+    return kind(many=True, max_length=most, **more)  # type: ignore[call-arg]

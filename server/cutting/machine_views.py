@@ -50,7 +50,7 @@ def _letters(asked: dict[str, Any], document: PageDocument) -> services.TitleLet
 def _mat(asked: dict[str, Any], mats: tuple[MachineMat, ...]) -> MachineMat:
     if asked["mat"] > len(mats):
         raise ApiError("no-such-mat", "There is nothing to cut on that mat.", 404)
-    return mats[asked["mat"] - 1]
+    return mats[int(asked["mat"]) - 1]
 
 
 class MachineFileView(APIView):

@@ -10,6 +10,7 @@ from inkquilt.paper.saving import SavingKind
 from inkquilt_io.lettering import FONTS
 from server.common import fields
 from server.common.drawing import BoxSerializer, LookSerializer
+from server.common.serializers import many
 from server.tools.serializers import TrimmerSerializer
 
 SIDES = [(side.value, side.value) for side in SideName]
@@ -252,7 +253,7 @@ class SpoiledSerializer(serializers.Serializer):
 
     sheet = serializers.CharField(max_length=20)
     part = serializers.CharField(max_length=200)
-    left = LeftSerializer(many=True, max_length=6)
+    left = many(LeftSerializer, 6)
 
 
 class TakeStockSerializer(serializers.Serializer):

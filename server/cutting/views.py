@@ -89,7 +89,8 @@ class RunView(APIView):
     """A page on the cutting table."""
 
     def _page(self, request: Request, pk: int) -> Page:
-        return Page.objects.visible_to(request.user).select_related("owner").one(pk)
+        page: Page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
+        return page
 
     @extend_schema(operation_id="cut_run", responses={200: CutRunSerializer, 404: ErrorSerializer})
     def get(self, request: Request, pk: int) -> Response:

@@ -250,9 +250,9 @@ def _fill_stash(user: Any) -> None:
     for line in PAPERS:
         enter_line(owner=user, line=line, unit=Unit.IN)
     for name, longest, widest, finest, narrowest, offset in TRIMMERS:
-        sides = [sixteenths * INCH // 16 for sixteenths in (longest, widest, finest, narrowest)]
+        long, wide, fine, narrow = (sixteenths * INCH // 16 for sixteenths in (longest, widest, finest, narrowest))
         stop = None if offset is None else offset * INCH // 16
-        keep_trimmer(owner=user, trimmer=Trimmer(name, *sides, stop_offset=stop))
+        keep_trimmer(owner=user, trimmer=Trimmer(name, long, wide, fine, narrow, stop_offset=stop))
     keep_tool(owner=user, tool=PUNCH, unit=Unit.IN)
     for name, kind, eighths, width, colour, letters in LETTERS:
         Alphabet.objects.create(
@@ -278,8 +278,8 @@ def _fill_stash(user: Any) -> None:
             count=count,
             text=text,
         )
-    name, characters, line, pitch, colour = HAND
-    Hand.objects.create(owner=user, name=name, characters=characters, line=line, pitch=pitch, colour=colour)
+    whose, characters, length, pitch, ink = HAND
+    Hand.objects.create(owner=user, name=whose, characters=characters, line=length, pitch=pitch, colour=ink)
     _photograph(Paper.objects.get(owner=user, name=PHOTOGRAPHED))
 
 

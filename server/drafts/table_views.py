@@ -10,8 +10,8 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from server.common.asked import asked_for, refuse
-from server.common.serializers import ErrorSerializer
+from server.common.asked import asked_for, owner, refuse
+from server.common.serializers import ErrorSerializer, many
 from server.drafts import table
 from server.drafts.models import MOST_STATES, TableDraft
 from server.drafts.views import DraftSerializer, drafted_answer
@@ -58,15 +58,15 @@ class TableDraftSerializer(OnTableSerializer):
 class StateSerializer(serializers.Serializer):
     """One state of a draft."""
 
-    data = serializers.DictField()
+    data = serializers.DictField()  # type: ignore[assignment]  # a field called data
     guessed = serializers.ListField(child=serializers.CharField(max_length=60), max_length=200, default=list)
 
 
 class ChangeOnTableSerializer(serializers.Serializer):
     """What became of a draft."""
 
-    states = StateSerializer(many=True, min_length=1, max_length=MOST_STATES)
-    undone = StateSerializer(many=True, max_length=MOST_STATES, default=list)
+    states = many(StateSerializer, MOST_STATES, min_length=1)
+    undone = many(StateSerializer, MOST_STATES, default=list)
 
 
 class LayOnTableSerializer(ChangeOnTableSerializer):
@@ -100,7 +100,7 @@ class DraftsOnTableView(APIView):
         """Lay a draft there."""
         given = asked_for(LayOnTableSerializer, request.data)
         given["picture"] = _picture(given["picture"])
-        row = table.lay(owner=request.user, **given)
+        row = table.lay(owner=owner(request), **given)
         return Response(OnTableSerializer(row).data, status=status.HTTP_201_CREATED)
 
 

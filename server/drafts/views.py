@@ -19,7 +19,7 @@ from server.common import fields
 from server.common.asked import asked_for, asked_page
 from server.common.drawing import BoardSerializer, board
 from server.common.errors import ApiError
-from server.common.serializers import ErrorSerializer, FaultSerializer, FormatRequestSerializer
+from server.common.serializers import ErrorSerializer, FaultSerializer, FormatRequestSerializer, many
 from server.drafts import services
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch
@@ -30,7 +30,7 @@ MOST_UPLOADED = 48 * 1024 * 1024
 class DraftSerializer(serializers.Serializer):
     """A draft: the sketch as data, drawn, and which pieces' roles are only guessed."""
 
-    data = serializers.DictField(help_text="the sketch as in a .quilt.json file")
+    data = serializers.DictField(help_text="the sketch as in a .quilt.json file")  # type: ignore[assignment]  # a field called data
     guessed = serializers.ListField(child=serializers.CharField())
     mark = serializers.FloatField(help_text="what a hand moves by, in the sketch's unit")
     board = BoardSerializer()
@@ -85,7 +85,7 @@ class MeasuredRequestSerializer(FormatRequestSerializer):
     """A page and the pieces measured on it, the lowest first."""
 
     name = serializers.CharField(required=False, allow_blank=True, max_length=120)
-    rows = MeasuredRowSerializer(many=True, max_length=200)
+    rows = many(MeasuredRowSerializer, 200)
 
 
 class RedrawSerializer(serializers.Serializer):
@@ -108,7 +108,7 @@ class RedrawSerializer(serializers.Serializer):
 class RedrawRequestSerializer(serializers.Serializer):
     """A draft and what shall become of it."""
 
-    data = serializers.DictField()
+    data = serializers.DictField()  # type: ignore[assignment]  # a field called data
     guessed = serializers.ListField(child=serializers.CharField(max_length=60), max_length=200, default=list)
     change = RedrawSerializer()
 
@@ -206,7 +206,7 @@ class RedrawView(APIView):
     def post(self, request: Request) -> Response:
         """Make one change to a draft."""
         given = asked_for(RedrawRequestSerializer, request.data)
-        draft = services.draft_of(request.data.get("data"), given["guessed"])
+        draft = services.draft_of(given["data"], given["guessed"])
         return Response(drafted_answer(services.redrawn(draft, given["change"])))
 
 

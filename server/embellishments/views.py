@@ -8,7 +8,7 @@ from rest_framework.views import APIView
 
 from inkquilt.embellishments import check
 from inkquilt.lengths import Unit
-from server.common.asked import asked_for, asked_length, refuse
+from server.common.asked import asked_for, asked_length, owner, refuse
 from server.common.serializers import REFUSED, ErrorSerializer
 from server.embellishments.models import Embellishment
 from server.embellishments.presenters import embellishment_answer
@@ -44,7 +44,7 @@ class EmbellishmentsView(APIView):
         asked["width"] = asked_length(asked, "width", unit, "How wide it is")
         asked["height"] = asked_length(asked, "height", unit, "How high it is")
         asked["thickness"] = asked_length(asked, "thickness", unit, "How thick it is") if asked.get("thickness") else 0
-        row = Embellishment(owner=request.user, **asked)
+        row = Embellishment(owner=owner(request), **asked)
         check(row.core, unit)
         row.save()
         return Response(embellishment_answer(row), status=status.HTTP_201_CREATED)

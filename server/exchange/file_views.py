@@ -133,8 +133,6 @@ def _sketch_measures(row: Sketch, request: Request) -> bytes:
 _SKETCH_FILES: Final[dict[str, tuple[str, Callable[[Sketch, Request], bytes]]]] = {
     "sketch.svg": ("image/svg+xml", _sketch_svg),
     "sketch.quilt.json": ("application/json", _sketch_json),
-    "placing.pdf": ("application/pdf", _placing),
-    "words.pdf": ("application/pdf", _words),
     "measures.pdf": ("application/pdf", _sketch_measures),
 }
 

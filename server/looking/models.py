@@ -1,6 +1,6 @@
 """What people never want to be told again, and states of pages they put away to come back to."""
 
-from typing import Any
+from typing import Any, ClassVar
 
 from django.conf import settings
 from django.db import models
@@ -43,7 +43,7 @@ class Snapshot(Recoverable):
     created = models.DateTimeField(default=timezone.now, editable=False)
     document = models.JSONField()
 
-    objects = SnapshotQuerySet.as_manager()
+    objects: ClassVar[Any] = SnapshotQuerySet.as_manager()
 
     @property
     def name(self) -> str:

@@ -7,7 +7,6 @@ import types
 from collections.abc import Sequence
 from dataclasses import MISSING, Field, fields, is_dataclass
 from enum import Enum
-from functools import cache
 from typing import Annotated, Any, Final, Literal, Union, get_args, get_origin, get_type_hints
 
 from cattrs import Converter
@@ -16,15 +15,24 @@ from rest_framework import serializers
 
 from inkquilt.composition.asked import AtMost, Between, Letters
 from inkquilt.composition.changes import Change, kinds
+from server.common.serializers import many
 
 _NO_BOUNDS: Final = Letters(300)
+_MADE: Final[dict[type[Any], type[serializers.Serializer]]] = {}
+#: Lists that say nothing of their length may have so many.
+MOST_LISTED: Final = 300
 
 
-@cache
 def serializer_for(kind: type[Any]) -> type[serializers.Serializer]:
-    """Return the serializer of a dataclass of the core, with a field for each of its."""
+    """Return the serializer of a dataclass of the core, with a field for each of its; made once for each."""
+    if kind not in _MADE:
+        _MADE[kind] = _made(kind)
+    return _MADE[kind]
+
+
+def _made(kind: type[Any]) -> type[serializers.Serializer]:
     hints = get_type_hints(kind, include_extras=True)
-    own = {one.name: _field(hints[one.name], one) for one in fields(kind)}
+    own: dict[str, Any] = {one.name: _field(hints[one.name], one) for one in fields(kind)}
     if issubclass(kind, Change):
         own = {"kind": serializers.ChoiceField([(kind.kind, kind.kind)]), **own}
     own["__doc__"] = kind.__doc__
@@ -53,14 +61,16 @@ def _plain(hint: Any, more: dict[str, Any]) -> serializers.Field:
         return _choice(get_args(hint), more)
     if isinstance(hint, type) and issubclass(hint, Enum):
         return _choice([one.value for one in hint], more)
-    if is_dataclass(hint):
-        return serializer_for(hint)(**more)  # type: ignore[arg-type]
-    return _BASIC[hint](bounds, more)
+    if isinstance(hint, type) and is_dataclass(hint):
+        return serializer_for(hint)(**more)
+    made: serializers.Field = _BASIC[hint](bounds, more)
+    return made
 
 
 def _list(of: Any, most: int | None, more: dict[str, Any]) -> serializers.Field:
-    if is_dataclass(of):
-        return serializer_for(of)(many=True, max_length=most, **more)  # type: ignore[arg-type]
+    if isinstance(of, type) and is_dataclass(of):
+        listed: serializers.Field = many(serializer_for(of), most or MOST_LISTED, **more)
+        return listed
     return serializers.ListField(child=_plain(of, {}), max_length=most, **more)
 
 
@@ -82,7 +92,7 @@ def _text(bounds: tuple[Any, ...], more: dict[str, Any]) -> serializers.Field:
 def _number(kind: type[serializers.Field]) -> Any:
     def made(bounds: tuple[Any, ...], more: dict[str, Any]) -> serializers.Field:
         between = next((one for one in bounds if isinstance(one, Between)), None)
-        limits = {"min_value": between.least, "max_value": between.most} if between else {}
+        limits: dict[str, Any] = {"min_value": between.least, "max_value": between.most} if between else {}
         return kind(**limits, **more)
 
     return made

@@ -169,7 +169,9 @@ def nearest_answer(document: PageDocument, before: PageDocument, block_id: str) 
     was = next(block for block in before.blocks if block.id == block_id)
     sides = {"left": (now.x, was.x), "top": (now.y, was.y)}
     lengths = {"width": (now.width, was.width), "height": (now.height, was.height)}
-    changed = {name: format_length(here, unit) for name, (here, there) in (sides | lengths).items() if here != there}
+    changed: dict[str, Any] = {
+        name: format_length(here, unit) for name, (here, there) in (sides | lengths).items() if here != there
+    }
     words = [f"{with_unit(now.x, unit)} from the left"] * ("left" in changed)
     words += [f"{with_unit(now.y, unit)} from the top"] * ("top" in changed)
     words += [f"{size_text_of(now.size, unit)} {unit.value}"] * (now.size != was.size)
@@ -178,7 +180,7 @@ def nearest_answer(document: PageDocument, before: PageDocument, block_id: str) 
     return {
         "words": ", ".join(words),
         "board": board(Size(page.width, page.height), unit, found.blocks, page.fold),
-        "change": written_change(PinPiece(block=block_id, **changed)),
+        "change": written_change(replace(PinPiece(block=block_id), **changed)),
     }
 
 

@@ -109,6 +109,8 @@ def _state(page: Page, step: int | None, snapshot: int | None) -> KnownState | N
     """Return an earlier step of a page, or a state that was put away."""
     if snapshot is not None:
         row = page.snapshots.kept().filter(pk=snapshot).first()
-        return row and KnownState(read_document(row.document), row.note or "a state put away")
+        return KnownState(read_document(row.document), row.note or "a state put away") if row else None
+    if step is None:
+        return None
     revision = page.revisions.filter(number=step, number__lte=page.head).first()
-    return revision and KnownState(read_document(revision.document), revision.done)
+    return KnownState(read_document(revision.document), revision.done) if revision else None

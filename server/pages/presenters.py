@@ -268,7 +268,9 @@ def looks_of(document: PageDocument) -> Looks:
 
 def _picture_look(choice: PaperChoice, unit: Unit) -> PictureLook | None:
     picture = choice.picture
-    return picture and PictureLook(picture.address, picture.wide / unit.grains, picture.high / unit.grains)
+    if picture is None:
+        return None
+    return PictureLook(picture.address, picture.wide / unit.grains, picture.high / unit.grains)
 
 
 def slots_answer(

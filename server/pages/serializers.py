@@ -9,7 +9,7 @@ from inkquilt.composition.changes.photos import SlotChoice
 from inkquilt.sketch.photo_list import MOST_PHOTOS
 from server.common import fields
 from server.common.drawing import BoardSerializer
-from server.common.serializers import ErrorSerializer, FormatRequestSerializer
+from server.common.serializers import ErrorSerializer, FormatRequestSerializer, many
 from server.pages.change_serializers import ChangeField, VersionSerializer, serializer_for
 
 
@@ -375,7 +375,7 @@ class NewPageSerializer(FormatRequestSerializer):
     turn = serializers.ChoiceField([0, 90, 180, 270], required=False)
     mirrored = serializers.BooleanField(required=False)
     school = serializers.ChoiceField(fields.SCHOOL_CHOICES, required=False)
-    placed = serializer_for(SlotChoice)(many=True, required=False, max_length=60)
+    placed = many(serializer_for(SlotChoice), 60, required=False)
     name = serializers.CharField(required=False, allow_blank=True, max_length=120)
 
 

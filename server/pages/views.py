@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import replace
-from typing import Any, Final
+from typing import Any, Final, cast
 
 from drf_spectacular.utils import extend_schema
 from rest_framework import serializers, status
@@ -11,7 +11,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from inkquilt.composition.changes.by_hand import PinPiece
-from inkquilt.composition.changes.layout import Concede, ReworkSlots
+from inkquilt.composition.changes.layout import Concede, ReworkSlots, Turn
 from inkquilt.composition.changes.photos import SlotChoice
 from inkquilt.fit import School, Variant, Way
 from inkquilt.fit.relaxations import WayOut
@@ -120,7 +120,7 @@ class PagesView(APIView):
     def get(self, request: Request) -> Response:
         """List them, newest first."""
         paging = ListPaging()
-        rows = paging.paginate_queryset(Page.objects.visible_to(request.user), request, self)
+        rows = paging.paginate_queryset(Page.objects.visible_to(request.user), request, self) or []
         documents = documents_of(rows)
         placed = {slot.photo for document in documents.values() for slot in document.photos.values()}
         pictures = Photo.objects.visible_to(request.user).prefetch_related("areas").in_bulk(placed)
@@ -345,7 +345,12 @@ def _change(way_out: WayOut) -> Concede:
         return given_up
     way = way_out.way
     return replace(
-        given_up, school=way.school, variant=way.variant, turn=way.turn, mirrored=way.mirrored, plan=way.plan
+        given_up,
+        school=way.school,
+        variant=way.variant,
+        turn=cast(Turn, way.turn),
+        mirrored=way.mirrored,
+        plan=way.plan,
     )
 
 

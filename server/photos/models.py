@@ -138,8 +138,8 @@ class FocalArea(models.Model):
     @property
     def area(self) -> Area:
         """The area as the core knows it."""
-        places = (Fraction(part, PARTS) for part in (self.left, self.top, self.width, self.height))
-        return Area(*places, matters=self.matters, weight=self.weight)
+        left, top, width, height = (Fraction(part, PARTS) for part in (self.left, self.top, self.width, self.height))
+        return Area(left, top, width, height, matters=self.matters, weight=self.weight)
 
 
 def areas_of(photo: Photo) -> tuple[Area, ...]:

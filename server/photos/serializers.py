@@ -6,6 +6,7 @@ from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 
 from inkquilt.lengths import Unit, format_length, format_nearest
+from server.common.serializers import many
 from server.photos.models import PARTS, FocalArea, Photo
 
 STANCES = [(stance, stance) for stance in ("upright", "landscape", "square")]
@@ -24,14 +25,15 @@ class AreaSerializer(serializers.Serializer):
     height = serializers.FloatField(min_value=0.0001, max_value=1)
     matters = serializers.BooleanField(default=True)
     weight = serializers.IntegerField(min_value=1, max_value=5, default=3)
-    source = serializers.ChoiceField(FocalArea.Source.choices, default=FocalArea.Source.HAND)
+    # The field's name is one of Field's own; in a serializer it names the field all the same.
+    source = serializers.ChoiceField(FocalArea.Source.choices, default=FocalArea.Source.HAND)  # type: ignore[assignment]
     accepted = serializers.BooleanField(default=True)
 
 
 class AreasSerializer(serializers.Serializer):
     """All areas of a photo, in place of those there were."""
 
-    areas = AreaSerializer(many=True, max_length=MOST_AREAS)
+    areas = many(AreaSerializer, MOST_AREAS)
 
 
 class PhotoSerializer(serializers.ModelSerializer):

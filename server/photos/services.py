@@ -91,7 +91,8 @@ def describe(*, photo: Photo, facts: dict[str, Any]) -> Photo:
 def mark_areas(*, photo: Photo, areas: Sequence[dict[str, Any]]) -> Photo:
     """Put these areas in place of all there are; places from 0 to 1."""
     keep_areas(photo=photo, rows=[{**area, **_places(area)} for area in areas])
-    return Photo.objects.prefetch_related("areas").get(pk=photo.pk)
+    found: Photo = Photo.objects.prefetch_related("areas").get(pk=photo.pk)
+    return found
 
 
 def keep_areas(*, photo: Photo, rows: Sequence[dict[str, Any]]) -> None:
@@ -121,7 +122,8 @@ def look_at(*, photo: Photo) -> Photo:
         with transaction.atomic():
             if Photo.objects.filter(pk=photo.pk, looked_at=False).update(looked_at=True):
                 FocalArea.objects.bulk_create(rows)
-    return Photo.objects.prefetch_related("areas").get(pk=photo.pk)
+    fresh: Photo = Photo.objects.prefetch_related("areas").get(pk=photo.pk)
+    return fresh
 
 
 def _proposed(photo: Photo, proposal: FocalProposal) -> FocalArea:

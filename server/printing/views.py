@@ -115,7 +115,7 @@ def _planned(request: Request, asked: dict[str, Any]) -> services.Plan:
         raise refuse("border", "A white border is at most 2 in wide.", "border")
     bleed = BLEED if asked["bleed"] and not border else 0
     margin = 0 if asked["to_the_edge"] else USUAL_MARGIN
-    terms = services.Terms(services.paper_of(asked["paper"]), margin, border, bleed)
+    terms = services.PrintTerms(services.paper_of(asked["paper"]), margin, border, bleed)
     return services.plan(services.asked_pages(request.user, asked["pages"]), terms)
 
 

@@ -54,8 +54,10 @@ class _Bounds:
         return getattr(self._adjustments, name)
 
 
-class BoundedParser(HTTPRequestParser):
+class BoundedParser(HTTPRequestParser):  # type: ignore[misc]  # waitress ships no types
     """Reads requests; a body larger than its address takes is refused before it is read."""
+
+    adj: Any
 
     def parse_header(self, header_plus: bytes) -> None:
         """Read the header, and then know the bound."""
@@ -63,7 +65,7 @@ class BoundedParser(HTTPRequestParser):
         self.adj = _Bounds(self.adj, most_body(self.path))
 
 
-class _Channel(HTTPChannel):
+class _Channel(HTTPChannel):  # type: ignore[misc]
     parser_class = BoundedParser
 
 

@@ -41,7 +41,7 @@ def told(error: Exception, folder: Path) -> str:
     if "full" in said or "no space" in said:
         return f"The disk is full: Ink Quilt cannot keep anything in {folder}. Make room, and start it again."
     if "malformed" in said or "not a database" in said or "integrity" in said:
-        name = Path(settings.DATABASES["default"]["NAME"]).name
+        name = Path(str(settings.DATABASES["default"]["NAME"])).name
         return (
             f"The database {name} in {folder} is damaged. Put a copy of the folder back in its place, or move the "
             "database away, start anew and restore a zip of everything with “manage.py restore”."

@@ -1,6 +1,6 @@
 """The papers people own: what each looks like, and the sheets and scraps there are of it."""
 
-from typing import Any, Final
+from typing import Any, ClassVar, Final
 
 from django.core.validators import RegexValidator
 from django.db import models, transaction
@@ -98,7 +98,7 @@ class PaperPicture(Recoverable):
     high = models.PositiveIntegerField(help_text="grains of paper from top to bottom")
     mark = models.CharField(max_length=16)
 
-    objects = PaperPictureQuerySet.as_manager()
+    objects: ClassVar[Any] = PaperPictureQuerySet.as_manager()
 
     class Meta:
         constraints = [

@@ -12,6 +12,7 @@ from inkquilt.paper.regions import MotifUse
 from inkquilt.sketch.model import Size
 from server.common import fields
 from server.common.asked import asked_length, refuse
+from server.common.serializers import many
 from server.stash.models import KIND_CHOICES, MOST_COLOURS, STOCK_CHOICES, Paper, PaperStock, is_colour
 
 
@@ -172,7 +173,7 @@ class DescribePaperSerializer(serializers.Serializer):
     price = serializers.CharField(
         max_length=20, allow_blank=True, required=False, help_text="as typed; none when empty"
     )
-    motifs = MotifSerializer(many=True, required=False, max_length=MOST_MOTIFS)
+    motifs = many(MotifSerializer, MOST_MOTIFS, required=False)
 
     def facts(self) -> dict[str, Any]:
         """Return what was given, as fields of the model."""

@@ -44,7 +44,8 @@ def enter_line(*, owner: Any, line: str, unit: Unit) -> Paper:
         add_stock(
             paper=paper, kind=StockKind.SCRAP if entry.scrap else StockKind.SHEET, size=entry.size, count=entry.count
         )
-    return Paper.objects.prefetch_related(*SHOWN).get(pk=paper.pk)
+    found: Paper = Paper.objects.prefetch_related(*SHOWN).get(pk=paper.pk)
+    return found
 
 
 def _same(owner: Any, entry: PaperEntry) -> Paper | None:
@@ -81,7 +82,8 @@ def describe_paper(*, paper: Paper, facts: dict[str, Any]) -> Paper:
     for name, value in facts.items():
         setattr(paper, name, value)
     paper.save(update_fields=list(facts))
-    return Paper.objects.prefetch_related(*SHOWN).get(pk=paper.pk)
+    found: Paper = Paper.objects.prefetch_related(*SHOWN).get(pk=paper.pk)
+    return found
 
 
 def add_picture(*, paper: Paper, side: SideName, file: IO[bytes], wide: Grains) -> Paper:
@@ -102,7 +104,8 @@ def add_picture(*, paper: Paper, side: SideName, file: IO[bytes], wide: Grains) 
         if not getattr(paper, f"{face}_colours"):
             setattr(paper, f"{face}_colours", list(swatch.colours))
             paper.save(update_fields=[f"{face}_colours"])
-    return papers_of(paper.owner).get(pk=paper.pk)
+    found: Paper = papers_of(paper.owner).get(pk=paper.pk)
+    return found
 
 
 def keep_picture(*, paper: Paper, side: SideName, jpeg: bytes, wide: Grains, high: Grains) -> None:

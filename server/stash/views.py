@@ -1,5 +1,7 @@
 """The stash of paper, for its owner only."""
 
+from collections.abc import Mapping
+
 from django.conf import settings
 from django.db.models import QuerySet
 from django.http import Http404, HttpResponse
@@ -15,7 +17,7 @@ from inkquilt.cutting.guillotine import StockKind
 from inkquilt.lengths import INCH, Unit
 from inkquilt.paper.kinds import SideName
 from inkquilt.sketch.model import Size
-from server.common.asked import asked_for, asked_length, refuse
+from server.common.asked import asked_for, asked_length, owner, refuse
 from server.common.errors import ApiError
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
@@ -61,7 +63,7 @@ class PapersView(APIView):
     def post(self, request: Request) -> Response:
         """Enter one in a line."""
         asked = asked_for(EntryLineSerializer, request.data)
-        paper = services.enter_line(owner=request.user, line=asked["line"], unit=Unit(asked["unit"]))
+        paper = services.enter_line(owner=owner(request), line=asked["line"], unit=Unit(asked["unit"]))
         return Response(StashPaperSerializer(paper).data, status=status.HTTP_201_CREATED)
 
 
@@ -135,7 +137,7 @@ class PictureView(APIView):
     @extend_schema(operation_id="paper_picture", responses={(200, "image/jpeg"): OpenApiTypes.BINARY})
     def get(self, request: Request, pk: int, side: str) -> HttpResponse:
         """Return it; its address changes with it. Pages go on showing what was put aside."""
-        paper = Paper.objects.filter(owner=request.user).one(pk)
+        paper = Paper.objects.filter(owner=owner(request)).one(pk)
         asked = paper.pictures.filter(side=side)
         mark = request.query_params.get("mark", "")
         picture = asked.filter(mark=mark).first() if mark else asked.kept().first()
@@ -158,7 +160,8 @@ class PictureView(APIView):
         file = request.FILES.get("file")
         if file is None or file.size is None or file.size > settings.PHOTO_MOST_BYTES:
             raise ApiError("no-file", "A picture of up to 30 MB is needed.")
-        wide = asked_length(request.data, "wide", Unit.IN, "How much of the paper the picture shows")
+        given = dict(request.data.items()) if isinstance(request.data, Mapping) else {}
+        wide = asked_length(given, "wide", Unit.IN, "How much of the paper the picture shows")
         if not 0 < wide <= LARGEST_SHEET:
             raise refuse("picture-wide", "A picture shows more than nothing and at most 40 in of paper.", "wide")
         paper = services.add_picture(paper=paper, side=SideName(side), file=file, wide=wide)

@@ -6,7 +6,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from server.common.asked import asked_for, refuse
+from server.common.asked import asked_for, owner, refuse
 from server.unfinished.models import MOST_TEXT, Unfinished
 
 #: So many places are kept for one person.
@@ -25,18 +25,18 @@ class UnfinishedView(APIView):
     @extend_schema(operation_id="unfinished", responses=UnfinishedSerializer)
     def get(self, request: Request, place: str) -> Response:
         """Return what stands there."""
-        row = Unfinished.objects.filter(owner=request.user, place=place).first()
+        row = Unfinished.objects.filter(owner=owner(request), place=place).first()
         return Response({"text": row.text if row else ""})
 
     @extend_schema(operation_id="keep_unfinished", request=UnfinishedSerializer, responses=UnfinishedSerializer)
     def put(self, request: Request, place: str) -> Response:
         """Keep it in place of what stood there; nothing typed is nothing kept."""
         text = asked_for(UnfinishedSerializer, request.data)["text"]
-        rows = Unfinished.objects.filter(owner=request.user)
+        rows = Unfinished.objects.filter(owner=owner(request))
         if not text:
             rows.filter(place=place).delete()
         elif not rows.filter(place=place).exists() and rows.count() >= MOST_PLACES:
             raise refuse("too-much-unfinished", "There is too much begun and not finished. Finish some of it first.")
         else:
-            Unfinished.objects.update_or_create(owner=request.user, place=place, defaults={"text": text})
+            Unfinished.objects.update_or_create(owner=owner(request), place=place, defaults={"text": text})
         return Response({"text": text})

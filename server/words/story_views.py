@@ -9,7 +9,7 @@ from rest_framework.views import APIView
 from inkquilt.lengths import Unit
 from inkquilt.words.script import hand
 from inkquilt_io.lettering import FONTS
-from server.common.asked import asked_for, asked_length, refuse
+from server.common.asked import asked_for, asked_length, owner, refuse
 from server.common.serializers import ErrorSerializer
 from server.words.hand_presenters import hand_answer, text_font_answer
 from server.words.models import Hand
@@ -41,7 +41,7 @@ class ScriptsView(APIView):
         asked["line"] = asked_length(asked, "line", unit, "The line that was measured")
         asked["pitch"] = asked_length(asked, "pitch", unit, "The distance from line to line")
         hand("", asked["name"], asked["characters"], asked["line"], asked["pitch"])  # refuses what cannot be
-        return Response(hand_answer(Hand.objects.create(owner=request.user, **asked)), status=status.HTTP_201_CREATED)
+        return Response(hand_answer(Hand.objects.create(owner=owner(request), **asked)), status=status.HTTP_201_CREATED)
 
 
 class HandView(APIView):

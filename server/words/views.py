@@ -9,7 +9,7 @@ from rest_framework.views import APIView
 from inkquilt.lengths import INCH, Unit
 from inkquilt.words.alphabets import read_letters
 from inkquilt_io.lettering import FONTS, font_alphabet
-from server.common.asked import asked_for, asked_length, refuse
+from server.common.asked import asked_for, asked_length, owner, refuse
 from server.common.serializers import ErrorSerializer
 from server.words.models import Alphabet
 from server.words.presenters import alphabet_answer, font_answer
@@ -42,7 +42,7 @@ class AlphabetsView(APIView):
         if not 0 < height <= MOST_HEIGHT:
             raise refuse("letter-height", "Letters are more than nothing and at most 6 in high.", "height")
         asked |= {"height": height, "letters": read_letters(asked["letters"])}
-        row = Alphabet.objects.create(owner=request.user, **asked)
+        row = Alphabet.objects.create(owner=owner(request), **asked)
         return Response(alphabet_answer(row), status=status.HTTP_201_CREATED)
 
 

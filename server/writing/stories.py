@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from inkquilt.colour import read_colour
+from inkquilt.composition.changes import Writing
 from inkquilt.composition.document import PageDocument
 from inkquilt.words.minding import StoryTold
 from inkquilt.words.prompts import Told, prompts
@@ -12,7 +13,7 @@ from server.pages.presenters import pictures_of
 from server.pages.surroundings import journal_page, papers_beneath
 from server.photos.models import FocalArea, Photo
 from server.solving.pool import solvers
-from server.words.scripts import Writing, writing_of
+from server.words.scripts import writing_of
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,11 +2,11 @@
 
 from typing import Any
 
+from inkquilt.composition.changes import Writing
 from inkquilt.lengths import Unit, with_unit
 from inkquilt.words.journaling import PlaceHeld
 from inkquilt.words.stories import JournalSetting
 from server.pages.journaling import written_answer
-from server.words.scripts import Writing
 from server.writing.stories import StoryWays
 
 

@@ -1,6 +1,6 @@
 """Ways to set a title, as the API tells of them."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from typing import Any
 
 from inkquilt.colour import Rgb, read_colour
@@ -38,7 +38,7 @@ def ways_answer(found: TitleWays, block: Block, lettering: Lettering, document: 
 
 
 def _way(
-    way: TitleSetting, reading: Readability, block: Block, colours: dict[str, str], names: dict[str, str], unit: Unit
+    way: TitleSetting, reading: Readability, block: Block, colours: Mapping[str, str], names: dict[str, str], unit: Unit
 ) -> dict[str, Any]:
     colour = colours[way.lines[0].alphabet]
     return {
@@ -67,7 +67,7 @@ def _underlays(
     way: TitleSetting,
     reading: Readability,
     block: Block,
-    colours: dict[str, str],
+    colours: Mapping[str, str],
     plain: tuple[Rgb, ...],
     document: PageDocument,
 ) -> Iterator[dict[str, Any]]:

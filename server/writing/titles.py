@@ -93,7 +93,9 @@ def take_letters(page: Page, document: PageDocument, block: str) -> None:
         rows = {row.key: row for row in Alphabet.objects.visible_to(page.owner) if row.core.counts is not None}
         for line, key in zip(set_.lines, set_.alphabets, strict=True):
             row = rows.get(key)
-            for character in "".join(line.split()) if row is not None else "":
+            if row is None:
+                continue
+            for character in "".join(line.split()):
                 form = row.core.form_of(character)
                 if form is not None and row.letters.get(form, 0) > 0:
                     row.letters[form] -= 1

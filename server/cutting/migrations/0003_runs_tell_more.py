@@ -1,9 +1,11 @@
 """Runs begun before pieces could be asked for more are told in today's words, so that they can be gone on with."""
 
+from typing import Any
+
 from django.db import migrations
 
 
-def tell_more(apps, _schema_editor):
+def tell_more(apps: Any, _schema_editor: Any) -> None:
     for run in apps.get_model("cutting", "CutRun").objects.iterator():
         shown = run.table.get("shown", {})
         if "troubles" in shown:
@@ -14,7 +16,7 @@ def tell_more(apps, _schema_editor):
         run.save(update_fields=["table"])
 
 
-def _paper(paper):
+def _paper(paper: dict[str, Any]) -> None:
     paper["motifs"] = []
     for piece in paper["pieces"]:
         opening = piece.pop("opening", None)

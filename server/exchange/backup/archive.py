@@ -96,7 +96,7 @@ class Archive:
         if index.get("version") not in VERSIONS:
             known = " and ".join(map(str, VERSIONS))
             raise ApiError("unknown-version", f"This zip has version {index.get('version')}; {known} can be read.")
-        lists = {name: index.get(name) for name in ("sketches", "photos", "pages")}
+        lists: dict[str, Any] = {name: index.get(name) for name in ("sketches", "photos", "pages")}
         # Older zips have none of these.
         lists |= {name: index.get(name, []) for name in ("papers", "alphabets", *NAMED)}
         for name, rows in lists.items():

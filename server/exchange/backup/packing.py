@@ -48,13 +48,13 @@ def write_everything(owner: Any, out: IO[bytes], with_places: bool = False) -> N
             archive.writestr(file, _text(sketch.document))
             index["sketches"].append({"key": sketch.pk, "file": file})
         for photo in Photo.objects.visible_to(owner).prefetch_related("areas").order_by("id"):
-            file = f"photos/{photo.pk}{photo.suffix}" if photo.suffix and photo.original.is_file() else None
-            if file is not None and photo.has_place and not with_places:
-                archive.writestr(file, without_place(photo.original.read_bytes()), zipfile.ZIP_STORED)
-            elif file is not None:  # photos are packed already
-                archive.write(photo.original, file, zipfile.ZIP_STORED)
-            if file is not None or not photo.suffix:
-                index["photos"].append({"key": photo.pk, "file": file, **_photo(photo)})
+            original = f"photos/{photo.pk}{photo.suffix}" if photo.suffix and photo.original.is_file() else None
+            if original is not None and photo.has_place and not with_places:
+                archive.writestr(original, without_place(photo.original.read_bytes()), zipfile.ZIP_STORED)
+            elif original is not None:  # photos are packed already
+                archive.write(photo.original, original, zipfile.ZIP_STORED)
+            if original is not None or not photo.suffix:
+                index["photos"].append({"key": photo.pk, "file": original, **_photo(photo)})
         for page in Page.objects.visible_to(owner).order_by("id").iterator():
             file = f"pages/{page.pk}.json"
             archive.writestr(file, _text(_page(page, archive)))
