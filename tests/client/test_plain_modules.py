@@ -2,6 +2,7 @@
 
 import os
 import re
+import shutil
 import subprocess
 import tempfile
 from pathlib import Path
@@ -9,6 +10,8 @@ from unittest import TestCase
 
 HERE = Path(__file__).parent
 WEB = HERE.parents[1] / "web"
+#: Beside all of geometry.
+SOURCES = ("writes/line.ts", "writes/ticks.ts", "drafting/keeper.ts")
 #: A line of what node tells (Test Anything Protocol): how a test ended, and its name.
 _TOLD = re.compile(r"^(ok|not ok) \d+ - (.*)$", re.MULTILINE)
 
@@ -21,12 +24,17 @@ class PlainModules(TestCase):
         kept = tempfile.TemporaryDirectory(prefix="ink-quilt-client-")
         cls.addClassCleanup(kept.cleanup)
         cls.folder = Path(kept.name)
-        sources = sorted((WEB / "src" / "geometry").glob("*.ts"))
+        source = WEB / "src"
+        sources = [*sorted((source / "geometry").glob("*.ts")), *(source / name for name in SOURCES)]
         subprocess.run(
             ["node_modules/.bin/tsc", "--outDir", cls.folder, "--rootDir", "src", "--module", "commonjs", "--target",
              "es2023", "--moduleResolution", "node10", "--skipLibCheck", "--strict", *sources],
             cwd=WEB, check=True, capture_output=True, text=True,
         )  # fmt: skip
+        shutil.copy(HERE / "client.stub.cjs", cls.folder / "api" / "client.js")
+        library = cls.folder / "node_modules" / "idb-keyval"
+        library.mkdir(parents=True)
+        shutil.copy(HERE / "idb.stub.cjs", library / "index.js")
 
     def run_by_node(self, name, least):
         """Run a file; at least so many tests must be in it."""
@@ -45,3 +53,9 @@ class PlainModules(TestCase):
 
     def test_a_piece_under_the_hand(self):
         self.run_by_node("hand.test.cjs", 36)
+
+    def test_plain_arithmetic_of_drawing(self):
+        self.run_by_node("plain.test.cjs", 22)
+
+    def test_what_is_not_yet_on_the_server(self):
+        self.run_by_node("writes.test.cjs", 18)

@@ -8,6 +8,9 @@ export const LEAST_SIDE = 0.02
 
 const within = (value: number, most: number) => Math.min(Math.max(value, 0), Math.max(most, 0))
 
+/** More than a slip of the hand, unless there is less than that left of the photo. */
+const sized = (value: number, most: number) => Math.min(most, Math.max(LEAST_SIDE, within(value, most)))
+
 export const movedBy = (place: Place, across: number, down: number): Place => ({
   ...place,
   left: within(place.left + across, 1 - place.width),
@@ -16,8 +19,8 @@ export const movedBy = (place: Place, across: number, down: number): Place => ({
 
 export const resizedBy = (place: Place, across: number, down: number): Place => ({
   ...place,
-  width: Math.max(LEAST_SIDE, within(place.width + across, 1 - place.left)),
-  height: Math.max(LEAST_SIDE, within(place.height + down, 1 - place.top)),
+  width: sized(place.width + across, 1 - place.left),
+  height: sized(place.height + down, 1 - place.top),
 })
 
 /** The box between two points; nothing when it is a slip of the hand. */

@@ -14,7 +14,10 @@ export function lines(length: number, whole: number, others: Span[]): number[] {
   return starts.filter((start) => start >= -1e-9 && start <= whole - length + 1e-9)
 }
 
-/** The nearest line within `reach`, else the nearest step of the grid; always on the page. */
+/**
+ * The nearest line within `reach`, else the nearest step of the grid; always on the page. A step that near to a line
+ * gives way to it, so that what lies where it was drawn to lies there again.
+ */
 export function snap(
   start: number,
   length: number,
@@ -23,17 +26,23 @@ export function snap(
   reach: number,
   at: number[],
 ): number {
-  const held = Math.min(Math.max(start, 0), Math.max(0, whole - length))
-  let best = Math.round(held / step) * step
+  const most = Math.max(0, whole - length)
+  const held = Math.min(Math.max(start, 0), most)
+  const mark = Math.min(Math.round(held / step) * step, most)
+  return nearest(held, reach, at) ?? nearest(mark, reach, at) ?? mark
+}
+
+function nearest(to: number, reach: number, at: number[]): number | null {
+  let best: number | null = null
   let miss = reach
   for (const line of at) {
-    const off = Math.abs(line - held)
+    const off = Math.abs(line - to)
     if (off <= miss) {
       best = line
       miss = off
     }
   }
-  return Math.min(best, Math.max(0, whole - length))
+  return best
 }
 
 /** A length as it reads while something moves: to the nearest sixteenth or half millimetre. */
@@ -47,7 +56,7 @@ export function passing(value: number, unit: 'in' | 'mm'): string {
     top /= 2
     bottom /= 2
   }
-  const sign = value < 0 ? '-' : ''
+  const sign = value < 0 && (top || whole) ? '-' : ''
   if (!top) return `${sign}${whole}`
   return whole ? `${sign}${whole} ${top}/${bottom}` : `${sign}${top}/${bottom}`
 }
