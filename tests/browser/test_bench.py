@@ -59,6 +59,24 @@ class Bench(BrowserTestCase):
         self.assertEqual(way.school.value, "reflow")
         self.assertTrue(way.plan)
 
+    def test_a_part_that_breaks_says_so_and_leaves_the_rest_working(self):
+        page = self.lay_out(SMALL, "12x12")
+        self.context.route("**/ways/", lambda route: route.fulfill(json={"no": "list"}))
+        self.open(f"/pages/{page.pk}/page")
+        broken = self.page.get_by_role("alert", name="Broken: the ways to fit")
+        expect(broken).to_contain_text("Nothing of your page is lost")
+        self.assert_accessible("a broken part")
+        piece = self.page.locator('[data-block="q"]')
+        piece.focus()
+        self.page.keyboard.press("Enter")
+        self.page.keyboard.press("ArrowDown")
+        expect(self.page.get_by_role("button", name="Undo “photo q moved”")).to_be_visible()
+        expect(self.page.get_by_role("region", name="Measures")).to_be_visible()
+        self.context.unroute("**/ways/")
+        self.page.get_by_role("link", name="Title").click()
+        expect(broken).to_have_count(0)
+        self.assertGreater(len(self.console), 0, "what broke is in the console for whoever looks into it")
+
     def test_every_format_gets_a_page_at_once_and_undo_leads_back(self):
         """The nine formats one after the other; alone it takes under 2 s each, beside other tests longer."""
         page = self.lay_out(demo_data("five"), "12x12")

@@ -1,59 +1,30 @@
-import { Fractions } from '../app/Fractions'
-import {
-  useCallback,
-  useEffect,
-  useMemo,
-  useRef,
-  useState,
-  type CSSProperties,
-  type KeyboardEvent,
-  type PointerEvent,
-  type ReactNode,
-} from 'react'
+import { useCallback, useEffect, useRef, useState, type CSSProperties } from 'react'
 import { useParams } from 'react-router'
-import { arrowOf } from '../app/arrows'
+import type { Change, Fit, Page } from '../api/client'
+import { useFinishFit, usePage, useTies, useWays } from '../api/queries'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
-import type { BoardBlock, Change, Fit, Page, Photo } from '../api/client'
-import { useFinishFit, usePage, useTies, useWays } from '../api/queries'
 import { Board } from '../board/Board'
-import { PageThumb } from '../board/PageThumb'
-import { BenchHeader } from './BenchHeader'
-import { BenchSide } from './BenchSide'
-import { FormatChooser } from './FormatChooser'
-import { KeepAsSketch } from './KeepAsSketch'
-import { LeftOut } from './LeftOut'
-import { NoPlace } from './NoPlace'
-import { NumberField, type NumberName } from './NumberField'
-import { OwnedPieces } from '../embellish/OwnedPieces'
 import { useAccentHold } from '../embellish/useAccentHold'
 import { Beside } from '../looking/Beside'
 import { useLooking } from '../looking/useLooking'
-import { PageChoices } from './PageChoices'
-import { PaperTray, type CarriedPaper } from '../cutting/PaperTray'
 import { Swatch } from '../stash/Swatch'
-import { usePicked } from './PhotosSide'
-import { PhotoTray } from './PhotoTray'
-import { StaleDialog } from './StaleDialog'
-import { stepOf } from './steps'
-import { SkipLinks } from './SkipLinks'
-import { Thread } from './Thread'
-import { TitleField } from './TitleField'
-import { useAlone } from './useAlone'
-import { useCarry } from './useCarry'
-import { usePieceHold } from './usePieceHold'
-import { usePhotoLook } from './usePhotoLook'
 import { useLine } from '../writes/lines'
 import { NotSaved } from '../writes/NotSaved'
+import { BenchHeader } from './BenchHeader'
+import { BenchLeft } from './BenchLeft'
+import { BenchSide } from './BenchSide'
+import { NOTHING_TYPED, PageOverlay } from './PageOverlay'
+import { usePicked } from './PhotosSide'
+import { SkipLinks } from './SkipLinks'
+import { StaleDialog } from './StaleDialog'
+import { stepOf } from './steps'
+import { Thread } from './Thread'
+import { useAlone } from './useAlone'
+import { useHands } from './useHands'
+import { useLaidOver } from './useLaidOver'
 
 const NOTHING_LOST: number[][][] = []
-
-/** What a step lays over the page, and the stories and embellishments that are out of the way meanwhile. */
-interface LaidOver {
-  over: ReactNode
-  without: ReadonlySet<string>
-}
-const NOTHING_LAID: LaidOver = { over: null, without: new Set() }
 
 /** Outlines of what matters in the photos and does not show whole. */
 const lostParts = (page: Page) => page.covers.flatMap((cover) => cover.lost.map((part) => part.outline))
@@ -94,106 +65,53 @@ export function Bench() {
 
 function LaidBench({ page }: { page: Page }) {
   const step = stepOf(useParams().step)
-  const { line, state: writes } = useLine(page.id)
   const arranging = step === 'page'
+  const decorating = step === 'clusters' || step === 'look'
+  const { line, state: writes } = useLine(page.id)
   const ways = useWays(page, arranging || step === 'photos')
+  const ties = useTies(page, arranging)
+  const looking = useLooking()
+  const whole = useAlone()
+  const { picked, pick } = usePicked()
+  const laid = useLaidOver(page)
   const [ghost, setGhost] = useState<Fit | null>(null)
-  /** What a step lays over the page while it is only looked at. */
-  const [laid, lay] = useState<LaidOver>(NOTHING_LAID)
-  const layOver = useCallback((over: ReactNode, without?: ReadonlySet<string>) => {
-    lay(over === null ? NOTHING_LAID : { over, without: without ?? NOTHING_LAID.without })
-  }, [])
-  const [typing, setTyping] = useState<string | null>(null)
-  /** The piece a hand moved last: what it ran against is told beside it. */
+  const [typing, type] = useState(NOTHING_TYPED)
   const [moved, setMoved] = useState<string | null>(null)
-  const send = useCallback((wanted: Change) => line.add({ kind: 'change', change: wanted }), [line])
-  const change = useCallback(
-    (wanted: Change) => {
-      setGhost(null)
-      lay(NOTHING_LAID)
-      setMoved(wanted.kind === 'pin' ? wanted.block : null)
-      void send(wanted)
-    },
-    [send],
-  )
+  const [closer, lookCloser] = useState(1)
+  const [heldId, hold] = useState<string | null>(null)
+  useFinish(page)
+  useInSight(heldId)
   const letGo = useCallback(
     (wanted: Change) => {
       setMoved(wanted.kind === 'pin' ? wanted.block : null)
-      return send(wanted)
+      return line.add({ kind: 'change', change: wanted })
     },
-    [send],
+    [line],
   )
-  const [closer, lookCloser] = useState(1)
-  const whole = useAlone()
-  const [heldId, hold] = useState<string | null>(null)
-  const [number, typeNumber] = useState<{ block: string; name: NumberName } | null>(null)
-  const ties = useTies(page, arranging)
+  const { clear } = laid
+  const change = useCallback(
+    (wanted: Change) => {
+      setGhost(null)
+      clear()
+      void letGo(wanted)
+    },
+    [clear, letGo],
+  )
   const accents = useAccentHold(page.accents, letGo)
-  const looking = useLooking()
-  const stories = useMemo(
-    () => page.stories.filter((story) => !laid.without.has(story.name)),
-    [page.stories, laid.without],
-  )
-  const pieces = useMemo(
-    () => page.accents.filter((accent) => !laid.without.has(accent.key)),
-    [page.accents, laid.without],
-  )
-  const decorating = step === 'clusters' || step === 'look'
-  const piece = usePieceHold(page.fit.board, page.step, letGo)
-  useFinish(page)
-  useInSight(heldId)
-  const place = useCallback(
-    (photo: Photo, slot: string) => change({ kind: 'photo', block: slot, photo: photo.id }),
-    [change],
-  )
-  const carry = useCarry('slot', place)
-  const layPaper = useCallback(
-    (paper: CarriedPaper, block: string) =>
-      change({ kind: 'paper', block, stash_paper: paper.id, side: paper.side }),
-    [change],
-  )
-  const papers = useCarry('block', layPaper)
-  const look = usePhotoLook(page.slots, letGo)
-  const { picked, pick } = usePicked()
+  const typeTitle = (title: string | null) => type({ title, number: null })
+  const hands = useHands({
+    page,
+    step,
+    heldId,
+    hold,
+    typeTitle,
+    typeNumber: (block, name) => type({ title: null, number: { block, name } }),
+    change,
+    letGo,
+  })
   const { board } = page.fit
-  const photoSlots = useMemo(
-    () =>
-      new Set(
-        carry.carried ? board.blocks.filter((block) => block.role === 'photo').map((block) => block.id) : [],
-      ),
-    [board, carry.carried],
-  )
-  const activate = (block: BoardBlock) => {
-    if (papers.carried) {
-      layPaper(papers.carried, block.id)
-      papers.drop()
-    } else if (block.role === 'base') return
-    else if (carry.carried && block.role === 'photo') {
-      place(carry.carried, block.id)
-      carry.drop()
-    } else if (block.role === 'title' && !arranging) setTyping(block.id)
-    else if (step === 'photos' && block.role === 'photo') hold(block.id)
-    else if (arranging) hold(block.id)
-  }
-  const keys = (block: BoardBlock, event: KeyboardEvent) => {
-    const way = arrowOf(event.key)
-    if (block.role === 'photo' && event.key === 'Delete')
-      change({ kind: 'photo', block: block.id, photo: null })
-    else if (event.key === 'Escape') hold(null)
-    else if (!arranging) look.onKey(block, event)
-    else if (way) {
-      event.preventDefault()
-      const [across, down] = way
-      const marks = event.shiftKey ? 4 : 1
-      change({ kind: 'pin', block: block.id, step_x: across * marks, step_y: down * marks })
-    } else if (/^[0-9]$/.test(event.key)) typeNumber({ block: block.id, name: 'width' })
-  }
-  const pointerDown = (block: BoardBlock, event: PointerEvent<SVGGElement>, scale: number) => {
-    if (arranging) piece.press(block, event, scale, heldId === block.id)
-    else look.onPointerDown(block, event, scale, heldId === block.id)
-  }
-  const failed = writes.refused?.error ?? null
-  const refused = failed && board.blocks.find((block) => block.id === moved)
+  const { refused } = writes
+  const isToldOnPage = refused !== null && board.blocks.some((block) => block.id === moved)
   return (
     <div
       className={`bench step-${step}${whole.alone ? ' is-alone' : ''}`}
@@ -210,58 +128,29 @@ function LaidBench({ page }: { page: Page }) {
       />
       <Thread pageId={page.id} />
       <div className="table-top">
-        <aside className="left-side">
-          <section className="sketch-beside" aria-label="The sketch">
-            <h2>
-              <Fractions
-                text={`The sketch, ${page.sketch_board.width_text} × ${page.sketch_board.height_text}`}
-              />
-            </h2>
-            <PageThumb
-              board={page.sketch_board}
-              size={step === 'photos' || step === 'cut' ? 96 : 150}
-              label={page.sketch_name}
-            />
-            {arranging && <KeepAsSketch page={page} />}
-          </section>
-          {step === 'photos' ? (
-            <PhotoTray
-              slots={page.slots}
-              carried={carry.carried}
-              picked={picked}
-              onPick={pick}
-              onPress={carry.press}
-              onTake={carry.take}
-            />
-          ) : step === 'cut' ? (
-            <PaperTray
-              carried={papers.carried}
-              onPress={papers.press}
-              onTake={papers.take}
-              onFlip={papers.drop}
-            />
-          ) : step === 'clusters' ? (
-            <OwnedPieces page={page} onChange={change} />
-          ) : step === 'look' || step === 'story' ? null : (
-            <FormatChooser chosen={page.format} onChange={change} />
-          )}
-          {arranging && <PageChoices page={page} onChange={change} />}
-          <LeftOut page={page} onChange={change} />
-        </aside>
+        <BenchLeft
+          page={page}
+          step={step}
+          photos={hands.photos}
+          papers={hands.papers}
+          picked={picked}
+          onPick={pick}
+          onChange={change}
+        />
         <main className="page-place" style={{ '--page-ratio': board.height / board.width } as CSSProperties}>
           <NotSaved line={line} state={writes} />
-          {failed && !refused && (
-            <Trouble error={failed} was={writes.refused?.change ?? null} onClose={() => line.settle()} />
+          {refused && !isToldOnPage && (
+            <Trouble error={refused.error} was={refused.change} onClose={() => line.settle()} />
           )}
           {step === 'look' && looking.compared !== null ? (
             <Beside page={page} compared={looking.compared} />
           ) : (
             <Board
               board={board}
-              slots={look.slots}
+              slots={hands.look.slots}
               titles={page.titles}
-              stories={stories}
-              accents={pieces}
+              stories={laid.stories}
+              accents={laid.pieces}
               still={decorating || step === 'story'}
               accentHandlers={decorating ? accents.handlers : undefined}
               mode={step === 'look' ? looking.mode : ''}
@@ -269,61 +158,38 @@ function LaidBench({ page }: { page: Page }) {
               clearBox={page.format.clear_box}
               ghost={ghost?.board ?? null}
               showNumbers={step === 'cut'}
-              accepting={photoSlots}
-              onActivate={activate}
-              onPieceKey={keys}
-              onPiecePointerDown={pointerDown}
+              accepting={hands.photoSlots}
+              onActivate={hands.activate}
+              onPieceKey={hands.onKey}
+              onPiecePointerDown={hands.onPointerDown}
               heldId={arranging ? heldId : null}
               grabId={arranging || step === 'photos' ? heldId : null}
               closer={closer}
               onCloser={lookCloser}
               pins={page.pins}
               ties={arranging ? (ties.data ?? []) : []}
-              inHand={piece.shift}
+              inHand={hands.inHand}
               lost={step === 'photos' ? lostParts(page) : NOTHING_LOST}
-              onNumber={arranging ? (block, name) => typeNumber({ block: block.id, name }) : undefined}
+              onNumber={
+                arranging
+                  ? (block, name) => type({ title: null, number: { block: block.id, name } })
+                  : undefined
+              }
             >
-              {(layout, narrow) => {
-                const measured = board.blocks.find((candidate) => candidate.id === number?.block)
-                if (number && measured)
-                  return (
-                    <NumberField
-                      key={number.name}
-                      block={measured}
-                      name={number.name}
-                      layout={layout}
-                      narrow={narrow}
-                      onKeep={(text) => change({ kind: 'pin', block: measured.id, [number.name]: text })}
-                      onNext={(name) => typeNumber({ block: measured.id, name })}
-                      onDone={(text) => {
-                        typeNumber(null)
-                        hold(measured.id)
-                        if (text) change({ kind: 'pin', block: measured.id, [number.name]: text })
-                      }}
-                    />
-                  )
-                if (failed && refused)
-                  return (
-                    <NoPlace
-                      page={page}
-                      error={failed}
-                      asked={writes.refused?.change ?? undefined}
-                      block={refused}
-                      layout={layout}
-                      onChange={change}
-                      onClose={() => line.settle()}
-                    />
-                  )
-                const block = board.blocks.find((candidate) => candidate.id === typing)
-                if (!block) return null
-                const text = page.titles.find((title) => title.block === block.id)?.text ?? ''
-                const done = (value: string | null) => {
-                  setTyping(null)
-                  if (value !== null && value.trim() !== text)
-                    change({ kind: 'title', block: block.id, text: value })
-                }
-                return <TitleField block={block} layout={layout} text={text} onDone={done} />
-              }}
+              {(layout, narrow) => (
+                <PageOverlay
+                  page={page}
+                  typing={typing}
+                  layout={layout}
+                  narrow={narrow}
+                  refused={refused}
+                  moved={moved}
+                  onType={type}
+                  onHold={hold}
+                  onChange={change}
+                  onSettle={() => line.settle()}
+                />
+              )}
             </Board>
           )}
           {whole.alone && (
@@ -346,8 +212,8 @@ function LaidBench({ page }: { page: Page }) {
           heldId={heldId}
           picked={picked}
           onLook={setGhost}
-          onLayOver={layOver}
-          onType={setTyping}
+          onLayOver={laid.layOver}
+          onType={typeTitle}
           onChange={change}
           accent={accents.held}
           paused={accents.paused}
@@ -356,19 +222,7 @@ function LaidBench({ page }: { page: Page }) {
           onPutDown={() => hold(null)}
         />
       </div>
-      {carry.dragging && (
-        <img
-          className="carried-photo"
-          src={`/api/photos/${carry.dragging.thing.id}/thumb/`}
-          alt=""
-          style={{ left: carry.dragging.x, top: carry.dragging.y }}
-        />
-      )}
-      {papers.dragging && (
-        <span className="carried-paper" style={{ left: papers.dragging.x, top: papers.dragging.y }}>
-          <Swatch look={papers.dragging.thing.look} width={72} height={72} />
-        </span>
-      )}
+      <Carried hands={hands} />
       {writes.stale && (
         <StaleDialog
           stale={writes.stale}
@@ -377,5 +231,28 @@ function LaidBench({ page }: { page: Page }) {
         />
       )}
     </div>
+  )
+}
+
+/** What is on its way from a tray to the page, under the pointer. */
+function Carried({ hands }: { hands: Pick<ReturnType<typeof useHands>, 'photos' | 'papers'> }) {
+  const photo = hands.photos.dragging
+  const paper = hands.papers.dragging
+  return (
+    <>
+      {photo && (
+        <img
+          className="carried-photo"
+          src={`/api/photos/${photo.thing.id}/thumb/`}
+          alt=""
+          style={{ left: photo.x, top: photo.y }}
+        />
+      )}
+      {paper && (
+        <span className="carried-paper" style={{ left: paper.x, top: paper.y }}>
+          <Swatch look={paper.thing.look} width={72} height={72} />
+        </span>
+      )}
+    </>
   )
 }

@@ -1,6 +1,8 @@
+import type { ReactNode } from 'react'
 import type { Accent, Change, Fit, Page, Tie } from '../api/client'
 import type { MovedPiece } from '../api/lookQueries'
 import type { useWays } from '../api/queries'
+import { Guarded } from '../app/Guarded'
 import { ClusterSide } from '../embellish/ClusterSide'
 import { LookSide } from '../looking/LookSide'
 import type { Looking } from '../looking/useLooking'
@@ -45,41 +47,17 @@ interface BenchSideProps {
 
 /** What lies beside the page at each step: ways to fit, the piece in hand, photos, cuts, prints. */
 export function BenchSide(props: BenchSideProps) {
-  const { page, step, ways, ties, heldId, picked, onLook, onLayOver, onType, onChange, onPutDown } = props
+  const { page, step, ways, ties, heldId, picked, onLook, onChange, onPutDown } = props
   const { board } = page.fit
   const arranging = step === 'page'
-  const nothingFits = board.blocks.length === 0
-  const heldBlock = board.blocks.find((block) => block.id === heldId)
-  return (
-    <aside className="right-side">
-      {nothingFits && step !== 'print' && <Clash page={page} onChange={onChange} />}
-      {step === 'cut' && !nothingFits && <CutSide page={page} onChange={onChange} />}
-      {step === 'print' && <PrintPanel page={page} />}
-      {step === 'title' && (
-        <TitleHelp page={page} onLayOver={onLayOver} onType={onType} onChange={onChange} />
-      )}
-      {step === 'story' && !nothingFits && (
-        <StorySide page={page} onChange={onChange} onLayOver={onLayOver} />
-      )}
-      {step === 'clusters' && !nothingFits && (
-        <ClusterSide
-          page={page}
-          held={props.accent}
-          onChange={onChange}
-          onLayOver={onLayOver}
-          onPutDown={props.onPutAccentDown}
-        />
-      )}
-      {step === 'look' && !nothingFits && (
-        <LookSide
-          page={page}
-          paused={props.paused}
-          onChange={onChange}
-          onLayOver={onLayOver}
-          {...props.looking}
-        />
-      )}
-      {arranging && heldBlock && (
+  const fits = board.blocks.length > 0
+  const heldBlock = arranging && board.blocks.find((block) => block.id === heldId)
+  const panels: [what: string, panel: ReactNode][] = [
+    ['why nothing fits', !fits && step !== 'print' && <Clash page={page} onChange={onChange} />],
+    ['what this step is about', (fits || ALWAYS.has(step)) && <StepSide {...props} />],
+    [
+      'the piece in your hand',
+      heldBlock && (
         <Held
           key={heldBlock.id}
           page={page}
@@ -88,40 +66,94 @@ export function BenchSide(props: BenchSideProps) {
           onChange={onChange}
           onPutDown={onPutDown}
         />
-      )}
-      {step === 'photos' && (
+      ),
+    ],
+    [
+      'photos and slots',
+      step === 'photos' && (
         <PhotosSide page={page} heldId={heldId} picked={picked} onChange={onChange} onPutDown={onPutDown} />
-      )}
-      {(step === 'page' || step === 'photos') && (
-        <>
-          <Ways
-            page={page}
-            ways={ways}
-            onLook={onLook}
-            onChoose={(way) =>
-              onChange({
-                kind: 'way',
-                school: way.school,
-                variant: way.variant ?? '',
-                turn: way.turn ?? 0,
-                mirrored: way.mirrored ?? false,
-                plan: way.plan ?? '',
-              })
-            }
-          />
-          {arranging && page.pins.length > 0 && <Pinned page={page} onChange={onChange} />}
-          {arranging && !nothingFits && <Why page={page} onChange={onChange} />}
-          {arranging && <Proposals page={page} onChange={onChange} />}
-          {arranging && !nothingFits && page.format.sides === 1 && <Facing page={page} />}
-          {arranging && !nothingFits && (
-            <MeasureCard
-              measured={{ kind: 'page', page }}
-              unit={board.unit}
-              file={`/api/pages/${page.id}/files/measures.pdf`}
-            />
-          )}
-        </>
+      ),
+    ],
+    [
+      'the ways to fit',
+      (arranging || step === 'photos') && (
+        <Ways page={page} ways={ways} onLook={onLook} onChoose={(way) => onChange(inThisWay(way))} />
+      ),
+    ],
+    ['what is pinned', arranging && page.pins.length > 0 && <Pinned page={page} onChange={onChange} />],
+    ['what gave way', arranging && fits && <Why page={page} onChange={onChange} />],
+    ['more room for the photos', arranging && <Proposals page={page} onChange={onChange} />],
+    ['a page to face it', arranging && fits && page.format.sides === 1 && <Facing page={page} />],
+    [
+      'the measure card',
+      arranging && fits && (
+        <MeasureCard
+          measured={{ kind: 'page', page }}
+          unit={board.unit}
+          file={`/api/pages/${page.id}/files/measures.pdf`}
+        />
+      ),
+    ],
+  ]
+  return (
+    <aside className="right-side">
+      {panels.map(
+        ([what, panel]) =>
+          panel && (
+            <Guarded key={`${step} ${what}`} what={what}>
+              {panel}
+            </Guarded>
+          ),
       )}
     </aside>
   )
+}
+
+/** Steps whose side is there though nothing fits. */
+const ALWAYS: ReadonlySet<StepKey> = new Set(['print', 'title'])
+
+const inThisWay = (way: Fit['way']): Change => ({
+  kind: 'way',
+  school: way.school,
+  variant: way.variant ?? '',
+  turn: way.turn ?? 0,
+  mirrored: way.mirrored ?? false,
+  plan: way.plan ?? '',
+})
+
+/** What a step brings of its own. */
+function StepSide(props: BenchSideProps) {
+  const { page, step, onChange, onLayOver } = props
+  switch (step) {
+    case 'cut':
+      return <CutSide page={page} onChange={onChange} />
+    case 'print':
+      return <PrintPanel page={page} />
+    case 'title':
+      return <TitleHelp page={page} onLayOver={onLayOver} onType={props.onType} onChange={onChange} />
+    case 'story':
+      return <StorySide page={page} onChange={onChange} onLayOver={onLayOver} />
+    case 'clusters':
+      return (
+        <ClusterSide
+          page={page}
+          held={props.accent}
+          onChange={onChange}
+          onLayOver={onLayOver}
+          onPutDown={props.onPutAccentDown}
+        />
+      )
+    case 'look':
+      return (
+        <LookSide
+          page={page}
+          paused={props.paused}
+          onChange={onChange}
+          onLayOver={onLayOver}
+          {...props.looking}
+        />
+      )
+    default:
+      return null
+  }
 }
