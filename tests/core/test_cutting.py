@@ -1,15 +1,27 @@
 """Cut plans: nothing is lost, the listed cuts give the pieces, proofs are proofs, trimmers refuse what they cannot."""
 
-from unittest import TestCase
+import time
+from unittest import TestCase, mock
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from inkquilt.cutting import CutPiece, PaperNeed, plan_page
 from inkquilt.cutting.advice import sheet_saver
-from inkquilt.cutting.guillotine import Proof, Stock, StockKind, Wanted, improving_plans, plan_cuts
+from inkquilt.cutting.guillotine import (
+    Proof,
+    Stock,
+    StockKind,
+    Wanted,
+    Work,
+    best_plan,
+    improving_plans,
+    plan_cuts,
+    solve,
+)
 from inkquilt.cutting.guillotine.bounds import least_sheets
 from inkquilt.cutting.guillotine.values import Leftover
+from inkquilt.cutting.guillotine.work import Questions
 from inkquilt.cutting.instructions import FenceEdge, cut_out, instructions
 from inkquilt.cutting.plan import piece_of_middle
 from inkquilt.cutting.progress import standing, steps_in
@@ -151,6 +163,78 @@ class Bounds(TestCase):
         pieces = [p for p in pieces if p.fits(SHEET.size)]
         plan = plan_cuts(pieces, [SHEET], 0.1)
         self.assertLessEqual(least_sheets(pieces, [SHEET]), plan.new_sheets)
+
+
+class CountedWork(TestCase):
+    """A plan is as good as the work it may take, and that is counted: a busy machine finds the same one later."""
+
+    #: Few enough to search, too many to settle: what is found depends on how far the work goes.
+    PIECES = wanted(
+        *["4 3/8 x 6 1/8", "3 1/4 x 5", "2 7/8 x 7 1/4", "5 1/8 x 3 3/8", "2 1/8 x 2 5/8", "6 1/4 x 1 7/8"] * 2
+    )
+    SOME_WORK = 120_000
+
+    def planned(self, work=SOME_WORK):
+        budget = Work(work)
+        return best_plan(self.PIECES, [SHEET, scrap("s", "7", "5")], budget), budget
+
+    def test_on_a_machine_that_is_slow_now_and_then_the_plan_is_the_same(self):
+        quick, _ = self.planned()
+
+        def slow(*arguments, built=solve.construct):
+            time.sleep(0.002)
+            return built(*arguments)
+
+        with mock.patch.object(solve, "construct", slow):
+            late, _ = self.planned()
+        self.assertEqual(late, quick)
+
+    def test_work_is_spent_and_not_overrun_by_much(self):
+        _, work = self.planned()
+        self.assertGreater(work.used, 0)
+        self.assertLess(work.used, 2 * self.SOME_WORK)
+
+    def test_without_any_work_there_is_a_first_plan(self):
+        plan, _ = self.planned(work=0)
+        self.assertEqual(faults_of(self.PIECES, [SHEET, scrap("s", "7", "5")], plan), [])
+
+    def test_more_work_never_ends_with_a_worse_plan(self):
+        ranks = []
+        for work in (0, 30_000, 120_000, 480_000):
+            plan, _ = self.planned(work)
+            left = plan.largest_leftover
+            ranks.append((len(plan.unplaced), plan.new_sheets, -(left.area if left else 0)))
+        self.assertEqual(ranks, sorted(ranks, reverse=True))
+
+    def test_a_share_of_the_work_is_an_equal_part_of_what_is_left_and_counts_in_the_whole(self):
+        whole = Work(100)
+        with whole.share(4) as own:
+            self.assertEqual(own.most, 25)
+            own.spend(10)
+        self.assertEqual((whole.used, whole.left), (10, 90))
+        with whole.share(3) as own:
+            self.assertEqual(own.most, 30)
+
+    def test_limits_of_a_budget(self):
+        for used, spent, half_spent, left in [
+            (0, False, False, 10),
+            (4, False, False, 6),
+            (5, False, True, 5),
+            (9, False, True, 1),
+            (10, True, True, 0),
+            (12, True, True, 0),
+        ]:
+            with self.subTest(used=used):
+                work = Work(10, used)
+                self.assertEqual((work.is_spent(), work.part(0.5).is_spent(), work.left), (spent, half_spent, left))
+
+    def test_an_attempt_ends_after_its_questions_or_with_the_work(self):
+        work = Work(10)
+        asked = Questions(work, 2)
+        self.assertEqual([asked.is_spent() for _ in range(3)], [False, False, True])
+        asked.spend(10)
+        self.assertTrue(work.is_spent())
+        self.assertTrue(Questions(work, 2).is_spent())
 
 
 class Pages(TestCase):

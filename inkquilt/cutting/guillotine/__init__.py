@@ -5,11 +5,12 @@
 ``construct``  quick plans
 ``blocks``, ``peel``, ``search``  all pieces on given sheets, or the proof that it cannot be
 ``parts``      the cuts in an order for the hand, and what is left
-``solve``      the whole, improving while there is time
+``work``       how much work a plan may take: counted, not timed
+``solve``      the whole, improving while there is work left
 ``leftover``   the largest single leftover there can be, where few kinds of pieces make that exact
 """
 
-from inkquilt.cutting.guillotine.solve import PaperTask, improving_papers, improving_plans, plan_cuts
+from inkquilt.cutting.guillotine.solve import PaperTask, best_plan, improving_papers, improving_plans, plan_cuts
 from inkquilt.cutting.guillotine.values import (
     Cut,
     CutPlan,
@@ -22,9 +23,10 @@ from inkquilt.cutting.guillotine.values import (
     StockKind,
     Wanted,
 )
+from inkquilt.cutting.guillotine.work import Work
 
 __all__ = [
     "Cut", "CutPlan", "CutSheet", "Direction", "Leftover", "PaperTask", "Placed", "Proof", "Stock", "StockKind",
-    "Wanted",
-    "improving_papers", "improving_plans", "plan_cuts",
+    "Wanted", "Work",
+    "best_plan", "improving_papers", "improving_plans", "plan_cuts",
 ]  # fmt: skip

@@ -18,6 +18,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from inkquilt.cutting.guillotine.values import Placed, Wanted
+from inkquilt.cutting.guillotine.work import Meter
 from inkquilt.lengths import Grains
 from inkquilt.sketch.model import Size
 
@@ -27,6 +28,10 @@ Ints = NDArray[np.int64]
 MOST_BITS: Final = 62
 #: Pairs of blocks looked at together, which bounds the memory used.
 _PAIRS_AT_ONCE: Final = 1 << 20
+#: Units of work of a growth, and how many pairs joined, and blocks compared, are one.
+_A_GROWTH: Final = 150
+_PAIRS_A_UNIT: Final = 40
+_SORTED_A_UNIT: Final = 2
 
 
 class Kinds:
@@ -159,16 +164,20 @@ class Allowance:
         return (waste <= self.area) & (waste * 1000 <= whole * self.thousandths)
 
 
-def grown(pool: Pool, since: int, largest: Size, allowed: Allowance, most: int, seed: int) -> Pool:
-    """Join every block from number ``since`` on with every block; keep the ``most`` least wasteful new ones."""
-    found = [_joined(pool, since, largest, allowed, beside) for beside in (True, False)]
-    columns = [np.concatenate(parts) for parts in zip(*(list(one) for one in found), strict=True)]
+def grown(pool: Pool, since: int, largest: Size, allowed: Allowance, most: int, seed: int, meter: Meter) -> Pool:
+    """Join every block from number ``since`` on with every block; keep the ``most`` least wasteful new ones.
+
+    Where the work is used before all are joined, the pool is not complete.
+    """
+    found = [_joined(pool, since, largest, allowed, beside, meter) for beside in (True, False)]
+    columns = [np.concatenate(parts) for parts in zip(*(list(one.columns) for one in found), strict=True)]
     held, width, height, filled, first, second, beside = columns
     alive = _undominated(
         np.concatenate([pool.held, held]), np.concatenate([pool.width, width]), np.concatenate([pool.height, height])
     )
     kept = np.flatnonzero(alive[pool.size :])
-    complete = pool.complete and len(kept) <= most
+    meter.spend(len(alive) // _SORTED_A_UNIT)
+    complete = pool.complete and all(one.complete for one in found) and len(kept) <= most
     if len(kept) > most:
         whole = width[kept] * height[kept]
         waste = (whole - filled[kept]) / whole
@@ -213,7 +222,12 @@ class _Joined(NamedTuple):
     beside: Ints
 
 
-def _joined(pool: Pool, since: int, largest: Size, allowed: Allowance, beside: bool) -> _Joined:
+class _Growth(NamedTuple):
+    columns: _Joined
+    complete: bool
+
+
+def _joined(pool: Pool, since: int, largest: Size, allowed: Allowance, beside: bool, meter: Meter) -> _Growth:
     """Return all joins of new blocks with any block, side by side or one above the other."""
     along, across = (pool.width, pool.height) if beside else (pool.height, pool.width)
     room_along, room_across = (largest.width, largest.height) if beside else (largest.height, largest.width)
@@ -229,10 +243,12 @@ def _joined(pool: Pool, since: int, largest: Size, allowed: Allowance, beside: b
     parts: list[_Joined] = []
     start = 0
     ends = np.cumsum(lengths)
-    while start < len(fresh):
+    meter.spend(_A_GROWTH)
+    while start < len(fresh) and not meter.is_spent():
         done = ends[start - 1] if start else 0
         stop = max(start + 1, int(np.searchsorted(ends, done + _PAIRS_AT_ONCE, side="right")))
         counts = lengths[start:stop]
+        meter.spend(int(counts.sum()) // _PAIRS_A_UNIT)
         one = np.repeat(fresh[start:stop], counts)
         offsets = np.arange(int(counts.sum())) - np.repeat(np.cumsum(counts) - counts, counts)
         other = order[np.repeat(low[start:stop], counts) + offsets]
@@ -240,8 +256,8 @@ def _joined(pool: Pool, since: int, largest: Size, allowed: Allowance, beside: b
         start = stop
     if not parts:
         none = np.zeros(0, dtype=np.int64)
-        return _Joined(none, none, none, none, none, none, none)
-    return _Joined(*(np.concatenate(column) for column in zip(*parts, strict=True)))
+        return _Growth(_Joined(none, none, none, none, none, none, none), start == len(fresh))
+    return _Growth(_Joined(*(np.concatenate(column) for column in zip(*parts, strict=True))), start == len(fresh))
 
 
 def _sound(

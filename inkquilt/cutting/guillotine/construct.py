@@ -16,10 +16,14 @@ from typing import Final, NamedTuple
 import numpy as np
 
 from inkquilt.cutting.guillotine.values import Placed, Rect, SheetLayout, Stock, StockKind, Wanted
+from inkquilt.cutting.guillotine.work import Meter
 from inkquilt.sketch.model import Size
 
 #: How often a rule is changed when an attempt is shaken.
 _OTHER_RULE: Final = 0.2
+#: Units of work of a piece, and of each free rectangle that it is tried in.
+_EACH: Final = 12
+_EACH_LOOKED_AT: Final = 1
 
 Order = Callable[[Wanted], tuple[int, ...]]
 #: How badly a piece sits in a free rectangle, given the rectangle's width and height and the piece's.
@@ -155,7 +159,7 @@ def shaken(attempt: Attempt, random: np.random.Generator) -> Attempt:
     return Attempt(tuple(pieces), rules)
 
 
-def construct(attempt: Attempt, stocks: Sequence[Stock]) -> QuickPlan:
+def construct(attempt: Attempt, stocks: Sequence[Stock], meter: Meter) -> QuickPlan:
     """Place the pieces in their order."""
     rules = attempt.rules
     unopened = {stock.key: stock.count for stock in stocks}
@@ -167,7 +171,9 @@ def construct(attempt: Attempt, stocks: Sequence[Stock]) -> QuickPlan:
                 opened += [_opened(scrap) for _ in range(min(scrap.count or 0, len(attempt.pieces)))]
                 unopened[scrap.key] = 0
     unplaced: list[str] = []
+    looked = 0
     for piece in attempt.pieces:
+        looked += sum(len(open_.free) for open_ in opened)
         if _place(piece, opened, rules):
             continue
         stock = next((s for s in by_use if unopened[s.key] != 0 and piece.fits(s.size)), None)
@@ -178,6 +184,7 @@ def construct(attempt: Attempt, stocks: Sequence[Stock]) -> QuickPlan:
         unopened[stock.key] = None if left is None else left - 1
         opened.append(_opened(stock))
         _place(piece, opened[-1:], rules)
+    meter.spend(_EACH * len(attempt.pieces) + _EACH_LOOKED_AT * looked)
     opened = [open_ for open_ in opened if open_.placed]
     kinds = {open_.stock.kind for open_ in opened}
     kind = StockKind.SHEET if StockKind.SHEET in kinds else StockKind.SCRAP

@@ -9,7 +9,7 @@ sheets that remain.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from heapq import heappop, heappush
 from typing import Final, NamedTuple
@@ -18,6 +18,7 @@ import numpy as np
 
 from inkquilt.cutting.guillotine.blocks import MOST_BITS, Allowance, Ints, Kinds, Pool, grown, named, single_pieces
 from inkquilt.cutting.guillotine.values import Placed, Rect, SheetLayout, Stock, Wanted
+from inkquilt.cutting.guillotine.work import Meter
 from inkquilt.lengths import Grains
 
 #: With more blocks it takes longer than the usual search finds something.
@@ -27,6 +28,10 @@ _FINENESS: Final = 10_000
 _MOST_SHEETS: Final = 3
 #: Waste is not looked at in parts: what is spare in all says enough.
 _ANY: Final = 1000
+#: Units of work of a rest that is looked at and of a set that is split, and how many blocks looked through are one.
+_A_REST: Final = 30
+_A_SPLIT: Final = 100
+_BLOCKS_A_UNIT: Final = 50
 
 
 class _Rest(NamedTuple):
@@ -53,9 +58,7 @@ class Largest:
     proven: bool = True
 
 
-def largest_leftover(
-    pieces: Sequence[Wanted], sheet: Stock, count: int, known: int, is_spent: Callable[[], bool]
-) -> Largest | None:
+def largest_leftover(pieces: Sequence[Wanted], sheet: Stock, count: int, known: int, meter: Meter) -> Largest | None:
     """Return a plan on ``count`` such sheets that leaves the largest single part, or None when that is too much work.
 
     ``known`` is the area to be beaten, in square grains.
@@ -66,15 +69,15 @@ def largest_leftover(
         return None
     if spare <= known:
         return Largest()
-    pool = _blocks(kinds, sheet, Allowance(spare - known - 1, _ANY), is_spent)
-    return None if pool is None else _Peeled(pool, sheet, count, known, spare, is_spent).best()
+    pool = _blocks(kinds, sheet, Allowance(spare - known - 1, _ANY), meter)
+    return None if pool is None else _Peeled(pool, sheet, count, known, spare, meter).best()
 
 
-def _blocks(kinds: Kinds, sheet: Stock, allowed: Allowance, is_spent: Callable[[], bool]) -> Pool | None:
+def _blocks(kinds: Kinds, sheet: Stock, allowed: Allowance, meter: Meter) -> Pool | None:
     pool, since = single_pieces(kinds, sheet.size), 0
     while since < pool.size:
-        since, pool = pool.size, grown(pool, since, sheet.size, allowed, _MOST_BLOCKS - pool.size, 0)
-        if is_spent():
+        since, pool = pool.size, grown(pool, since, sheet.size, allowed, _MOST_BLOCKS - pool.size, 0, meter)
+        if meter.is_spent():
             return None
         if not pool.complete or pool.size >= _MOST_BLOCKS:
             pool.complete = False
@@ -89,7 +92,7 @@ class _Peeled:
     count: int
     known: int
     spare: int
-    is_spent: Callable[[], bool]
+    meter: Meter
     rests: list[_Rest] = field(default_factory=list)
     #: Per set of pieces the rests that no other is as large as both ways.
     fronts: dict[int, list[tuple[Grains, Grains]]] = field(default_factory=dict)
@@ -109,9 +112,10 @@ class _Peeled:
         everything = self.pool.kinds.everything
         self._add(_Rest(0, size.width, size.height, 0, 0, -1, -1), 0)
         found: tuple[int, list[int]] | None = None
-        while self.waiting and not self.is_spent():
+        while self.waiting and not self.meter.is_spent():
             *_, place = heappop(self.waiting)
             rest = self.rests[place]
+            self.meter.spend(_A_REST + len(self.alive) // _BLOCKS_A_UNIT)
             if rest.area <= self.known:
                 continue
             others = self._on_others(everything - rest.held, self.count - 1)
@@ -179,6 +183,7 @@ class _Peeled:
         if count == 1:
             return None
         parts = np.flatnonzero(pool.alive & pool.kinds.within(pool.held, held))
+        self.meter.spend(_A_SPLIT + pool.size // _BLOCKS_A_UNIT)
         for part in parts[np.argsort(-pool.filled[parts], kind="stable")]:
             rest = self._on_others(held - int(pool.held[part]), count - 1)
             if rest is not None:

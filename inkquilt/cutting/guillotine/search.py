@@ -9,7 +9,7 @@ such plan.
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from enum import Enum, auto
 from typing import Final
@@ -19,6 +19,7 @@ import numpy as np
 from inkquilt.cutting.guillotine.blocks import MOST_BITS, Allowance, Kinds, Pool, grown, named, single_pieces
 from inkquilt.cutting.guillotine.peel import Effort, Peeling
 from inkquilt.cutting.guillotine.values import SheetLayout, Stock, Wanted
+from inkquilt.cutting.guillotine.work import Meter
 from inkquilt.sketch.model import Size
 
 #: Waste a block may have, in hundredths of the share that all sheets together have to spare.
@@ -27,6 +28,9 @@ _TRACKS: Final = (60, 120, 250, 500)
 _ANY: Final = 1000
 #: With no more sets of pieces than this all blocks are grown first.
 _FEW_SETS: Final = 4_000
+#: Units of work of a sheet that is filled, and how many blocks looked through are one.
+_A_SHEET: Final = 15
+_BLOCKS_A_UNIT: Final = 150
 #: Blocks kept at each growth, and how far to look, from quick to thorough.
 _STAGES: Final = (
     (300, Effort(100, 4, 0.0, 0)),
@@ -63,7 +67,7 @@ def is_soon_settled(pieces: Sequence[Wanted]) -> bool:
     return math.prod(len(members) + 1 for members in Kinds(pieces).members) * 2 <= _FEW_SETS
 
 
-def search(pieces: Sequence[Wanted], stocks: Sequence[Stock], is_spent: Callable[[], bool]) -> SearchResult:
+def search(pieces: Sequence[Wanted], stocks: Sequence[Stock], meter: Meter) -> SearchResult:
     """Lay all pieces on these sheets and scraps, each of them one piece of paper. Small ones are filled first."""
     kinds = Kinds(pieces)
     if not pieces:
@@ -72,11 +76,11 @@ def search(pieces: Sequence[Wanted], stocks: Sequence[Stock], is_spent: Callable
     spare = sum(stock.area for stock in usable) - kinds.area(kinds.everything)
     if spare < 0 or any(not any(p.fits(s.size) for s in usable) for p in pieces):
         return SearchResult(Verdict.IMPOSSIBLE)
-    if (known := _all_blocks(kinds, usable, spare, is_spent)).verdict is not Verdict.GAVE_UP:
+    if (known := _all_blocks(kinds, usable, spare, meter)).verdict is not Verdict.GAVE_UP:
         return known
     total = sum(stock.area for stock in usable)
     strict = sorted({min(_ANY, 1 + spare * share * 10 // total) for share in _TRACKS} | {_ANY}) if spare else [0]
-    tracks = [_track(kinds, usable, Allowance(spare, thousandths), is_spent) for thousandths in strict]
+    tracks = [_track(kinds, usable, Allowance(spare, thousandths), meter) for thousandths in strict]
     while tracks:
         for track in list(tracks):
             found = next(track, None)
@@ -84,42 +88,40 @@ def search(pieces: Sequence[Wanted], stocks: Sequence[Stock], is_spent: Callable
                 tracks.remove(track)
             elif found.verdict is not Verdict.GAVE_UP:
                 return found
-            if is_spent():
+            if meter.is_spent():
                 return SearchResult(Verdict.GAVE_UP)
     return SearchResult(Verdict.GAVE_UP)
 
 
-def _all_blocks(kinds: Kinds, stocks: Sequence[Stock], spare: int, is_spent: Callable[[], bool]) -> SearchResult:
+def _all_blocks(kinds: Kinds, stocks: Sequence[Stock], spare: int, meter: Meter) -> SearchResult:
     """With many equal pieces there are few blocks: all of them are soon grown, and that settles it."""
     if math.prod(len(members) + 1 for members in kinds.members) > _FEW_SETS:
         return SearchResult(Verdict.GAVE_UP)
     largest = _largest(stocks)
     pool, since = single_pieces(kinds, largest), 0
     while since < pool.size:
-        since, pool = pool.size, grown(pool, since, largest, Allowance(spare, _ANY), _FEW_SETS, 0)
-        if not pool.complete or is_spent():
+        since, pool = pool.size, grown(pool, since, largest, Allowance(spare, _ANY), _FEW_SETS, 0, meter)
+        if not pool.complete or meter.is_spent():
             return SearchResult(Verdict.GAVE_UP)
-    return _WholeSheets(pool, stocks, is_spent).run()
+    return _WholeSheets(pool, stocks, meter).run()
 
 
 def _largest(stocks: Sequence[Stock]) -> Size:
     return Size(max(s.size.width for s in stocks), max(s.size.height for s in stocks))
 
 
-def _track(
-    kinds: Kinds, stocks: Sequence[Stock], allowed: Allowance, is_spent: Callable[[], bool]
-) -> Iterator[SearchResult]:
+def _track(kinds: Kinds, stocks: Sequence[Stock], allowed: Allowance, meter: Meter) -> Iterator[SearchResult]:
     """Grow blocks and peel after each growth; begin again with more blocks where too many had to be left out."""
     largest = _largest(stocks)
     for most, effort in _STAGES:
         pool, since = single_pieces(kinds, largest), 0
         while since < pool.size:
-            since, pool = pool.size, grown(pool, since, largest, allowed, most, effort.seed)
+            since, pool = pool.size, grown(pool, since, largest, allowed, most, effort.seed, meter)
             everything = pool.complete and pool.size == since and allowed.thousandths in (0, _ANY)
             if everything:
-                yield _WholeSheets(pool, stocks, is_spent).run()
+                yield _WholeSheets(pool, stocks, meter).run()
                 return
-            layouts = Peeling(pool, stocks, effort, is_spent).run()
+            layouts = Peeling(pool, stocks, effort, meter).run()
             if layouts is not None:
                 yield SearchResult(Verdict.FOUND, tuple(layouts))
                 return
@@ -129,10 +131,10 @@ def _track(
 class _WholeSheets:
     """Where every block there can be is known, each sheet is one block: which of them, is all that is left to ask."""
 
-    def __init__(self, pool: Pool, stocks: Sequence[Stock], is_spent: Callable[[], bool]) -> None:
+    def __init__(self, pool: Pool, stocks: Sequence[Stock], meter: Meter) -> None:
         self._pool = pool
         self._stocks = stocks
-        self._is_spent = is_spent
+        self._meter = meter
         self._gave_up = False
         self._dead: set[tuple[int, int]] = set()
         self._chosen: list[tuple[Stock, int]] = []
@@ -160,11 +162,12 @@ class _WholeSheets:
             return True
         if number == len(self._stocks) or (number, left) in self._dead:
             return False
-        if self._is_spent():
+        if self._meter.is_spent():
             self._gave_up = True
             return False
         stock, pool = self._stocks[number], self._pool
         fitting = self._fitting[number]
+        self._meter.spend(_A_SHEET + len(fitting) // _BLOCKS_A_UNIT)
         fitting = fitting[(pool.filled[fitting] >= stock.area - spare) & pool.kinds.within(pool.held[fitting], left)]
         for block in fitting[np.argsort(-pool.filled[fitting], kind="stable")]:
             self._chosen.append((stock, int(block)))

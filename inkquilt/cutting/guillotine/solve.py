@@ -7,10 +7,8 @@ area, the largest single leftover, scraps no larger than needed, few cuts.
 
 from __future__ import annotations
 
-import time
-from collections.abc import Callable, Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
-from functools import partial
 from heapq import nsmallest
 from itertools import chain, islice
 from typing import Final
@@ -24,6 +22,7 @@ from inkquilt.cutting.guillotine.leftover import Largest, largest_leftover
 from inkquilt.cutting.guillotine.parts import largest_part, tightened, with_cuts
 from inkquilt.cutting.guillotine.search import Verdict, can_search, is_soon_settled, search
 from inkquilt.cutting.guillotine.values import CutPlan, Proof, SheetLayout, Stock, StockKind, Wanted
+from inkquilt.cutting.guillotine.work import Meter, Questions, Work
 from inkquilt.lengths import Grains
 from inkquilt.sketch.model import Size
 
@@ -47,9 +46,9 @@ _ALL_OF_IT: Final = 0.3
 _BESIDE_PIECES: Final = 0.75
 #: So many good plans besides the best are gone on from.
 _CLIMBS: Final = 3
-#: The search for fewer sheets may take this part of the time; the rest is for a larger leftover.
+#: The search for fewer sheets may take this part of the work; the rest is for a larger leftover.
 _FEWER_PART: Final = 0.9
-#: Once so much of the time is spent the exact leftover is tried again.
+#: Once so much of the work is done the exact leftover is tried again.
 _AGAIN: Final = 0.5
 #: The first time it is given up when so much is spent.
 _FIRST_EXACT: Final = 0.35
@@ -58,24 +57,26 @@ _LEFTOVER: Final = "\0leftover"
 
 
 def plan_cuts(pieces: Sequence[Wanted], stocks: Sequence[Stock], seconds: float = 1.0) -> CutPlan:
-    """Return the best plan found in so many seconds."""
-    *_, last = improving_plans(pieces, stocks, seconds)
-    return last
+    """Return the best plan found with the work of so many seconds of a small machine."""
+    return best_plan(pieces, stocks, Work.of_seconds(seconds))
 
 
 def improving_plans(pieces: Sequence[Wanted], stocks: Sequence[Stock], seconds: float) -> Iterator[CutPlan]:
     """Yield a first plan at once and then better ones; the last says what was proven."""
-    started = time.perf_counter()
-    planning = _Planning(pieces, stocks, lambda part=1.0: time.perf_counter() - started > seconds * part)
-    yield from planning.run()
+    yield from _Planning(pieces, stocks, Work.of_seconds(seconds)).run()
+
+
+def best_plan(pieces: Sequence[Wanted], stocks: Sequence[Stock], work: Work) -> CutPlan:
+    """Return the best plan found with so much work, which is counted in ``work``."""
+    *_, last = _Planning(pieces, stocks, work).run()
+    return last
 
 
 @dataclass
 class _Planning:
     pieces: Sequence[Wanted]
     stocks: Sequence[Stock]
-    #: Tells whether that part of the time is spent.
-    is_spent: Callable[..., bool]
+    work: Work
     best: QuickPlan = field(default_factory=lambda: QuickPlan((), (), 0))
     #: Good quick plans, to go on from.
     promising: list[QuickPlan] = field(default_factory=list)
@@ -89,10 +90,10 @@ class _Planning:
         self.stocks = available
         self.bound = least_sheets(self.placeable, available)
         every = attempts(self.placeable)
-        self._keep(construct(attempt, available) for attempt in islice(every, _FEW_ATTEMPTS))
+        self._keep(construct(attempt, available, self.work) for attempt in islice(every, _FEW_ATTEMPTS))
         yield self.plan()
         if len(self.placeable) <= _MANY:
-            self._keep(construct(attempt, available) for attempt in every)
+            self._keep(construct(attempt, available, self.work) for attempt in every)
         if self.placeable:
             for better in chain(self._fewer_sheets(), self._larger_leftover()):
                 self.best = better
@@ -120,10 +121,10 @@ class _Planning:
     # -- fewer sheets ------------------------------------------------------------------
 
     def _fewer_sheets(self) -> Iterator[QuickPlan]:
-        is_spent = partial(self.is_spent, _FEWER_PART)
-        climb = _Climb(self.best, self.stocks, self._random)
+        work = self.work.part(_FEWER_PART)
+        climb = _Climb(self.best, self.stocks, self._random, work)
         searched = not can_search(self.placeable)
-        while (self.best.unplaced or self.best.new_sheets > self.bound) and not is_spent():
+        while (self.best.unplaced or self.best.new_sheets > self.bound) and not work.is_spent():
             goal = self._goal()
             if goal is None:
                 return
@@ -135,7 +136,7 @@ class _Planning:
                 if emptied is not None:
                     yield emptied
             else:
-                found = search(self.placeable, goal, is_spent)
+                found = search(self.placeable, goal, work)
                 if found.verdict is Verdict.FOUND:
                     yield _draft(found.layouts)
                 elif found.verdict is Verdict.IMPOSSIBLE and not self.best.unplaced and self._only_one_kind():
@@ -170,7 +171,7 @@ class _Planning:
         if len(some) < 2:
             return None
         pieces = [by_key[p.key] for one in some for p in one.placed]
-        found = search(pieces, [one.stock for one in some[:-1]], self.is_spent)
+        found = search(pieces, [one.stock for one in some[:-1]], self.work)
         if found.verdict is not Verdict.FOUND:
             return None
         kept = [layout for layout in self.best.layouts if not any(layout is one for one in some)]
@@ -181,15 +182,15 @@ class _Planning:
     def _larger_leftover(self) -> Iterator[QuickPlan]:
         """Shake the plan, and ask for a leftover as if it were a piece, until nothing larger can be."""
         starts = [one for one in self.promising if not one.unplaced and one.new_sheets <= self.best.new_sheets]
-        climbs = [_Climb(start, self.stocks, self._random) for start in [self.best, *starts[-_CLIMBS:]]]
-        asking = _Asking(self.placeable, self._random)
+        climbs = [_Climb(start, self.stocks, self._random, self.work) for start in [self.best, *starts[-_CLIMBS:]]]
+        asking = _Asking(self.placeable, self._random, self.work)
         rounds = 0
         again = [_AGAIN, 0.0]  # a better plan leaves less to be looked at
-        while self.best.layouts and not self.best.unplaced and not self.is_spent():
+        while self.best.layouts and not self.best.unplaced and not self.work.is_spent():
             spare = self._spare()
             if self.best.leftover >= spare:
                 return
-            if again and (not again[-1] or self.is_spent(again[-1])):
+            if again and (not again[-1] or self.work.part(again[-1]).is_spent()):
                 again.pop()
                 exact = self._exact_leftover(1.0 if asking.soon_settled or not again else _FIRST_EXACT)
                 if exact is not None and exact.layouts:
@@ -202,14 +203,14 @@ class _Planning:
             )
             rounds += 1
             if better is None and (asking.soon_settled or rounds % _THOROUGH == 0):
-                better = asking.thorough(self.best, sheets, spare, self.is_spent)
+                better = asking.thorough(self.best, sheets, spare)
             if better is not None:
                 yield better
 
     def _exact_leftover(self, part: float) -> Largest | None:
         """Return the largest leftover where that is exact: few kinds of pieces, on equal new sheets alone.
 
-        None when that is too much for this part of the time.
+        None when that is too much for this part of the work.
         """
         stocks = {layout.stock for layout in self.best.layouts}
         if self.best.unplaced or len(stocks) != 1:
@@ -217,9 +218,7 @@ class _Planning:
         (sheet,) = stocks
         if sheet.kind is not StockKind.SHEET:
             return None
-        return largest_leftover(
-            self.placeable, sheet, len(self.best.layouts), self.best.leftover, partial(self.is_spent, part)
-        )
+        return largest_leftover(self.placeable, sheet, len(self.best.layouts), self.best.leftover, self.work.part(part))
 
     def _spare(self) -> int:
         """What all sheets cut into have in common to spare: no single leftover is larger."""
@@ -232,8 +231,9 @@ class _Planning:
 class _Climb:
     """Shakes an attempt again and again and goes on from what is no worse."""
 
-    def __init__(self, start: QuickPlan, stocks: Sequence[Stock], random: np.random.Generator) -> None:
+    def __init__(self, start: QuickPlan, stocks: Sequence[Stock], random: np.random.Generator, meter: Meter) -> None:
         self._now = start
+        self._meter = meter
         self._stocks = stocks
         self._random = random
 
@@ -250,7 +250,7 @@ class _Climb:
         for _ in range(tries):
             if self._now.made_by is None:
                 return
-            found = construct(shaken(self._now.made_by, self._random), self._stocks)
+            found = construct(shaken(self._now.made_by, self._random), self._stocks, self._meter)
             if found.rank <= self._now.rank:
                 self._now = found
                 yield found
@@ -259,7 +259,8 @@ class _Climb:
 class _Asking:
     """Plans with a larger leftover than the best has, found by asking for one as if it were a piece."""
 
-    def __init__(self, pieces: Sequence[Wanted], random: np.random.Generator) -> None:
+    def __init__(self, pieces: Sequence[Wanted], random: np.random.Generator, meter: Meter) -> None:
+        self._meter = meter
         self._pieces = pieces
         self._random = random
         self._base = next(attempts(pieces))
@@ -276,25 +277,23 @@ class _Asking:
                 self._base = best.made_by
             asked = Wanted(_LEFTOVER, self._shape(best, sheets, spare, 0.3), may_turn=False)
             order = shaken(self._base, self._random)
-            found = construct(replace(order, pieces=(asked, *order.pieces)), stocks)
+            found = construct(replace(order, pieces=(asked, *order.pieces)), stocks, self._meter)
             if not found.unplaced:
                 better = _draft(_relabelled(_without(found.layouts), sheets), made_by=order)
                 if better.rank < best.rank:
                     return better
         return None
 
-    def thorough(
-        self, best: QuickPlan, sheets: Sequence[Stock], spare: int, is_spent: Callable[[], bool]
-    ) -> QuickPlan | None:
+    def thorough(self, best: QuickPlan, sheets: Sequence[Stock], spare: int) -> QuickPlan | None:
         """Return a better plan that the search finds, if it may be asked for so many pieces."""
         if not self._searches:
             return None
         for _ in range(_FEW_ASKED if self.soon_settled else 1):
             asked = self._shape(best, sheets, spare, 0.6)
-            if is_spent() or any(dead.width <= asked.width and dead.height <= asked.height for dead in self._dead):
+            if self._meter.is_spent() or self._is_hopeless(asked):
                 continue
             wanted = [*self._pieces, Wanted(_LEFTOVER, asked, may_turn=False)]
-            found = search(wanted, sheets, _Questions(is_spent))
+            found = search(wanted, sheets, Questions(self._meter, _QUESTIONS))
             if found.verdict is Verdict.IMPOSSIBLE:
                 self._dead.append(asked)
             if found.verdict is Verdict.FOUND:
@@ -302,6 +301,9 @@ class _Asking:
                 if better.rank < best.rank:
                     return better
         return None
+
+    def _is_hopeless(self, asked: Size) -> bool:
+        return any(dead.width <= asked.width and dead.height <= asked.height for dead in self._dead)
 
     def _shape(self, best: QuickPlan, sheets: Sequence[Stock], spare: int, reach: float) -> Size:
         """Return a shape a little larger than the best leftover.
@@ -329,18 +331,6 @@ class _Asking:
         sides = np.unique([0, *(side for p in self._pieces for side in (p.size.width, p.size.height))])
         rests = length - (sides if single else np.unique(np.add.outer(sides, sides)))
         return rests[rests > 0]
-
-
-class _Questions:
-    """Ends an attempt after so many questions, or when all time is spent."""
-
-    def __init__(self, is_spent: Callable[[], bool]) -> None:
-        self._is_spent = is_spent
-        self._left = _QUESTIONS
-
-    def __call__(self) -> bool:
-        self._left -= 1
-        return self._left < 0 or self._is_spent()
 
 
 def _without(layouts: Sequence[SheetLayout]) -> list[SheetLayout]:
@@ -378,17 +368,17 @@ class PaperTask:
 def improving_papers(tasks: Sequence[PaperTask], seconds: float) -> Iterator[tuple[CutPlan, ...]]:
     """Yield a plan for every paper at once, then all of them again whenever one of them is better.
 
-    The time is shared out anew after each paper, so that what one does not need the others have.
+    The work is shared out anew after each paper, so that what one does not need the others have.
     """
-    started = time.perf_counter()
+    work = Work.of_seconds(seconds)
     plans = [next(improving_plans(task.wanted, task.stocks, 0.0)) for task in tasks]
     yield tuple(plans)
     for place, task in enumerate(tasks):
-        left = seconds - (time.perf_counter() - started)
-        if left <= 0:
+        if work.is_spent():
             return
         if _may_be_better(plans[place]):
-            plans[place] = plan_cuts(task.wanted, task.stocks, left / (len(tasks) - place))
+            with work.share(len(tasks) - place) as own:
+                plans[place] = best_plan(task.wanted, task.stocks, own)
             yield tuple(plans)
 
 

@@ -6,14 +6,13 @@ With ``--json`` only JSON goes to standard output.
 
 import json
 import sys
-import time
 from argparse import ArgumentParser
 from pathlib import Path
 from typing import Any
 
 from django.core.management.base import BaseCommand
 
-from inkquilt.cutting.guillotine import CutPlan, plan_cuts
+from inkquilt.cutting.guillotine import CutPlan, Work, best_plan
 from inkquilt.errors import BadInput
 from inkquilt.exact_json import read_exact
 from inkquilt.lengths import Unit, with_unit
@@ -81,13 +80,13 @@ class Command(BaseCommand):
 
 def planned(task: CuttingTask, seconds: float) -> list[CutPlan]:
     """Plan the parts of a task one after another; stock that two could use goes to the first."""
-    started, plans = time.perf_counter(), []
+    work, plans = Work.of_seconds(seconds), []
     used: dict[str, int] = {}
     parts = task.parts
     for place, (pieces, stocks) in enumerate(parts):
         left = [stock.less(used.get(stock.key, 0)) for stock in stocks]
-        share = (seconds - (time.perf_counter() - started)) / (len(parts) - place)
-        plans.append(plan_cuts(pieces, left, max(0.0, share)))
+        with work.share(len(parts) - place) as own:
+            plans.append(best_plan(pieces, left, own))
         for sheet in plans[-1].sheets:
             used[sheet.stock.key] = used.get(sheet.stock.key, 0) + 1
     return plans
