@@ -12,14 +12,16 @@ UV_VERSION := 0.13.9
 STAMPS := .setup-stamps
 CLIENT_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
-.PHONY: help setup demo serve test lint format bench schema screenshots clean
+.PHONY: help setup demo serve test check lint format bench mutants schema screenshots clean
 
 help:
 	@echo "make demo         start Ink Quilt with sample data at http://127.0.0.1:$(PORT)"
 	@echo "make test         check everything"
+	@echo "make check        types, linters, core and client modules: what a day's work asks for (3 minutes)"
 	@echo "make serve        start it for yourself, without sample data"
 	@echo "make table        serve your home network, for a tablet or phone at the craft table"
 	@echo "make bench        measure fitting, reading pictures and answering (about 30 minutes)"
+	@echo "make mutants      put faults into the core and count what the tests notice (about an hour)"
 	@echo "make screenshots  take the pictures in docs/screenshots again"
 
 setup: $(STAMPS)/python $(STAMPS)/client
@@ -80,6 +82,10 @@ lint: checking
 	@! grep -q '"resolved"' web/package-lock.json || { echo "web/package-lock.json holds addresses"; exit 1; }
 	cd web && npm run --silent typecheck && npm run --silent lint && npm run --silent format:check
 
+# The quick part: no browser, no database.
+check: lint
+	$(PYTHON) manage.py test tests.core tests.client --parallel 2
+
 test: lint browser
 	$(PYTHON) manage.py test --parallel 2 --timing
 
@@ -103,6 +109,15 @@ bench: checking
 	$(PYTHON) -m bench.cutting
 	$(PYTHON) -m bench.noticing
 	$(PYTHON) -m bench.decorating
+
+# Faults are put into a copy; what puts them in has an environment of its own, so that nothing else rests on it.
+mutants: setup $(STAMPS)/mutants
+	$(STAMPS)/mutants/bin/python -m bench.mutants
+
+$(STAMPS)/mutants: requirements-mutants.txt | $(STAMPS)
+	@uv venv --quiet --clear $@
+	@uv pip sync --quiet --python $@/bin/python --require-hashes requirements-mutants.txt
+	@touch $@
 
 # Made-up requests for every address of the API, each answer held against its schema (about 10 minutes).
 .PHONY: against-schema

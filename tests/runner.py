@@ -1,13 +1,19 @@
 """The test runner: Django's own, whose parallel workers may have processes of their own (pages are solved in some)."""
 
+import logging
 import multiprocessing
+import os
+from collections.abc import Sequence
+from tempfile import TemporaryDirectory
 from types import TracebackType
 from typing import Any
-from unittest import TestCase
+from unittest import TestCase, mock
 from unittest.case import _SubTest
 
 from django.test.runner import DiscoverRunner, ParallelTestSuite, RemoteTestResult, RemoteTestRunner, _init_worker
 from hypothesis import HealthCheck, settings
+
+from tests.api.answers import NOTED_IN, never_answered
 
 _Error = tuple[type[BaseException], BaseException, TracebackType | None]
 
@@ -70,6 +76,19 @@ class _Suite(ParallelTestSuite):
 
 
 class Runner(DiscoverRunner):
-    """Runs all tests."""
+    """Runs all tests.
+
+    Where all of them ran, or all of the API's, an operation of the API that none had an answer from is a failure.
+    """
 
     parallel_test_suite = _Suite
+
+    def run_tests(self, test_labels: Sequence[str], **kwargs: Any) -> int:
+        with TemporaryDirectory() as folder, mock.patch.dict(os.environ, {NOTED_IN: folder}):
+            failures = super().run_tests(test_labels, **kwargs)
+            if set(test_labels) - {"tests.api"} or self.tags or self.exclude_tags or self.test_name_patterns:
+                return failures
+            missed = never_answered(folder)
+        for operation in missed:
+            self.log(f"No test had an answer from {operation}.", logging.ERROR)
+        return failures + len(missed)

@@ -109,7 +109,7 @@ def read_entry(line: str, unit: Unit = Unit.IN) -> PaperEntry:
         title[:80],
         size,
         count,
-        bool(lower & {"scrap", "scraps", "offcut"}),
+        bool(lower & _SCRAP),
         front,
         back if back_text.strip() else PaperSide(),
         "two-tone" in lower or "twotone" in lower,
@@ -117,8 +117,9 @@ def read_entry(line: str, unit: Unit = Unit.IN) -> PaperEntry:
     )
 
 
+_SCRAP: Final = {"scrap", "scraps", "offcut", "offcuts"}
 #: Words that are no part of a name.
-_TAKEN: Final = {"scrap", "scraps", "offcut", "pad", "sheet", "sheets", "of", "directional", "two-tone", "twotone"}
+_TAKEN: Final = {*_SCRAP, "pad", "sheet", "sheets", "of", "directional", "two-tone", "twotone"}
 
 
 def unit_of(size: Size) -> Unit:

@@ -13,8 +13,8 @@ from server.common.errors import ApiError
 #: What a file can be, for the schema.
 FILE_ANSWERS: Final[dict[Any, Any]] = {
     (200, kind): OpenApiTypes.BINARY
-    for kind in ("application/pdf", "image/svg+xml", "text/csv", "application/json", "image/vnd.dxf", "application/zip")
-}
+    for kind in ("application/pdf", "image/svg+xml", "text/csv", "image/vnd.dxf", "application/zip")
+} | {(200, "application/json"): OpenApiTypes.OBJECT}
 
 
 def asked_sheet(request: Request) -> SheetSize:

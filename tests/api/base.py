@@ -5,7 +5,7 @@ import json
 from typing import Any
 
 from django.contrib.auth import get_user_model
-from django.test import Client, TestCase
+from django.test import TestCase
 from PIL import Image
 
 from inkquilt.page import FORMATS
@@ -15,6 +15,7 @@ from server.pages.models import Page
 from server.pages.services import make_page
 from server.photos.services import add_photo
 from server.sketches.services import add_sketch
+from tests.api.answers import Client
 from tests.building import data_of, row
 
 SMALL = data_of(
@@ -53,7 +54,7 @@ class ApiTestCase(TestCase):
         cls.letter = next(form for form in FORMATS if form.key == "letter").page()
 
     def setUp(self) -> None:
-        self.client = Client(enforce_csrf_checks=False)
+        self.client = Client()
         self.client.force_login(self.ida)
 
     def send(self, method: str, path: str, data: Any = None, client: Client | None = None) -> Any:

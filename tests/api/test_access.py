@@ -8,7 +8,7 @@ import cv2
 import numpy as np
 from axes.models import AccessAttempt
 from django.core.management.base import CommandError
-from django.test import Client, override_settings
+from django.test import override_settings
 from django.utils import timezone
 
 from inkquilt.lengths import Unit
@@ -18,6 +18,7 @@ from server.accounts.services import DEMO_USER
 from server.pages.models import Page
 from server.running.management.commands.table import chosen_user, qr_text
 from server.stash.services import enter_line
+from tests.api.answers import Client
 from tests.api.base import SMALL, ApiTestCase
 
 

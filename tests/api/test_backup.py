@@ -14,7 +14,6 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.core.management import call_command
 from django.core.management.base import CommandError
 from django.db import connection
-from django.test import Client
 
 from inkquilt.lengths import Unit
 from server.common.owned import Owned
@@ -28,6 +27,7 @@ from server.running.serving import MEBI, most_body
 from server.sketches.models import Sketch
 from server.stash.models import Paper
 from server.stash.services import enter_line
+from tests.api.answers import Client
 from tests.api.base import ApiTestCase, picture
 from tests.real import served
 

@@ -15,13 +15,11 @@ from django.test import SimpleTestCase
 from pypdf import PdfReader
 
 from inkquilt.lengths import INCH, Unit
-from inkquilt.paper.entry import UnreadablePaper, read_entry
-from inkquilt.paper.kinds import PaperKind
 from server.cutting.models import CutRun
 from server.stash.models import Paper, PaperStock
 from server.stash.services import enter_line
 from tests.api.base import ApiTestCase
-from tests.building import data_of, row, size
+from tests.building import data_of, row
 
 SCHEMA = json.loads((Path(__file__).parents[2] / "docs" / "schemas" / "cut-plan.schema.json").read_text("utf-8"))
 #: A base, a directional band, two mats of a size.
@@ -33,46 +31,6 @@ PAGE = data_of(
     row("m2", "mat", "6 1/2", 1, "4 1/4", "6 1/4", of="p2", paper="white", level=2),
     row("p2", "photo", "6 5/8", "1 1/8", 4, 6, level=3),
 )
-
-
-class Entering(SimpleTestCase):
-    def test_lines_are_read_as_they_are_meant(self):
-        cases = [
-            ("2 navy 12x12, directional", ("navy", size("12", "12"), 2, False), PaperKind.SOLID, True, "#22345c"),
-            ("scrap kraft 4 1/2 x 7", ("kraft", size("4 1/2", "7"), 1, True), PaperKind.SOLID, False, "#b98f62"),
-            ("pad meadow 6x6, 24 sheets, small print", ("meadow", size("6", "6"), 24, False), PaperKind.SMALL_PRINT,
-             False, None),
-            ("3 honey stripe 12 x 12 stripe mustard", ("honey stripe", size("12", "12"), 3, False), PaperKind.STRIPE,
-             False, "#cf9d2e"),
-            ("vellum letter", ("vellum", size("8 1/2", "11"), 1, False), PaperKind.VELLUM, False, None),
-            ("kraft - 3 sheets 12x12", ("kraft -", size("12", "12"), 3, False), PaperKind.SOLID, False, "#b98f62"),
-            ("2½ x 10 in mint", ("mint", size("2 1/2", "10"), 1, False), PaperKind.SOLID, False, "#b7dfc6"),
-        ]  # fmt: skip
-        for line, facts, kind, directional, colour in cases:
-            with self.subTest(line):
-                entry = read_entry(line)
-                self.assertEqual((entry.name, entry.size, entry.count, entry.scrap), facts)
-                self.assertEqual((entry.front.kind, entry.front.directional), (kind, directional))
-                self.assertEqual(entry.front.colours[:1], (colour,) if colour else ())
-
-    def test_the_other_side_the_price_and_millimetres(self):
-        entry = read_entry("4 roof 210x297mm busy / small print cream, at 1.20", Unit.IN)
-        self.assertEqual((entry.size.width, entry.price, entry.back.kind), (210 * 320, 120, PaperKind.SMALL_PRINT))
-
-    def test_what_cannot_be_read_says_what_would_do(self):
-        for line in (
-            "navy",
-            "0 navy 12x12",
-            "navy 0x12",
-            "navy 90x90",
-            "5000 navy 12x12",
-            "x" * 300,
-            "-3 sheets mint 12x12",
-            "mint 12x12, -3 sheets",
-            "−2 navy 12x12",
-        ):
-            with self.subTest(line[:20]), self.assertRaisesRegex(UnreadablePaper, "would do"):
-                read_entry(line)
 
 
 class Stash(ApiTestCase):

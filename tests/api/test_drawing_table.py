@@ -2,9 +2,8 @@
 
 from unittest import mock
 
-from django.test import Client
-
 from server.drafts.models import MOST_STATES, TableDraft
+from tests.api.answers import Client
 from tests.api.base import SMALL, ApiTestCase
 
 JPEG = "data:image/jpeg;base64,/9j/4AAQ"

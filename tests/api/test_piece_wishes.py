@@ -6,13 +6,13 @@ import zipfile
 
 import numpy as np
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.test import Client
 from PIL import Image
 
 from inkquilt.lengths import INCH, Unit
 from server.stash.models import Paper, PaperPicture
 from server.stash.services import enter_line
 from server.tools.models import ShapingTool
+from tests.api.answers import Client
 from tests.api.test_cutting_table import CuttingCase
 from tests.building import data_of, row
 

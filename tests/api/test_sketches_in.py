@@ -9,7 +9,6 @@ from pathlib import Path
 from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.test import Client
 
 from inkquilt.lengths import INCH
 from inkquilt.sketch import Role
@@ -18,6 +17,7 @@ from server.pages.models import Page
 from server.photos.models import Photo
 from server.photos.services import add_photo
 from server.sketches.models import Sketch
+from tests.api.answers import Client
 from tests.api.base import ApiTestCase, picture
 from tests.building import data_of, row
 

@@ -5,7 +5,6 @@ from datetime import timedelta
 from unittest import mock
 
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.test import Client
 from django.utils import timezone
 
 from server.common.owned import Owned
@@ -15,6 +14,7 @@ from server.photos.models import Photo
 from server.recovery.services import purge
 from server.sketches.services import keep_sketch
 from server.unfinished.models import Unfinished
+from tests.api.answers import Client
 from tests.api.base import SMALL, ApiTestCase, change_page, picture
 from tests.building import DEMO_SKETCHES, demo_sketch
 

@@ -7046,9 +7046,11 @@ export interface operations {
                     "application/pdf": string;
                     "image/svg+xml": string;
                     "text/csv": string;
-                    "application/json": string;
                     "image/vnd.dxf": string;
                     "application/zip": string;
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             404: {
@@ -7185,9 +7187,11 @@ export interface operations {
                     "application/pdf": string;
                     "image/svg+xml": string;
                     "text/csv": string;
-                    "application/json": string;
                     "image/vnd.dxf": string;
                     "application/zip": string;
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             400: {
@@ -7497,9 +7501,11 @@ export interface operations {
                     "application/pdf": string;
                     "image/svg+xml": string;
                     "text/csv": string;
-                    "application/json": string;
                     "image/vnd.dxf": string;
                     "application/zip": string;
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             404: {
@@ -9821,9 +9827,11 @@ export interface operations {
                     "application/pdf": string;
                     "image/svg+xml": string;
                     "text/csv": string;
-                    "application/json": string;
                     "image/vnd.dxf": string;
                     "application/zip": string;
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             404: {

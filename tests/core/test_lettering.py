@@ -1,0 +1,606 @@
+"""Letters, scripts and lines of words: every limit to the grain, and what is told when words do not go there."""
+
+from itertools import pairwise
+from unittest import TestCase
+
+from hypothesis import given
+from hypothesis import strategies as st
+from shapely.geometry import box
+
+from inkquilt.colour import Rgb
+from inkquilt.lengths import INCH
+from inkquilt.paper.kinds import PaperKind
+from inkquilt.sketch.geometry import Box, Ends
+from inkquilt.sketch.model import Size
+from inkquilt.space import Surface
+from inkquilt.words import Alphabet, LetteringKind, TitlePlace, TitleWay, WidthClass, settings_of
+from inkquilt.words.alphabets import (
+    GAP,
+    LEAST_HEIGHT,
+    MOST_HEIGHT,
+    SPACE,
+    UnreadableLetters,
+    read_letters,
+    widths_by_class,
+)
+from inkquilt.words.flow import (
+    LEAST_SPAN,
+    LONGEST_TEXT,
+    Span,
+    TextTooLong,
+    capacity,
+    flow,
+    least_height,
+    prose,
+    spans_in,
+    spans_within,
+)
+from inkquilt.words.journaling import journal_ways
+from inkquilt.words.legible import Beneath, legibility, outline_of
+from inkquilt.words.places import (
+    BAND,
+    LEAST_PLACE,
+    PAGE_INSET,
+    ROUND_GAP,
+    FreePlace,
+    PlaceKind,
+    free_along,
+    free_places,
+    round_page,
+    round_photos,
+    snapped_in,
+)
+from inkquilt.words.prompts import MOST_PROMPTS, Told, prompts
+from inkquilt.words.readable import LetterContrast, UnderlayKind, readability
+from inkquilt.words.rooms import strip_at, strip_height, strip_spans
+from inkquilt.words.script import (
+    LEADING as FONT_LEADING,
+)
+from inkquilt.words.script import (
+    LEAST_HALF_POINTS,
+    UnreadableHand,
+    at_size,
+    font,
+    hand,
+    runs_leftward,
+    sizes_of,
+)
+from inkquilt.words.spelling import rewritten, supply
+from inkquilt.words.stories import INSET, STRIP_EDGE, JournalPage, JournalWay
+from inkquilt.words.title import LEADING, LONGEST_TITLE, TitleTooLong, line_width
+from tests.building import page_of, row, size, sketch_of
+
+#: Ten characters fill a line of an inch, lines are a tenth of an inch apart.
+HAND = hand("h", "a hand", 10, INCH, INCH // 10)
+NARROW = font("f", "a font", {"n": 500, " ": 250, "i": 200, "m": 800}, {"im": -50}, 1000, 24)
+
+
+def stickers(letters, height=INCH, kind=LetteringKind.STICKERS, **more):
+    counts = read_letters(letters)
+    return Alphabet("s", "sheet", kind, height, dict.fromkeys(counts, 600 * height // 1000), counts, **more)
+
+
+def scalable(widths=None, key="font"):
+    return Alphabet(key, key, LetteringKind.FONT, INCH, widths or dict.fromkeys("ABab", INCH // 2), scales=True)
+
+
+class Alphabets(TestCase):
+    def test_heights_of_a_font_go_down_in_eighths_to_the_least(self):
+        heights = scalable().heights()
+        self.assertEqual((heights[0], heights[-1]), (MOST_HEIGHT, LEAST_HEIGHT))
+        self.assertEqual({high - low for high, low in pairwise(heights)}, {INCH // 8})
+        self.assertEqual(stickers("A").heights(), (INCH,))
+
+    def test_a_width_is_rounded_up_to_a_grain(self):
+        one = Alphabet("a", "a", LetteringKind.FONT, 10, {"A": 3}, scales=True)
+        for height, width in [(10, 3), (11, 4), (20, 6), (21, 7), (1, 1)]:
+            with self.subTest(height=height):
+                self.assertEqual(one.width("A", height), width)
+
+    def test_gaps_between_letters_and_words(self):
+        plain = stickers("AB")
+        self.assertEqual((plain.gap("A", "B", 1000), plain.space(1000)), (10 * GAP, 10 * SPACE))
+        kerned = stickers("AB", kerning={"AB": -INCH // 8})
+        self.assertEqual(kerned.gap("A", "B", INCH), INCH * GAP // 100 - INCH // 8)
+        self.assertEqual(kerned.gap("B", "A", INCH), INCH * GAP // 100)
+        font_ = Alphabet("f", "f", LetteringKind.FONT, 100, {"A": 50, " ": 25}, kerning={"AA": -10}, scales=True)
+        self.assertEqual((font_.gap("A", "A", 200), font_.space(200)), (-20, 50))
+
+    def test_a_letter_is_set_in_its_other_case_where_only_that_is_there(self):
+        one = Alphabet("a", "a", LetteringKind.STAMPS, 10, {"A": 1, "b": 1, "c": 1, "C": 2})
+        self.assertEqual([one.form_of(c) for c in "aABbCcd"], ["A", "A", "b", "b", "C", "c", None])
+
+    def test_widths_by_class(self):
+        for width, wanted in [(WidthClass.NARROW, 390), (WidthClass.PLAIN, 500), (WidthClass.WIDE, 620)]:
+            found = widths_by_class({"A": 500}, 1000, width, "A ?A")
+            with self.subTest(width):
+                self.assertEqual(found, {"A": wanted, "?": 10 * width.percent})
+
+    def test_limits_of_a_counted_letter(self):
+        self.assertEqual(read_letters("A 999, B 0"), {"A": 999, "B": 0})
+        self.assertEqual(read_letters("A3, B×2, C:1"), {"A": 3, "B": 2, "C": 1})
+        self.assertEqual(read_letters(",A"), {",": 1, "A": 1})  # a comma is a letter too
+        for text in ("A 1000, B 1", "A 3, BB", "A -1, B 2"):
+            with self.subTest(text), self.assertRaises(UnreadableLetters):
+                read_letters(text)
+
+
+class Spelling(TestCase):
+    def missing(self, text, letters):
+        return supply({"s": text}, {"s": stickers(letters)})
+
+    def test_each_letter_is_used_once(self):
+        for text, letters, missing in [("AA", "AA", 0), ("AA", "A", 1), ("AAA", "A", 2), ("ABA", "AB", 1)]:
+            with self.subTest(text=text, letters=letters):
+                self.assertEqual(len(self.missing(text, letters).missing), missing)
+
+    def test_what_a_letter_can_be_made_of(self):
+        for text, letters, source in [
+            ("M", "W", "W"), ("W", "M", "M"), ("W", "VV", "VV"), ("u", "n", "n"), ("d", "p", "p"), ("b", "q", "q"),
+            ("6", "9", "9"), ("O", "Q", "Q"), ("R", "P", "P"), ("R", "B", "B"), ("E", "F", "F"), ("m", "nn", "nn"),
+            ("-", "I", "I"), ("É", "E", "E"),
+        ]:  # fmt: skip
+            with self.subTest(text=text, letters=letters):
+                found = self.missing(text, letters)
+                self.assertEqual(([one.source for one in found.substitutes], found.missing), ([source], ()))
+        self.assertEqual(self.missing("W", "V").missing, ("W",))
+        self.assertEqual(self.missing("m", "n").missing, ("m",))
+
+    def test_one_made_of_two_uses_both_up(self):
+        self.assertEqual(self.missing("WV", "VV").missing, ("W",))
+        found = self.missing("WV", "VVV")
+        self.assertEqual((found.missing, len(found.substitutes)), ((), 1))
+
+    def test_where_letters_never_run_out_only_what_is_not_there_is_missing(self):
+        found = supply(
+            {"f": "ABBA É"}, {"f": Alphabet("f", "f", LetteringKind.FONT, 10, {"A": 1, "B": 1}, scales=True)}
+        )
+        self.assertEqual(found.missing, ("É",))
+
+    def test_other_ways_to_write_it(self):
+        self.assertEqual(list(rewritten("Ten and two")), ["10 & 2", "10 and two", "Ten & two", "Ten and 2"])
+        self.assertEqual(list(rewritten("and")), ["&"])
+        self.assertEqual(list(rewritten("sandy")), [])
+
+
+class Titles(TestCase):
+    def test_how_long_a_title_may_be(self):
+        settings_of("A" * LONGEST_TITLE, TitlePlace(size("8", "2")), [scalable()])
+        with self.assertRaises(TitleTooLong) as caught:
+            settings_of("A" * (LONGEST_TITLE + 1), TitlePlace(size("8", "2")), [scalable()])
+        self.assertEqual(caught.exception.length, LONGEST_TITLE + 1)
+        self.assertEqual(settings_of(" ", TitlePlace(size("8", "2")), [scalable()]), ())
+        self.assertEqual(settings_of("A", TitlePlace(size("8", "2")), []), ())
+
+    def test_a_line_is_its_letters_gaps_and_spaces(self):
+        one = stickers("AABB")
+        letter, gap, space = 600 * INCH // 1000, INCH * GAP // 100, INCH * SPACE // 100
+        for text, width in [
+            ("A", letter),
+            ("AB", 2 * letter + gap),
+            ("A B", 2 * letter + space),
+            ("AA BB", 4 * letter + 2 * gap + space),
+            ("A?", letter + INCH + gap),
+        ]:
+            with self.subTest(text):
+                self.assertEqual(line_width(text, one, INCH), width)
+
+    def test_it_fits_to_the_grain(self):
+        one = stickers("AB")
+        wide = line_width("AB", one, INCH)
+        for more, over in [(0, 0), (1, 0), (-1, 1)]:
+            (best, *_) = settings_of("AB", TitlePlace(Size(wide + more, INCH)), [one])
+            with self.subTest(more=more):
+                self.assertEqual((best.over, best.fits), (over, over == 0))
+        low = settings_of("AB", TitlePlace(Size(wide, INCH - 1)), [one])[0]
+        self.assertEqual(low.over, 1)
+
+    def test_lines_are_a_lead_of_the_lower_one_apart(self):
+        one = stickers("AB")
+        high = 2 * INCH + INCH * LEADING // 100
+        ways = settings_of("A B", TitlePlace(Size(700 * INCH // 1000, high)), [one])
+        self.assertEqual((ways[0].way, ways[0].size.height, ways[0].over), (TitleWay.STACKED, high, 0))
+        first, second = (line.letters[0].y for line in ways[0].lines)
+        self.assertEqual(second - first, INCH + INCH * LEADING // 100)
+        lower = settings_of("A B", TitlePlace(Size(700 * INCH // 1000, high - 1)), [one])
+        self.assertTrue(all(way.over for way in lower))
+
+    def test_every_line_stands_in_the_middle(self):
+        place = TitlePlace(size("6", "4"))
+        for setting in settings_of("AB ABAB", place, [scalable()]):
+            if setting.turn:
+                continue
+            for line in setting.lines:
+                left = line.letters[0].x
+                right = place.size.width - (line.letters[-1].x + line.letters[-1].size.width)
+                with self.subTest(setting.way):
+                    self.assertLessEqual(abs(left - right), 1)
+
+    def test_along_the_side_only_where_the_place_stands(self):
+        for wide, high, upright in [("1", "6", True), ("6", "1", False), ("3", "3", False)]:
+            ways = settings_of("ABAB", TitlePlace(size(wide, high)), [scalable()])
+            with self.subTest(wide=wide, high=high):
+                self.assertEqual(any(way.way is TitleWay.UPRIGHT for way in ways), upright)
+
+    def test_letters_that_dance_stay_within_their_place(self):
+        for high, dances in [(112 * INCH // 100 + 1, True), (111 * INCH // 100, False)]:
+            place = TitlePlace(Size(8 * INCH, high))
+            ways = [way for way in settings_of("AB", place, [stickers("AB")]) if way.way is TitleWay.DANCING]
+            with self.subTest(high=high):
+                self.assertEqual(len(ways), int(dances))
+                for letter in (one for way in ways for line in way.lines for one in line.letters):
+                    self.assertGreaterEqual(letter.y, 0)
+                    self.assertLessEqual(letter.y + letter.size.height, place.size.height)
+
+    def test_what_makes_one_way_better_than_another(self):
+        place = TitlePlace(size("8", "3"))
+        with_all, short = stickers("AB"), Alphabet("t", "t", LetteringKind.STICKERS, 2 * INCH, {"A": INCH}, {"A": 1})
+        best = settings_of("AB", place, [short, with_all])[0]
+        self.assertEqual((best.lines[0].alphabet, best.missing), ("s", ()))  # small with all letters before large
+        larger = settings_of("AB", place, [scalable(key="f"), with_all])[0]
+        self.assertGreater(larger.lines[0].height, INCH)
+
+    def test_aslant_where_only_that_fits(self):
+        one = stickers("ABABAB")
+        wide = line_width("ABABAB", one, INCH)
+        narrow = wide - INCH // 20
+        for high, aslant in [(narrow, True), (INCH + INCH // 8, False)]:
+            place = TitlePlace(Size(narrow, high))
+            best = settings_of("ABABAB", place, [one])[0]
+            with self.subTest(high=high):
+                self.assertEqual(best.way is TitleWay.ASLANT, aslant)
+                self.assertEqual(best.turn < 0, aslant)
+
+
+class Readable(TestCase):
+    BLACK, WHITE, GREY = Rgb(0, 0, 0), Rgb(255, 255, 255), Rgb(120, 120, 120)
+
+    def read(self, ink, papers):
+        sketch = sketch_of(
+            row("a", "paper", 0, 0, 3, 4),
+            row("b", "paper", 3, 0, 3, 4),
+            row("t", "title", 0, 1, 6, 2, level=3),
+        )
+        title = sketch.blocks[-1]
+        setting = settings_of("ABAB", TitlePlace(title.size), [scalable()])[0]
+        return readability(title, setting, ink, sketch.blocks, lambda name, _: papers.get(name, ()))
+
+    def test_each_letter_is_held_against_the_paper_under_it(self):
+        found = self.read(self.BLACK, {"a": (self.WHITE,), "b": (self.BLACK,)})
+        self.assertEqual({(one.paper, one.is_readable) for one in found.letters}, {("a", True), ("b", False)})
+        self.assertFalse(found.is_readable)
+        self.assertEqual((found.worst.paper, round(found.worst.contrast, 2)), ("b", 1.0))
+        self.assertEqual({under.kind for under in found.underlays}, set(UnderlayKind))
+
+    def test_of_several_colours_the_nearest_in_tone_counts(self):
+        found = self.read(self.BLACK, {"a": (self.WHITE, self.BLACK), "b": (self.WHITE,)})
+        self.assertEqual(found.worst.paper, "a")
+        fine = self.read(self.BLACK, {"a": (self.WHITE,), "b": (self.WHITE,)})
+        self.assertTrue(fine.is_readable)
+        self.assertEqual(fine.underlays, ())
+        self.assertEqual(self.read(self.BLACK, {}).letters, ())
+
+    def test_large_letters_need_three_to_one(self):
+        """WCAG 2.2, 1.4.3: large text."""
+        for ratio, readable in [(3.0, True), (2.99, False), (21.0, True)]:
+            with self.subTest(ratio=ratio):
+                self.assertEqual(LetterContrast(0, "A", "p", ratio, 0.0).is_readable, readable)
+
+    def test_what_is_laid_under_is_larger_than_the_title_all_round(self):
+        found = self.read(self.GREY, {"a": (self.GREY,), "b": (self.GREY,)})
+        title = settings_of("ABAB", TitlePlace(size("6", "2")), [scalable()])[0].size
+        for under in found.underlays:
+            with self.subTest(under.kind):
+                self.assertGreaterEqual(under.size.width, title.width + INCH // 2)
+                self.assertGreaterEqual(under.size.height, title.height + INCH // 4)
+                self.assertEqual((under.size.width % (INCH // 8), under.size.height % (INCH // 8)), (0, 0))
+                self.assertLessEqual(abs(under.x + under.size.width // 2 - 3 * INCH), 1)
+                self.assertLessEqual(abs(under.y + under.size.height // 2 - 2 * INCH), 1)
+        circles = next(one for one in found.underlays if one.kind is UnderlayKind.CIRCLES)
+        across = min(circles.size.width, circles.size.height)
+        self.assertGreaterEqual(circles.count * across, max(circles.size.width, circles.size.height) * 9 // 10)
+
+
+class Hands(TestCase):
+    def test_limits_of_a_hand(self):
+        for characters, line, pitch, fine in [
+            (4, INCH, INCH, True), (3, INCH, INCH, False), (400, INCH, INCH, True), (401, INCH, INCH, False),
+            (10, INCH // 2, INCH, True), (10, INCH // 2 - 1, INCH, False),
+            (10, 40 * INCH, INCH, True), (10, 40 * INCH + 1, INCH, False),
+            (10, INCH, INCH // 16, True), (10, INCH, INCH // 16 - 1, False),
+            (10, INCH, 2 * INCH, True), (10, INCH, 2 * INCH + 1, False),
+        ]:  # fmt: skip
+            with self.subTest(characters=characters, line=line, pitch=pitch):
+                if fine:
+                    self.assertEqual(hand("h", "h", characters, line, pitch).pitch, pitch)
+                else:
+                    self.assertRaises(UnreadableHand, hand, "h", "h", characters, line, pitch)
+
+    def test_a_font_is_as_large_as_its_points(self):
+        """72 points are an inch; lines of a font are 1.35 of its size apart."""
+        big = font("f", "f", {"n": 500}, {}, 1000, 144)
+        self.assertEqual((big.em, big.pitch, big.plain), (INCH, INCH * FONT_LEADING // 100, 500))
+        self.assertEqual(font("f", "f", {}, {}, 1000, 144).plain, 500)
+        self.assertEqual([one.half_points for one in sizes_of(NARROW)], list(range(24, LEAST_HALF_POINTS - 1, -1)))
+        self.assertEqual(sizes_of(HAND), (HAND,))
+        self.assertIs(at_size(HAND, 30), HAND)
+        self.assertEqual(at_size(NARROW, 12).em, NARROW.em // 2)
+
+    def test_widths_add_up_with_kerning(self):
+        for text, units in [("", 0), ("i", 200), ("im", 950), ("mi", 1000), ("i m", 1250), ("x", 500), ("imim", 1900)]:
+            with self.subTest(text):
+                self.assertEqual(NARROW.units(text), units)
+        self.assertEqual(HAND.width("abc"), -(-3 * INCH // 10))
+
+    def test_how_much_of_a_text_fits_a_room(self):
+        for room, wanted in [(199, (0, 0)), (200, (1, 200)), (949, (1, 200)), (950, (2, 950)), (5000, (2, 950))]:
+            with self.subTest(room=room):
+                self.assertEqual(NARROW.fitting("im", room), wanted)
+
+    def test_what_a_font_has_not_is_told_once(self):
+        self.assertEqual(NARROW.missing("x nim x ü"), ("x", "ü"))
+        self.assertEqual(HAND.missing("ü"), ())
+
+    def test_which_way_a_text_runs(self):
+        """Unicode standard annex 9, rule P2: the first strong character says so."""
+        for text, leftward in [
+            ("abc", False),
+            ("דבש", True),
+            ("12 דבש", True),
+            ("a דבש", False),
+            ("123", False),
+            ("عسل", True),
+        ]:
+            with self.subTest(text):
+                self.assertEqual(runs_leftward(text), leftward)
+
+
+class Lines(TestCase):
+    def spans(self, count, length=INCH):
+        return [Span(0, row * HAND.pitch, length) for row in range(count)]
+
+    def test_a_line_takes_what_fits_to_the_last_character(self):
+        for text, lines, left in [
+            ("abcde fghi", ["abcde fghi"], ""),
+            ("abcde fghij", ["abcde"], "fghij"),
+            ("abcdefghij k", ["abcdefghij"], "k"),
+            ("abcdefghijk", ["abcdefghij"], "k"),
+            ("a\nb", ["a"], "b"),
+            ("", [], ""),
+            (" a  b ", ["a b"], ""),
+        ]:
+            with self.subTest(text):
+                found = flow(text, HAND, self.spans(1))
+                self.assertEqual(([line.text for line in found.lines], found.left_over), (lines, left))
+                self.assertEqual(found.fits, not left)
+
+    def test_paragraphs_begin_a_line_and_stay_apart_in_what_is_left(self):
+        found = flow("a\n\nb\nc d", HAND, self.spans(2))
+        self.assertEqual(([line.text for line in found.lines], found.left_over), (["a", "b"], "c d"))
+        found = flow("a\nb\nc", HAND, self.spans(1))
+        self.assertEqual(found.left_over, "b\nc")
+
+    def test_how_long_a_text_may_be(self):
+        flow("a" * LONGEST_TEXT, HAND, self.spans(1))
+        self.assertRaises(TextTooLong, flow, "a" * (LONGEST_TEXT + 1), HAND, self.spans(1))
+
+    def test_lines_of_a_box(self):
+        for wide, high, inset, count in [
+            (LEAST_SPAN, 100, 0, 10), (LEAST_SPAN - 1, 100, 0, 0), (LEAST_SPAN, 99, 0, 9), (LEAST_SPAN, 9, 0, 0),
+            (LEAST_SPAN + 10, 100, 5, 9), (LEAST_SPAN + 9, 100, 5, 0), (LEAST_SPAN + 10, 9, 5, 0),
+        ]:  # fmt: skip
+            with self.subTest(wide=wide, high=high, inset=inset):
+                found = spans_in(Box(Ends(3, 3 + wide), Ends(7, 7 + high)), 10, inset)
+                self.assertEqual(len(found), count)
+                for place, span in enumerate(found):
+                    self.assertEqual(span, Span(3 + inset, 7 + inset + 10 * place, wide - 2 * inset))
+
+    def test_lines_of_an_outline_leave_out_what_is_too_short(self):
+        wide = 4 * LEAST_SPAN
+        stairs = box(0, 0, wide, 100).union(box(0, 100, LEAST_SPAN - 1, 200)).union(box(0, 200, LEAST_SPAN, 300))
+        found = [(span.y, span.length) for span in spans_within(stairs, 100)]
+        self.assertEqual(found, [(0, wide), (200, LEAST_SPAN)])
+        hole = box(0, 0, wide, 100).difference(box(LEAST_SPAN, 0, LEAST_SPAN + 50, 100))
+        parts = [(span.x, span.length) for span in spans_within(hole, 100)]
+        self.assertEqual(parts, [(0, LEAST_SPAN), (LEAST_SPAN + 50, wide - LEAST_SPAN - 50)])
+        self.assertEqual(spans_within(box(0, 0, 100, 100), 100, 60), ())
+
+    @given(st.integers(1, 60), st.integers(10, 40))
+    def test_the_shortest_block_is_not_a_line_too_high(self, words, tenths):
+        text, width = prose(words), tenths * INCH // 10
+        high = least_height(text, HAND, width)
+        if high is None:
+            return
+        rows = high // HAND.pitch
+        self.assertTrue(flow(text, HAND, self.spans(rows, width)).fits)
+        self.assertFalse(flow(text, HAND, self.spans(rows - 1, width)).fits)
+
+    def test_limits_of_the_shortest_block(self):
+        self.assertIsNone(least_height("a", HAND, LEAST_SPAN - 1))
+        self.assertEqual(least_height("a", HAND, LEAST_SPAN), HAND.pitch)
+        self.assertEqual(least_height("a", HAND, LEAST_SPAN + 20, 10), HAND.pitch + 20)
+        self.assertEqual(least_height("", HAND, INCH, 10), 20)
+
+    def test_what_goes_somewhere_counts_words_characters_and_lines(self):
+        self.assertEqual(capacity(HAND, []).words, 0)
+        two = capacity(HAND, self.spans(2))  # "we had" and "meant to": ten characters a line
+        self.assertEqual((two.words, two.characters, two.lines), (4, len("we had meant to"), 2))
+
+
+class Free(TestCase):
+    def test_a_place_on_the_grid_lies_within(self):
+        self.assertEqual(snapped_in(Box(Ends(1, 9_999), Ends(0, 8_000)), 1_000), None)
+        least = LEAST_PLACE
+        for wide, high, there in [
+            (least.width, least.height, True),
+            (least.width - 1, least.height, False), (least.width, least.height - 1, False),
+        ]:  # fmt: skip
+            with self.subTest(wide=wide, high=high):
+                self.assertEqual(snapped_in(Box(Ends(0, wide), Ends(0, high)), 1) is not None, there)
+        found = snapped_in(Box(Ends(127, 3 * INCH + 127), Ends(0, 3 * INCH)), INCH // 8)
+        self.assertEqual((found.x, found.y), (Ends(INCH // 8, 3 * INCH), Ends(0, 3 * INCH)))
+
+    def test_a_band_is_so_many_times_as_long_as_high(self):
+        def kind(wide, high):
+            (place, *_) = free_places((), page_of(wide, high), INCH // 8)
+            return place.kind
+
+        self.assertEqual(kind(str(2 * BAND), "2"), PlaceKind.BAND)
+        self.assertEqual(kind(str(2 * BAND - 1), "2"), PlaceKind.RECTANGLE)
+        self.assertEqual(kind("2", str(2 * BAND)), PlaceKind.BAND)
+
+    def test_where_a_place_is_is_said(self):
+        page = page_of("12", "12")
+        for x, y, wide, high, spot in [
+            (0, 0, 3, 3, "upper left"), (9, 0, 3, 3, "upper right"),
+            (0, 9, 3, 3, "lower left"), (9, 9, 3, 3, "lower right"),
+            (5, 5, 2, 2, "in the middle"), (0, 0, 12, 2, "at the top"), (0, 10, 12, 2, "at the foot"),
+            (0, 5, 2, 2, "at the left"), (10, 5, 2, 2, "at the right"),
+            (0, 0, 7, 2, "upper left"), (0, 0, 9, 2, "at the top"),
+        ]:  # fmt: skip
+            rest = box(0, 0, 12 * INCH, 12 * INCH).difference(box(*(n * INCH for n in (x, y, x + wide, y + high))))
+            (place,) = free_places((), page, INCH // 8, taken=[rest])
+            with self.subTest(x=x, y=y, wide=wide):
+                self.assertIn(spot, place.spot)
+
+    def test_a_place_is_named_after_what_it_lies_on(self):
+        (strip,) = sketch_of(row("s", "strip", 0, 0, 4, 1)).blocks
+        (base,) = sketch_of(row("s", "base", 0, 0, 12, 12)).blocks
+        one = Box(Ends(0, INCH), Ends(0, INCH))
+        for kind, on, spot, name in [
+            (PlaceKind.RECTANGLE, None, "", "a gap on the base"),
+            (PlaceKind.RECTANGLE, base, "at the top", "a gap on the base, at the top"),
+            (PlaceKind.BAND, strip, "", f"a band of {strip.name}"),
+            (PlaceKind.PHOTO, strip, "x", f"a calm part of {strip.name}"),
+        ]:
+            with self.subTest(name):
+                self.assertEqual(FreePlace(kind, one, on, spot).name, name)
+
+    def test_words_go_round_a_photo_on_all_sides_that_are_free(self):
+        page = page_of("12", "12")
+        (photo,) = sketch_of(row("p", "photo", 4, 4, 4, 3)).blocks
+        pitch = INCH // 4
+        ((found, spans),) = round_photos([photo], page, pitch, [])
+        far = ROUND_GAP + pitch
+        self.assertEqual(found, photo)
+        self.assertEqual(spans, (
+            Span(4 * INCH, 4 * INCH - far, 4 * INCH),
+            Span(8 * INCH + far, 4 * INCH, 3 * INCH, 9_000),
+            Span(8 * INCH, 7 * INCH + far, 4 * INCH, 18_000),
+            Span(4 * INCH - far, 7 * INCH, 3 * INCH, 27_000),
+        ))  # fmt: skip
+        over = box(0, 0, 12 * INCH, 4 * INCH)
+        ((_, less),) = round_photos([photo], page, pitch, [over])
+        self.assertEqual([span.turn for span in less], [9_000, 18_000, 27_000])
+
+    def test_words_round_the_page_keep_inside(self):
+        spans = round_page((), page_of("12", "10"), INCH // 4, [])
+        self.assertEqual([(span.turn, span.length) for span in spans],
+                         [(0, 11 * INCH), (9_000, 9 * INCH), (18_000, 11 * INCH), (27_000, 9 * INCH)])  # fmt: skip
+        self.assertEqual((spans[0].x, spans[0].y), (INCH // 2, PAGE_INSET))
+
+    def test_the_longest_free_stretch_of_a_line(self):
+        least = 2 * LEAST_SPAN
+        free = box(0, 0, least, 10).union(box(least + 50, 0, 2 * least + 60, 10))
+        band = box(0, 0, 3 * least, 10)
+        for turn, x, y in [(0, least + 50, 7), (18_000, -(3 * least - (2 * least + 60)), 7)]:
+            with self.subTest(turn=turn):
+                self.assertEqual(free_along(Span(0, 7, 3 * least, turn), band, free), Span(x, y, least + 10, turn))
+        self.assertIsNone(free_along(Span(0, 7, 3 * least), band, box(0, 0, least - 1, 10)))
+        self.assertEqual(free_along(Span(0, 7, 3 * least), band, box(0, 0, least, 10)).length, least)
+
+
+class Strips(TestCase):
+    def test_a_strip_stands_out_by_its_edge_in_whole_sixteenths(self):
+        high = strip_height(HAND)
+        self.assertEqual(high % STRIP_EDGE, 0)
+        self.assertGreaterEqual(high, HAND.pitch + 2 * STRIP_EDGE)
+        self.assertLess(high, HAND.pitch + 3 * STRIP_EDGE)
+        even = hand("h", "h", 10, INCH, 2 * STRIP_EDGE)
+        self.assertEqual(strip_height(even), 4 * STRIP_EDGE)
+
+    def test_a_line_stands_in_the_middle_of_its_strip(self):
+        (line,) = flow("abc", HAND, [Span(INCH, INCH, INCH)]).lines
+        ground = strip_at(line, HAND)
+        self.assertEqual(ground.x, INCH - 2 * STRIP_EDGE)
+        self.assertLessEqual(abs((ground.size.height - HAND.pitch) - 2 * (INCH - ground.y)), 1)
+        self.assertEqual(ground.size.width % STRIP_EDGE, 0)
+        self.assertGreaterEqual(ground.size.width, line.width + 4 * STRIP_EDGE)
+
+    def test_so_many_strips_go_into_a_box(self):
+        high = strip_height(HAND)
+        for rows, more, count in [(3, 0, 3), (3, -1, 2), (1, 0, 1), (1, -1, 0)]:
+            tall = rows * high + (rows - 1) * STRIP_EDGE + more
+            with self.subTest(rows=rows, more=more):
+                spans = strip_spans(Box(Ends(0, 2 * INCH), Ends(0, tall)), HAND)
+                self.assertEqual(len(spans), count)
+                self.assertEqual({(span.x, span.length) for span in spans},
+                                 {(2 * STRIP_EDGE, 2 * INCH - 4 * STRIP_EDGE)} if count else set())  # fmt: skip
+
+
+class Minded(TestCase):
+    def seen(self, ink, colour, kind, span=None):
+        (paper,) = sketch_of(row("a", "paper", 0, 0, 4, 4)).blocks
+        surface = Surface(paper, box(0, 0, 4 * INCH, 4 * INCH))
+        return legibility([span or Span(0, 0, INCH)], INCH // 4, ink, [surface], {"a": Beneath(colour, kind)})
+
+    def test_what_each_kind_of_paper_asks_for(self):
+        for kind, card, dry in [
+            (PaperKind.SOLID, False, False), (PaperKind.SMALL_PRINT, False, False), (PaperKind.BUSY, True, False),
+            (PaperKind.STRIPE, True, False), (PaperKind.METALLIC, False, True), (PaperKind.VELLUM, False, True),
+        ]:  # fmt: skip
+            with self.subTest(kind):
+                found = self.seen(Rgb(0, 0, 0), Rgb(255, 255, 255), kind)
+                self.assertEqual((found.card, found.must_dry, found.light_pen), (card, dry, False))
+                self.assertAlmostEqual(found.least, 21.0, places=2)  # WCAG 2.2: black on white is 21 to 1
+
+    def test_a_dark_paper_wants_a_light_pen(self):
+        for value, light in [(0, True), (110, True), (125, False), (255, False)]:
+            with self.subTest(value=value):
+                found = self.seen(Rgb(0, 0, 0), Rgb(value, value, value), PaperKind.SOLID)
+                self.assertEqual(found.light_pen, light)
+
+    def test_a_paper_under_hardly_any_of_a_line_does_not_count(self):
+        for start, counts in [(4 * INCH - INCH // 10, True), (4 * INCH - INCH // 50, False), (5 * INCH, False)]:
+            with self.subTest(start=start):
+                found = self.seen(Rgb(0, 0, 0), Rgb(0, 0, 0), PaperKind.SOLID, Span(start, 0, INCH))
+                self.assertEqual(found.least is not None, counts)
+
+    def test_a_turned_line_turns_about_its_corner(self):
+        left, top, right, bottom = outline_of(Span(INCH, INCH, INCH, 9_000), INCH // 4).bounds
+        found = [round(bound) for bound in (left, top, right, bottom)]
+        self.assertEqual(found, [INCH - INCH // 4, INCH, INCH, 2 * INCH])
+
+
+class Asking(TestCase):
+    def test_questions_follow_what_is_not_known(self):
+        asked = " ".join(prompts([Told("a"), Told("b")], "Honey"))
+        for words in ("When was this?", "Where is “a”", "between “a” and “b”", "Why “Honey”?"):
+            self.assertIn(words, asked)
+        known = " ".join(prompts([Told("a", "us", True, True, 2)]))
+        for words in ("When was this?", "Where is", "between", "Who are", "Why “"):
+            self.assertNotIn(words, known)
+        self.assertIn("Who is that in “a”", " ".join(prompts([Told("a", faces=1)])))
+        self.assertIn("Who are the 3 in “a”", " ".join(prompts([Told("a", faces=3)])))
+
+    def test_no_more_than_can_be_taken_in_and_none_twice(self):
+        many = [Told("a", faces=1)] * 9
+        self.assertLessEqual(len(prompts(many, "x")), MOST_PROMPTS)
+        self.assertEqual(len(set(prompts(many))), len(prompts(many)))
+        self.assertEqual(len(prompts([])), 3)
+
+
+class Ways(TestCase):
+    def page(self, *rows, text_page=("12", "12")):
+        sketch = sketch_of(*rows)
+        return JournalPage(sketch.blocks, page_of(*text_page), INCH // 8)
+
+    def test_the_least_a_block_needs(self):
+        on = self.page(row("j", "journaling", 1, 1, 3, 2))
+        ways = {way.way: way for way in journal_ways("a few words here", HAND, on) if way.block == "j"}
+        self.assertEqual(ways[JournalWay.CARD].lines[0].span.x, INCH + INSET)
+        self.assertTrue(all(not way.left_over for way in ways.values()))
+
+    def test_without_a_text_only_places_that_look_finished(self):
+        on = self.page(row("j", "journaling", 1, 1, 3, 2))
+        self.assertEqual({way.way for way in journal_ways("  ", HAND, on)}, {JournalWay.EMPTY})
