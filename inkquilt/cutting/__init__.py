@@ -11,6 +11,7 @@
 ``instructions``  each cut as it is made
 ``machine``    outlines for a cutting machine: shapes nested on its mat, cut lines and score lines apart
 ``progress``   how far the cutting of a sheet has come: pieces that are cut, and parts that are still paper
+``table``      sheets that are being cut: taking stock of what was done, what is left to cut
 ``steps``      a sheet's cuts step by step
 ``unplaced``   pieces that find no place: why, what would do, and what is to be bought
 """

@@ -8,6 +8,7 @@
 ``finding``    which sketches take these photos: the whole shelf ranked, every way to hold each sketch
 ``matching``   which photo goes into which slot: what each choice costs, and the best of all choices
 ``mats``       mats for photos: which colour, and what two of them need of one sheet
+``owned``      a photo as it is owned: what is true of it wherever it comes to lie
 ``polygon``    convex polygons in exact fractions
 ``reading``    reading a choice of photos (kind ``ink-quilt/photos``, version 1) out of JSON data
 ``safe``       how small a photo may become, what is trimmed off a print, and how a photo is kept whole

@@ -9,6 +9,7 @@ from inkquilt.cutting.guillotine import CutSheet, Direction, Stock, StockKind
 from inkquilt.cutting.motifs import fates_of
 from inkquilt.cutting.plan import piece_of_middle
 from inkquilt.cutting.steps import Outcome, Step, steps_of
+from inkquilt.cutting.table import ASSUMED
 from inkquilt.cutting.terms import WindowTerm, may_have
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
 from inkquilt.cutting.unplaced import ToBuy, lacking, to_buy
@@ -22,7 +23,7 @@ from inkquilt.paper.tools import ToolUse
 from inkquilt.sketch.model import Size
 from inkquilt_io.cut_book import CutBook
 from inkquilt_io.look import tints_of
-from server.cutting.services import ASSUMED, PagePlan, PaperGroup, all_pieces
+from server.cutting.services import PagePlan, PaperGroup, all_pieces
 from server.pages.presenters import looks_of
 from server.tools.presenters import size_words, trimmer_answer
 

@@ -2,14 +2,16 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from typing import Any, Final, Self
+from typing import Any
 
 from inkquilt.composition.document import PageDocument
+from inkquilt.composition.wishes import savings_on, wishes_on
 from inkquilt.cutting import USUAL_SHEET, CutPiece, PaperNeed, PaperPlan, pieces_to_cut
 from inkquilt.cutting.advice import SheetSaver, is_worth_joining
-from inkquilt.cutting.guillotine import Stock, StockKind
+from inkquilt.cutting.guillotine import Stock
 from inkquilt.cutting.machine import MachineMat, folded, is_shaped, machine_shapes, nested, offset_outline
 from inkquilt.cutting.pieces import CutWishes, is_made
+from inkquilt.cutting.table import ASSUMED, StockChange
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
 from inkquilt.lengths import Grains
 from inkquilt.paper import Piece, PieceList, pieces_of
@@ -17,13 +19,9 @@ from inkquilt.paper.kinds import SideName
 from inkquilt.paper.saving import Saving, SavingKind
 from inkquilt.sketch.model import Size
 from inkquilt_io.lettering import letter_shapes
-from server.pages.wishes import savings_on, wishes_on
 from server.solving.pool import solvers
 from server.stash.models import Paper, stock_of
 from server.tools.services import trimmers_of
-
-#: The stock of a paper that was not chosen from the stash: as many sheets as are needed.
-ASSUMED: Final = "assumed"
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,29 +50,6 @@ class PagePlan:
     trimmers: tuple[CoreTrimmer, ...]
     wishes: CutWishes
     troubles: tuple[str, ...]
-
-
-@dataclass(frozen=True, slots=True)
-class StockChange:
-    """So many more, or less, of one size of a paper of the stash."""
-
-    paper: int
-    kind: StockKind
-    size: Size
-    count: int
-
-    def written(self) -> list[Any]:
-        """Return it as JSON data."""
-        return [self.paper, self.kind.value, self.size.width, self.size.height, self.count]
-
-    @classmethod
-    def read(cls, row: Sequence[Any]) -> Self:
-        """Read it."""
-        return cls(row[0], StockKind(row[1]), Size(row[2], row[3]), row[4])
-
-    def reversed(self) -> Self:
-        """Return what undoes it."""
-        return replace(self, count=-self.count)
 
 
 def plan_of(

@@ -9,6 +9,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from inkquilt.cutting.table import Spoiled
 from inkquilt.lengths import INCH, Unit
 from inkquilt.sketch.model import Size
 from inkquilt_io.cut_book import cuts_csv
@@ -146,14 +147,14 @@ class TakeStockView(APIView):
         return Response(run_answer(run))
 
 
-def _spoiled(row: dict[str, Any], unit: Unit) -> runs.Spoiled:
+def _spoiled(row: dict[str, Any], unit: Unit) -> Spoiled:
     left = []
     for size in row["left"]:
         sides = [asked_length(size, side, unit, f"The {side} of what is left") for side in ("width", "height")]
         if not all(0 < side <= 40 * INCH for side in sides):
             raise refuse("left-size", "What is left is more than nothing and at most 40 in long.", "left")
         left.append(Size(*sides))
-    return runs.Spoiled(row["sheet"], row["part"], tuple(left))
+    return Spoiled(row["sheet"], row["part"], tuple(left))
 
 
 class UndoRunView(APIView):

@@ -16,9 +16,8 @@ from inkquilt.layout import Layout
 from inkquilt.lengths import Grains
 from inkquilt.sketch import Role
 from server.embellishments.models import owned_by
-from server.pages.layouts import layout_of
 from server.pages.models import Page
-from server.pages.presenters import pictures_of
+from server.pages.pictures import layout_of, pictures_of
 from server.solving.pool import solvers
 
 
@@ -35,7 +34,7 @@ class Decorating:
 def table_of(page: Page, document: PageDocument) -> Decorating:
     """Return a page as it is decorated."""
     owned = owned_by(page.owner)
-    layout = layout_of(document, pictures_of(page, document))
+    layout = layout_of(page, document)
     return Decorating(layout, owned, left_of(owned, layout.accents), BalanceSchool(document.school))
 
 

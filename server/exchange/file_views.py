@@ -10,6 +10,7 @@ from rest_framework.request import Request
 from rest_framework.views import APIView
 
 from inkquilt.composition.document import PageDocument
+from inkquilt.composition.wishes import wishes_on
 from inkquilt.cutting import pieces_to_cut
 from inkquilt.measuring import MeasureFrom
 from inkquilt.paper import pieces_of
@@ -22,7 +23,6 @@ from server.common.serializers import ErrorSerializer
 from server.exchange.services import drawn_sketch, fitted_page, measures_of_page, measures_of_sketch, printed_stories
 from server.pages.models import Page
 from server.pages.services import laid_page, sketch_of
-from server.pages.wishes import wishes_on
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch
 from server.solving.pool import solvers

@@ -5,7 +5,9 @@ from collections.abc import Iterator
 from inkquilt.colour import read_colour
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.lettering import TitleLettering
+from inkquilt.composition.pictures import crop_in
 from inkquilt.composition.stories import Story, as_it_lies
+from inkquilt.composition.wishes import wishes_on
 from inkquilt.fit.ways import drawn_for
 from inkquilt.layout import room_filled
 from inkquilt.measuring import MeasureFrom, MeasureRow, Sum, measure_card, reckoned
@@ -16,9 +18,7 @@ from inkquilt_io.shapes import DrawnLetter, DrawnTitle, FittedPage, Picture, Pri
 from server.common.errors import ApiError
 from server.pages.journaling import writing_in
 from server.pages.models import Page
-from server.pages.photos_on_page import crop_in
-from server.pages.presenters import pictures_of
-from server.pages.wishes import wishes_on
+from server.pages.pictures import pictures_of
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch
 
@@ -32,7 +32,7 @@ def fitted_page(page: Page, document: PageDocument) -> FittedPage:
         placed = document.photos.get(block.id)
         photo = photos.get(placed.photo) if placed else None
         if placed and photo and photo.rendition("view").is_file():
-            pictures[block.id] = Picture(str(photo.rendition("view")), crop_in(photo, block, placed))
+            pictures[block.id] = Picture(str(photo.rendition("view")), crop_in(photo.core, block, placed))
     return FittedPage(
         page.name,
         document.page.width,

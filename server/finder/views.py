@@ -9,6 +9,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from inkquilt.composition.document import SlotPhoto
+from inkquilt.composition.pictures import crop_in
 from inkquilt.fit import School, Way
 from inkquilt.photos.finding import PhotosWanted
 from inkquilt.sketch import Block
@@ -18,8 +19,8 @@ from server.common.asked import asked_for, asked_page
 from server.common.drawing import BoardSerializer, board
 from server.common.serializers import ErrorSerializer, FormatRequestSerializer
 from server.finder import services
+from server.pages.photo_presenters import crop_answer
 from server.pages.photo_serializers import MatchSerializer
-from server.pages.photos_on_page import crop_answer, crop_in
 from server.pages.presenters import match_answer
 from server.pages.serializers import CropSerializer
 from server.photos.models import Photo
@@ -108,7 +109,7 @@ def _worn(blocks: tuple[Block, ...], placed: dict[str, int], photos: list[Photo]
             "photo": photo.pk,
             "photo_name": photo.name,
             "has_file": bool(photo.suffix),
-            "crop": crop_answer(crop_in(photo, block, SlotPhoto(photo.pk))),
+            "crop": crop_answer(crop_in(photo.core, block, SlotPhoto(photo.pk))),
         }
         for block in blocks
         if block.id in placed and (photo := by_key[placed[block.id]])

@@ -17,7 +17,8 @@ from server.looking.services import SecondLook
 from server.pages.accents import accent_answer
 from server.pages.change_serializers import written_change
 from server.pages.models import Page, Revision
-from server.pages.presenters import card_answer, with_areas
+from server.pages.pictures import with_areas
+from server.pages.presenters import card_answer
 
 
 def kind_key(observation: Observation) -> str:

@@ -21,9 +21,8 @@ from server.embellishments.models import owned_by
 from server.looking.models import Snapshot, SwitchedOff
 from server.pages.fits import refitted
 from server.pages.known import document_of
-from server.pages.layouts import layout_of
 from server.pages.models import Page, Revision
-from server.pages.presenters import pictures_of
+from server.pages.pictures import layout_of
 from server.solving.pool import solvers
 from server.stash.services import plain_colours
 
@@ -58,7 +57,7 @@ def with_moved(document: PageDocument, key: str, x: float, y: float, *, alone: b
 
 def look_at(page: Page, document: PageDocument) -> SecondLook:
     """Look at a page again."""
-    layout = layout_of(document, pictures_of(page, document))
+    layout = layout_of(page, document)
     off = switched_off(page.owner)
     figures, noticed = solvers().run("look_again", layout, BalanceSchool(document.school), off)
     return SecondLook(layout, figures, noticed, off)

@@ -1,13 +1,12 @@
 """What belongs to a page, out of the database: its states, its photos, and what a change of it may know."""
 
 from collections.abc import Iterable
-from functools import partial
 from typing import Final
 
 from django.db.models import F
 from django.http import Http404
 
-from inkquilt.composition.changes import Known, KnownPaper, KnownPhoto, KnownState, Lettering, Writing
+from inkquilt.composition.changes import Known, KnownPaper, KnownState, Lettering, Writing
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.papers import SidePicture
 from inkquilt.composition.stored import read_document
@@ -15,11 +14,11 @@ from inkquilt.embellishments import Embellishment
 from inkquilt.fit.request import Die
 from inkquilt.paper.kinds import SideName
 from inkquilt.paper.tools import ShapingTool as CoreTool
+from inkquilt.photos.owned import OwnedPhoto
 from inkquilt.words.stories import JournalPage
 from server.embellishments.models import owned_by
 from server.pages.models import Page, Revision
-from server.pages.photos_on_page import crop_in
-from server.pages.surroundings import journal_page
+from server.pages.pictures import journal_page
 from server.photos.models import Photo
 from server.stash.models import Paper
 from server.tools.models import ShapingTool
@@ -46,19 +45,13 @@ def documents_of(pages: Iterable[Page]) -> dict[int, PageDocument]:
     return {revision.page_id: read_document(revision.document) for revision in current}
 
 
-def pictures_on(page: Page, document: PageDocument) -> dict[int, Photo]:
-    """Return the photos that lie on a page and are still there, by their numbers."""
-    photos = Photo.objects.visible_to(page.owner).prefetch_related("areas")
-    return photos.in_bulk([placed.photo for placed in document.photos.values()])
-
-
 def known_to(page: Page) -> Known:
     """Return what a change of a page may know of its owner's things."""
     photos = Photo.objects.visible_to(page.owner)
 
-    def find_photo(pk: int) -> KnownPhoto | None:
+    def find_photo(pk: int) -> OwnedPhoto | None:
         photo = photos.filter(pk=pk).first()
-        return photo and KnownPhoto(photo.name, photo.pixels, partial(crop_in, photo))
+        return photo and photo.core
 
     def find_paper(pk: int) -> KnownPaper | None:
         paper = Paper.objects.visible_to(page.owner).filter(pk=pk).first()
@@ -84,7 +77,7 @@ def known_to(page: Page) -> Known:
         return writing_of(page.owner, key, half_points)
 
     def find_journal_page(document: PageDocument, without: str | None) -> JournalPage:
-        return journal_page(document, pictures_on(page, document), without)
+        return journal_page(page, document, without)
 
     def find_embellishments() -> tuple[Embellishment, ...]:
         return owned_by(page.owner)

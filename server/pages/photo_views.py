@@ -1,25 +1,30 @@
 """The photos on a page: what would show them, which goes where, the colour of a mat. Nothing is changed here."""
 
+from functools import partial
+
 from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from inkquilt.composition.showing import ways_to_show
 from server.common.asked import asked_for
 from server.common.serializers import ErrorSerializer
 from server.pages.change_serializers import written_change
 from server.pages.known import document_of
 from server.pages.matching import match_on_page
 from server.pages.models import Page
+from server.pages.photo_presenters import mat_answer
 from server.pages.photo_serializers import (
     MatchQuerySerializer,
     MatchSerializer,
     MatColourSerializer,
     WayToShowSerializer,
 )
-from server.pages.photos_on_page import mat_answer, ways_to_show
-from server.pages.presenters import match_answer, pictures_of
+from server.pages.pictures import cores_of, pictures_of
+from server.pages.presenters import match_answer
 from server.photos.services import asked_photos
+from server.solving.pool import solvers
 
 
 class ShowsView(APIView):
@@ -34,7 +39,8 @@ class ShowsView(APIView):
         """Try, and list what works, in the order people try it."""
         page = Page.objects.visible_to(request.user).one(pk)
         document = document_of(page)
-        found = ways_to_show(document, pictures_of(page, document), request.query_params.get("slot", ""))
+        slot = request.query_params.get("slot", "")
+        found = ways_to_show(document, cores_of(pictures_of(page, document)), slot, partial(solvers().run, "fit"))
         return Response([{"words": way.words, "change": written_change(way.change)} for way in found])
 
 

@@ -7,12 +7,11 @@ from dataclasses import replace
 from types import MappingProxyType
 from typing import Any, Final
 
-from django.db.models import QuerySet
-
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.laid import LaidFit
 from inkquilt.composition.lettering import sticks_out
 from inkquilt.composition.papers import PaperChoice
+from inkquilt.composition.wishes import wishes_on
 from inkquilt.cutting.pieces import CutWishes
 from inkquilt.fit.explain import RUNG_SAID
 from inkquilt.fit.request import Die, Rung, Status, Way
@@ -33,9 +32,9 @@ from server.pages.demands import clash_answers
 from server.pages.journaling import stories_answer
 from server.pages.matching import Match
 from server.pages.models import Page
-from server.pages.photos_on_page import cover_answers, slot_facts
+from server.pages.photo_presenters import cover_answers, slot_facts
+from server.pages.pictures import cores_of, pictures_of
 from server.pages.title_lettering import lettering_answer
-from server.pages.wishes import wishes_on
 from server.photos.models import Photo
 
 #: What a changed page always tells.
@@ -76,7 +75,7 @@ def _bench(page: Page, document: PageDocument) -> dict[str, Any]:
         "way": way_answer(document),
         "fit": fit_answer(document.fit or LaidFit(document.way, Status.UNKNOWN), document),
         "slots": slots_answer(document, pictures, put_aside(page, document, pictures)),
-        "covers": cover_answers(document, pictures),
+        "covers": cover_answers(document, cores_of(pictures)),
         "titles": titles_answer(document),
         "stories": stories_answer(document.stories, document.blocks, document.unit),
         "accents": [accent_answer(accent, document.page, document.blocks) for accent in document.accents],
@@ -132,16 +131,6 @@ def ties_answer(document: PageDocument) -> list[dict[str, Any]]:
         for number, tie in enumerate(document.ties)
     ]
     return [{**row, "held": row["key"] not in document.untied} for row in (*added, *rows)]
-
-
-def with_areas(page: Page) -> QuerySet:
-    """Return the photos of a page's owner with what matters in each."""
-    return Photo.objects.visible_to(page.owner).prefetch_related("areas")
-
-
-def pictures_of(page: Page, document: PageDocument) -> dict[int, Photo]:
-    """Return the photos on a page that are still there, by id."""
-    return with_areas(page).in_bulk([placed.photo for placed in document.photos.values()])
 
 
 def put_aside(page: Page, document: PageDocument, pictures: dict[int, Photo]) -> dict[int, str]:
@@ -288,7 +277,8 @@ def slots_answer(
             continue
         placed = document.photos.get(block.id)
         picture = pictures.get(placed.photo) if placed else None
-        facts = slot_facts(document, fitted.get(block.id, block), picture, placed) if picture and placed else NO_PHOTO
+        lies = fitted.get(block.id, block)
+        facts = slot_facts(document, lies, picture.core, placed) if picture and placed else NO_PHOTO
         slots.append(
             {
                 "block": block.id,

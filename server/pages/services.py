@@ -17,6 +17,7 @@ from inkquilt.composition.changes.by_hand import PinPiece
 from inkquilt.composition.changes.photos import PlaceMatched, SlotChoice
 from inkquilt.composition.document import AccentsHome, PageDocument
 from inkquilt.composition.lettering import lettered_anew
+from inkquilt.composition.pictures import keeps_terms, with_photo_terms
 from inkquilt.composition.stored import read_document, write_document
 from inkquilt.composition.stories import set_anew
 from inkquilt.fit import School, Way, bounds
@@ -28,10 +29,9 @@ from inkquilt.sketch.model import Size
 from server.common.errors import ApiError
 from server.pages.fits import first_that_fits, fit_of, nearest_answer, refitted
 from server.pages.journaling import writing_in
-from server.pages.known import document_of, known_to, pictures_on
+from server.pages.known import document_of, known_to
 from server.pages.models import Page, Revision
-from server.pages.photos_on_page import keeps_terms, with_photo_terms
-from server.pages.surroundings import journal_page
+from server.pages.pictures import cores_of, journal_page, pictures_of
 from server.sketches.models import Sketch
 from server.sketches.services import core_sketch, keep_sketch
 from server.solving.pool import solvers
@@ -218,7 +218,7 @@ def _with_accents_along(document: PageDocument, before: PageDocument, changed: P
 
 def _with_photos(page: Page, document: PageDocument) -> PageDocument:
     """Return the document with what its photos ask for, as they are now."""
-    return with_photo_terms(document, pictures_on(page, document))
+    return with_photo_terms(document, cores_of(pictures_of(page, document)))
 
 
 def _words_set_anew(page: Page, document: PageDocument) -> PageDocument:
@@ -227,7 +227,7 @@ def _words_set_anew(page: Page, document: PageDocument) -> PageDocument:
     stories = dict(document.stories)
     for name, story in stories.items():
         if story.block in blocks and story.filled != blocks[story.block].size:
-            stories[name] = set_anew(story, journal_page(document, pictures_on(page, document), name), writing_in)
+            stories[name] = set_anew(story, journal_page(page, document, name), writing_in)
     lettering = dict(document.lettering)
     changed = [
         name for name, set_ in lettering.items() if name in blocks and set_.place not in (None, blocks[name].size)

@@ -8,6 +8,7 @@ from django.db import models
 
 from inkquilt.photos import Area
 from inkquilt.photos.crop import Pixels
+from inkquilt.photos.owned import OwnedPhoto
 from inkquilt.sketch.model import Size
 from server.common.owned import Owned
 
@@ -83,6 +84,12 @@ class Photo(Owned):
     def existing_print(self) -> Size | None:
         """The print that goes on the page itself and can only be trimmed; a photo is printed as needed."""
         return None if self.kind == self.Kind.PHOTO else self.print_size
+
+    @property
+    def core(self) -> OwnedPhoto:
+        """The photo as the core knows it; prefetch ``areas`` when there are many."""
+        is_document = self.kind == self.Kind.DOCUMENT
+        return OwnedPhoto(self.name, self.pixels, areas_of(self), self.existing_print, is_document, self.irreplaceable)
 
     @property
     def directory(self) -> Path:

@@ -8,6 +8,7 @@ from typing import Any
 
 from django.conf import settings
 
+from inkquilt.composition.pictures import crop_in
 from inkquilt.lengths import Grains, Unit, with_unit
 from inkquilt.printing import PAPERS, Fineness, Packed, Print, PrintPaper, PrintSheet, fineness
 from inkquilt.printing.packing import PieceTooLarge
@@ -19,8 +20,7 @@ from server.common.asked import refuse
 from server.common.errors import ApiError
 from server.pages.known import documents_of
 from server.pages.models import Page
-from server.pages.photos_on_page import crop_in
-from server.pages.presenters import pictures_of
+from server.pages.pictures import pictures_of
 from server.photos.models import Photo
 from server.solving.pool import solvers
 
@@ -71,7 +71,7 @@ def plan(pages: Sequence[Page], terms: PrintTerms) -> Plan:
                 made.left.append((photo.name if photo else block.name, why))
                 continue
             key = f"{page.pk} {block.id}"
-            crop = crop_in(photo, block, on)
+            crop = crop_in(photo.core, block, on)
             made.prints.append(Print(key, photo.name, block.size, terms.border, terms.bleed))
             made.sources[key] = Source(photo.original, crop)
             made.fine[key] = fineness(photo.pixels, crop, block.size)

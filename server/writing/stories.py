@@ -6,11 +6,11 @@ from dataclasses import dataclass
 from inkquilt.colour import read_colour
 from inkquilt.composition.changes import Writing
 from inkquilt.composition.document import PageDocument
+from inkquilt.composition.surroundings import papers_beneath
 from inkquilt.words.minding import StoryTold
 from inkquilt.words.prompts import Told, prompts
 from server.pages.models import Page
-from server.pages.presenters import pictures_of
-from server.pages.surroundings import journal_page, papers_beneath
+from server.pages.pictures import journal_page, pictures_of
 from server.photos.models import FocalArea, Photo
 from server.solving.pool import solvers
 from server.words.scripts import writing_of
@@ -39,12 +39,12 @@ class StoryWays:
 def story_ways(*, page: Page, document: PageDocument, asked: StoryAsked) -> StoryWays:
     """Return the best ways to write a story on a page. Raises ``CoreError``."""
     writing = writing_of(page.owner, asked.script, asked.half_points)
-    pictures = pictures_of(page, document)
-    on = journal_page(document, pictures, asked.story)
+    on = journal_page(page, document, asked.story)
     told: StoryTold = solvers().run(
         "story_told", asked.text, asked.words, writing.script, read_colour(writing.colour), on, papers_beneath(document)
     )
-    return StoryWays(writing, told, prompts(_told(document, pictures), next(iter(document.titles.values()), "")))
+    photos, title = _told(document, pictures_of(page, document)), next(iter(document.titles.values()), "")
+    return StoryWays(writing, told, prompts(photos, title))
 
 
 def _told(document: PageDocument, pictures: dict[int, Photo]) -> Sequence[Told]:

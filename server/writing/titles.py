@@ -1,6 +1,5 @@
 """The ways to set a page's title in the lettering of its owner."""
 
-from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Final
 
@@ -9,16 +8,13 @@ from django.db.models import F
 
 from inkquilt.colour import Rgb, read_colour
 from inkquilt.composition.document import PageDocument
-from inkquilt.paper.pieces import paper_of
-from inkquilt.photos.tones import TonesOnPage
+from inkquilt.composition.surroundings import title_grounds
 from inkquilt.sketch import Block
 from inkquilt.words import TitleSetting
-from inkquilt.words.readable import Grounds, Readability, TitlesRead
+from inkquilt.words.readable import Readability, TitlesRead
 from server.common.asked import refuse
 from server.pages.models import Page, Revision
-from server.pages.photos_on_page import on_page
-from server.pages.presenters import pictures_of
-from server.photos.tones import tones_of
+from server.pages.pictures import cores_of, grids_of, pictures_of
 from server.solving.pool import solvers
 from server.stash.services import plain_colours
 from server.words.lettering import lettering_of
@@ -42,31 +38,12 @@ def title_ways(*, page: Page, document: PageDocument, block: Block, text: str) -
     """Return the best ways to set a text in a title's place. Raises ``CoreError``."""
     lettering = lettering_of(page.owner)
     inks = {key: read_colour(colour) for key, colour in lettering.colours.items()}
-    grounds = _grounds(page, document, block)
+    pictures = pictures_of(page, document)
+    grounds = title_grounds(document, block, cores_of(pictures), grids_of(pictures))
     read: TitlesRead = solvers().run("titles_read", text, block, lettering.alphabets, inks, grounds, MOST_WAYS)
     return TitleWays(
         read.ways, read.reading, used_on(page, text), plain_colours(page.owner), letters_taken(page, block.id)
     )
-
-
-def _photos_shown(page: Page, document: PageDocument) -> Iterator[tuple[str, TonesOnPage]]:
-    """Yield what the photos on a page look like place by place, by slot."""
-    pictures = pictures_of(page, document)
-    blocks = {block.id: block for block in document.blocks}
-    for slot, placed in on_page(document, pictures).placed.items():
-        tones = tones_of(pictures[document.photos[slot].photo])
-        if tones is not None:
-            yield slot, TonesOnPage.of(blocks[slot], placed, tones)
-
-
-def _grounds(page: Page, document: PageDocument, block: Block) -> Grounds:
-    """Return what a title may lie on."""
-    papers = {letter: read_colour(choice.colour) for letter, choice in document.cuts.papers.items()}
-    known: dict[str, Rgb] = {b.id: papers[paper_of(b)] for b in document.blocks if paper_of(b) in papers}
-    tucked = [accent for accent in document.accents if accent.under == block.id]
-    known |= {accent.key: accent.what.colours[0] for accent in tucked}
-    outlines = tuple((accent.key, accent.outline) for accent in tucked)
-    return Grounds(document.blocks, known, dict(_photos_shown(page, document)), outlines)
 
 
 def used_on(page: Page, text: str) -> tuple[str, ...]:

@@ -12,7 +12,7 @@ from inkquilt.sketch.model import Size
 from inkquilt.sketch.writing import write_sketch
 from server.pages.known import document_of
 from server.pages.models import Page
-from server.pages.photos_on_page import slot_facts
+from server.pages.photo_presenters import slot_facts
 from server.pages.services import make_page
 from server.photos.models import Photo
 from server.photos.services import add_photo, add_print
@@ -227,7 +227,7 @@ class Prints(ClashTestCase):
         printed = add_print(owner=self.ida, name="old one", size=whole, kind=Photo.Kind.PRINT, note="")
         document = document_of(page)
         block = next(block for block in document.blocks if block.id == "p")
-        facts = slot_facts(document, block, printed, SlotPhoto(printed.pk))
+        facts = slot_facts(document, block, printed.core, SlotPhoto(printed.pk))
         self.assertEqual(facts["cut_off"], "31 % of “old one” is cut off")
 
     def test_photos_are_not_turned_over_unless_that_is_asked(self):

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.colour import Rgb
-from inkquilt.composition.changes import After, Change, Known, KnownPaper, KnownPhoto, KnownState, Lettering, kinds
+from inkquilt.composition.changes import After, Change, Known, KnownPaper, KnownState, Lettering, kinds
 from inkquilt.composition.changes.accents import Arrange, ChooseSchool, CutFromPaper, Move, MoveAccent, Put, puts_of
 from inkquilt.composition.changes.base import change
 from inkquilt.composition.changes.by_hand import AddTie, PinPiece, TypedSize, Unpin, Untie
@@ -82,6 +82,7 @@ from inkquilt.paper.kinds import PaperKind, PaperSide, SideName
 from inkquilt.paper.regions import Hold
 from inkquilt.paper.tools import ShapingTool
 from inkquilt.photos import Pixels
+from inkquilt.photos.owned import OwnedPhoto
 from inkquilt.sketch import Role, Shape
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Size
@@ -125,7 +126,7 @@ EARLIER = replace(DOCUMENT, titles={"t": "Bees"})
 
 def known(**more):
     """Return an owner with two photos (1, 2), a paper (7), a tool (5), dies and two labels; nothing else."""
-    photos = {1: KnownPhoto("Roof", Pixels(600, 400), None), 2: KnownPhoto("Comb", Pixels(400, 600), None)}
+    photos = {1: OwnedPhoto("Roof", Pixels(600, 400)), 2: OwnedPhoto("Comb", Pixels(400, 600))}
     given = {
         "photo": photos.get,
         "paper": {7: COMB}.get,

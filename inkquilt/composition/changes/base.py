@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from enum import Enum
 from typing import ClassVar, Final, TypeVar, dataclass_transform
 
-from inkquilt.composition.document import PageDocument, SlotPhoto
+from inkquilt.composition.document import PageDocument
 from inkquilt.composition.papers import SidePicture
 from inkquilt.composition.stories import HandFacts
 from inkquilt.embellishments import Embellishment
@@ -15,7 +15,7 @@ from inkquilt.errors import refuse
 from inkquilt.fit.request import Die
 from inkquilt.paper.kinds import PaperSide, SideName
 from inkquilt.paper.tools import ShapingTool
-from inkquilt.photos import Crop, Pixels
+from inkquilt.photos.owned import OwnedPhoto
 from inkquilt.sketch import Block, Role
 from inkquilt.words import Alphabet
 from inkquilt.words.script import Script
@@ -88,15 +88,6 @@ def kinds() -> Mapping[str, type[Change]]:
 
 
 @dataclass(frozen=True, slots=True)
-class KnownPhoto:
-    """What a change may know of a photo; ``shown`` gives the part of it that shows in a slot where it lies so."""
-
-    name: str
-    pixels: Pixels
-    shown: Callable[[Block, SlotPhoto], Crop]
-
-
-@dataclass(frozen=True, slots=True)
 class KnownPaper:
     """What a change may know of a paper of the stash."""
 
@@ -135,7 +126,7 @@ class Writing:
 class Known:
     """Gives what is the page's owner's by its id, or None."""
 
-    photo: Callable[[int], KnownPhoto | None]
+    photo: Callable[[int], OwnedPhoto | None]
     paper: Callable[[int], KnownPaper | None]
     tool: Callable[[int], ShapingTool | None]
     dies: Callable[[], tuple[Die, ...]]

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from typing import Annotated, Final, Literal
 
 from inkquilt.composition.asked import AtMost, Between, Name, PaperLetter, Steps, Typed, length_of
-from inkquilt.composition.changes.base import After, Change, Changed, Known, KnownPhoto, change, the_block
+from inkquilt.composition.changes.base import After, Change, Changed, Known, change, the_block
 from inkquilt.composition.document import PageDocument, SlotPhoto
 from inkquilt.errors import refuse
 from inkquilt.fit import bounds
@@ -15,6 +15,7 @@ from inkquilt.fit.sizes import partner_reveal
 from inkquilt.lengths import INCH, LONGEST, Grains
 from inkquilt.photos.crop import CLOSEST, MOST_TURN
 from inkquilt.photos.mats import in_the_drawing, kept_whole, with_mats
+from inkquilt.photos.owned import OwnedPhoto
 from inkquilt.photos.safe import whole_in
 from inkquilt.sketch import Block, Role
 from inkquilt.sketch.geometry import Axis
@@ -80,12 +81,12 @@ class PlacePhoto(Change):
             placed = replace(placed, zoom=self.zoom)
         return placed if self.locked is None else replace(placed, locked=self.locked)
 
-    def _stepped(self, document: PageDocument, slot: Block, photo: KnownPhoto, placed: SlotPhoto) -> SlotPhoto:
+    def _stepped(self, document: PageDocument, slot: Block, photo: OwnedPhoto, placed: SlotPhoto) -> SlotPhoto:
         """Return a photo moved in its slot from where it shows now, by so many steps to the right and down."""
         fitted = next((block for block in document.blocks if block.id == slot.id), None)
         if fitted is None or not (self.step_x or self.step_y):
             return placed
-        middle = photo.shown(fitted, placed).moved(self.step_x, self.step_y)
+        middle = photo.crop_in(fitted, placed.framing).moved(self.step_x, self.step_y)
         return replace(placed, look_x=float(middle.x), look_y=float(middle.y))
 
 

@@ -1,4 +1,6 @@
-"""A page of its owner as the core judges and decorates it."""
+"""A page at work as it is judged and decorated: everything that lies on it, as far as it is known."""
+
+from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import replace
@@ -13,18 +15,14 @@ from shapely.ops import unary_union
 from inkquilt.balance.weight import chroma_of
 from inkquilt.colour import Rgb, difference, lab, read_colour
 from inkquilt.composition.document import PageDocument
+from inkquilt.composition.pictures import Pictures, on_page
 from inkquilt.composition.stories import Story, as_it_lies
+from inkquilt.composition.surroundings import Tones, WritingIn, papers_beneath, story_shapes
 from inkquilt.layout import Layout, PaperSeen, PhotoSeen, TitleSeen, WordsSeen
 from inkquilt.photos.cover import PlacedPhoto, area_on_page
-from inkquilt.photos.tones import TonesOnPage
-from inkquilt.sketch import Block, Role
+from inkquilt.photos.tones import ToneGrid, TonesOnPage
+from inkquilt.sketch.model import Block, Role
 from inkquilt.words.legible import outline_of
-from server.pages.journaling import writing_in
-from server.pages.photos_on_page import on_page
-from server.pages.surroundings import papers_beneath, story_shapes
-from server.photos.models import Photo
-from server.photos.tones import tones_of
-from server.words.lettering import FONT_COLOUR
 
 #: So many colours of a photo are told beside its mean.
 _MOST_COLOURS: Final = 6
@@ -32,34 +30,42 @@ _MOST_COLOURS: Final = 6
 _ONE_COLOUR: Final = 12.0
 _LEAST_CELLS: Final = 3
 _COLOURFUL: Final = 15.0
+#: What is taken of a photo that has no file to look at.
+_USUAL_DETAIL: Final = 0.3
+#: A letter that is not set yet takes this part of its step.
+_LETTER: Final = 0.9
+#: A card on the page, before any is chosen.
+_CARD: Final = Rgb(255, 253, 248)
 
 
-def layout_of(document: PageDocument, pictures: dict[int, Photo]) -> Layout:
-    """Return everything that lies on a page as far as it is known."""
+def layout_of(document: PageDocument, pictures: Pictures, tones: Tones, writing_in: WritingIn, ink: Rgb) -> Layout:
+    """Return everything that lies on a page; ``ink`` is that of a title that is not set yet."""
     papers = {name: PaperSeen((one.colour,), one.kind) for name, one in papers_beneath(document).items()}
     placed = on_page(document, pictures).placed
     blocks = {block.id: block for block in document.blocks}
-    photos = {slot: _photo(blocks[slot], one, pictures[document.photos[slot].photo]) for slot, one in placed.items()}
+    photos = {
+        slot: photo_seen(blocks[slot], one, tones.get(document.photos[slot].photo)) for slot, one in placed.items()
+    }
     titles = {
-        block.id: _title(block, document)
+        block.id: title_seen(block, document, ink)
         for block in document.blocks
         if block.role is Role.TITLE and document.titles.get(block.id)
     }
-    words = tuple(_words(document))
+    words = tuple(_words(document, writing_in))
     return Layout(document.page, document.blocks, document.accents, papers, photos, titles, words, document.leads)
 
 
-def _photo(block: Block, placed: PlacedPhoto, photo: Photo) -> PhotoSeen:
-    tones = tones_of(photo)
+def photo_seen(block: Block, placed: PlacedPhoto, grid: ToneGrid | None) -> PhotoSeen:
+    """Return how a photo looks in its slot; one without a file only says what matters in it."""
     focal = tuple(area_on_page(block, placed, area) for area in placed.areas if area.matters)
-    if tones is None:
-        return PhotoSeen((), 0.3, focal)
-    shown = TonesOnPage.of(block, placed, tones)
-    return PhotoSeen((tones.colour, *_colours(tones.colours)), tones.mean_detail, focal, shown)
+    if grid is None:
+        return PhotoSeen((), _USUAL_DETAIL, focal)
+    shown = TonesOnPage.of(block, placed, grid)
+    return PhotoSeen((grid.colour, *main_colours(grid.colours)), grid.mean_detail, focal, shown)
 
 
 @lru_cache(maxsize=256)
-def _colours(tones: tuple[Rgb, ...]) -> tuple[Rgb, ...]:
+def main_colours(tones: tuple[Rgb, ...]) -> tuple[Rgb, ...]:
     """Return the colours a photo shows beside its mean, the most seen first; remembered, for it never changes."""
     groups: list[tuple[Rgb, int]] = []
     for colour in tones:
@@ -74,7 +80,7 @@ def _colours(tones: tuple[Rgb, ...]) -> tuple[Rgb, ...]:
     return tuple(colour for colour, _ in shown[:_MOST_COLOURS])
 
 
-def _title(block: Block, document: PageDocument) -> TitleSeen:
+def title_seen(block: Block, document: PageDocument, ink: Rgb) -> TitleSeen:
     """Return a title letter by letter; one that is not set yet as equal letters over its place."""
     set_ = document.lettering.get(block.id)
     centre = block.x + block.width / 2, block.y + block.height / 2
@@ -82,46 +88,34 @@ def _title(block: Block, document: PageDocument) -> TitleSeen:
         text = "".join(document.titles[block.id].split())
         step = block.width / max(1, len(text))
         boxes = [
-            (character, box(block.x + n * step, block.y, block.x + (n + 0.9) * step, block.y + block.height))
+            (character, box(block.x + n * step, block.y, block.x + (n + _LETTER) * step, block.y + block.height))
             for n, character in enumerate(text)
         ]
-        return TitleSeen(read_colour(FONT_COLOUR), tuple((c, _turned(shape, block.turn, centre)) for c, shape in boxes))
-    letters = tuple(
-        (
-            one.character,
-            _turned(
-                box(
-                    centre[0] + one.x,
-                    centre[1] + one.y,
-                    centre[0] + one.x + one.size.width,
-                    centre[1] + one.y + one.size.height,
-                ),
-                set_.turn + block.turn,
-                centre,
-            ),
-        )
-        for one in set_.letters
-    )
-    return TitleSeen(read_colour(set_.colour), letters)
+        return TitleSeen(ink, tuple((c, _turned(shape, block.turn, centre)) for c, shape in boxes))
+    letters = []
+    for one in set_.letters:
+        x, y = centre[0] + one.x, centre[1] + one.y
+        shape = box(x, y, x + one.size.width, y + one.size.height)
+        letters.append((one.character, _turned(shape, set_.turn + block.turn, centre)))
+    return TitleSeen(read_colour(set_.colour), tuple(letters))
 
 
 def _turned(shape: BaseGeometry, turn: int, centre: tuple[float, float]) -> BaseGeometry:
     return affinity.rotate(shape, turn / 100, origin=centre) if turn else shape
 
 
-def _words(document: PageDocument) -> Iterator[WordsSeen]:
+def _words(document: PageDocument, writing_in: WritingIn) -> Iterator[WordsSeen]:
     for name, story in document.stories.items():
-        lying = as_it_lies(story, document.blocks) if story.sheet is None else None
         if story.sheet is not None:
             yield WordsSeen(name, box(0, 0, 0, 0))
-        elif lying is not None:
-            shapes = list(story_shapes(lying))
-            if shapes:
-                pitch = writing_in(story).pitch
-                lines = [outline_of(replace(line.span, length=line.width), pitch) for line in lying.lines if line.text]
-                written = unary_union(lines) if lines else None
-                yield WordsSeen(name, unary_union(shapes), _card_colours(lying), written)
+            continue
+        lying = as_it_lies(story, document.blocks)
+        shapes = list(story_shapes(lying, writing_in)) if lying else []
+        if lying and shapes:
+            pitch = writing_in(story).pitch
+            lines = [outline_of(replace(line.span, length=line.width), pitch) for line in lying.lines if line.text]
+            yield WordsSeen(name, unary_union(shapes), _card_colours(lying), unary_union(lines) if lines else None)
 
 
 def _card_colours(story: Story) -> tuple[Rgb, ...]:
-    return (Rgb(255, 253, 248),) if story.grounds else ()
+    return (_CARD,) if story.grounds else ()

@@ -1,0 +1,115 @@
+"""What would show again all that matters in a photo that something hides: each tried before it is told.
+
+In the order in which people try it: shift the photo in its slot, nudge the piece on top, fit the page again with
+it kept off, another slot. Common practice, no source.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, replace
+from typing import Final
+
+from inkquilt.composition.changes import Change
+from inkquilt.composition.changes.by_hand import PinPiece
+from inkquilt.composition.changes.photos import PlacePhoto, ShieldAsked, ShieldPhoto
+from inkquilt.composition.document import PageDocument
+from inkquilt.composition.pictures import Pictures, on_page
+from inkquilt.fit.manual_edit import Grip, pinned
+from inkquilt.fit.request import Fit, FitRequest, Shield, Way
+from inkquilt.fit.ways import drawn_for
+from inkquilt.lengths import with_unit
+from inkquilt.photos.uncover import Nudge, OnPage, clearances, nudges, other_slots, shift
+from inkquilt.sketch.model import Role
+
+#: So many other slots are proposed at most.
+MOST_ELSEWHERE: Final = 2
+
+#: Fits a page: the caller says where that is worked out.
+Solve = Callable[[FitRequest, Way], Fit]
+
+
+@dataclass(frozen=True, slots=True)
+class WayToShow:
+    """Something that shows what matters again: in words, and the change that does it."""
+
+    words: str
+    change: Change
+
+
+def ways_to_show(document: PageDocument, pictures: Pictures, slot: str, solve: Solve) -> list[WayToShow]:
+    """Return what shows all that matters in a slot's photo; none where nothing of it is lost."""
+    page = on_page(document, pictures)
+    if slot not in page.placed or not page.cover(slot).lost:
+        return []
+    trying = _Trying(document, pictures, page, slot, solve)
+    return [*trying.shifted(), *trying.nudged(), *trying.shielded(), *trying.elsewhere()]
+
+
+@dataclass(frozen=True, slots=True)
+class _Trying:
+    """Tries what could show a photo's slot whole again."""
+
+    document: PageDocument
+    pictures: Pictures
+    page: OnPage
+    slot: str
+    solve: Solve
+
+    def shifted(self) -> Iterator[WayToShow]:
+        """Shift the photo in its slot."""
+        framing = shift(self.page, self.slot)
+        if framing is not None and framing.look_x is not None and framing.look_y is not None:
+            photo = self.document.photos[self.slot].photo
+            look_x, look_y = float(framing.look_x), float(framing.look_y)
+            change = PlacePhoto(block=self.slot, photo=photo, look_x=look_x, look_y=look_y)
+            yield WayToShow("shift the photo in its slot", change)
+
+    def nudged(self) -> Iterator[WayToShow]:
+        """Move the piece on top as little as the rest of the page has room for."""
+        unit, drawn = self.document.unit, drawn_for(self.document.request, self.document.way)
+        if drawn is None:
+            return
+        for nudge in nudges(self.page, self.slot, self.document.grid):
+            block = self.page.block(nudge.block)
+            x, y = block.x + nudge.across, block.y + nudge.down
+            request = self.document.refit_request
+            pins = pinned(request, drawn.sketch, Grip(block.id, x, y))
+            if self._shows(replace(request, pins=pins)):
+                change = PinPiece(block=block.id, at_x=x / unit.grains, at_y=y / unit.grains)
+                yield WayToShow(f"nudge {block.name} {_way_of(nudge, self.document)}", change)
+                return
+
+    def shielded(self) -> Iterator[WayToShow]:
+        """Fit the page again with the pieces on top kept off what matters."""
+        found = clearances(self.page, self.slot)
+        way = self.document.way
+        shields = tuple(Shield(c.upper, self.slot, c.axis, c.covered, c.of, way.turn, way.mirrored) for c in found)
+        kept = tuple(shield for shield in self.document.shields if shield.lower != self.slot)
+        if found and self._shows(replace(self.document.request, shields=(*kept, *shields))):
+            rows = tuple(ShieldAsked(upper=s.upper, axis=s.axis, covered=s.covered, of=s.of) for s in shields)
+            names = " and ".join(self.page.block(clearance.upper).name for clearance in found)
+            change = ShieldPhoto(block=self.slot, shields=rows)
+            yield WayToShow(f"fit again with {names} kept off", change)
+
+    def elsewhere(self) -> Iterator[WayToShow]:
+        """Change places with another photo, or go into a free slot."""
+        document = self.document
+        free = [b.id for b in document.blocks if b.role is Role.PHOTO and b.id not in document.photos]
+        for other in other_slots(self.page, self.slot, free)[:MOST_ELSEWHERE]:
+            there = document.photos.get(other)
+            photo = self.pictures.get(there.photo) if there else None
+            words = f"change places with “{photo.name}”" if photo else f"put it into {self.page.block(other).name}"
+            yield WayToShow(words, PlacePhoto(block=other, photo=document.photos[self.slot].photo))
+
+    def _shows(self, request: FitRequest) -> bool:
+        """Tell whether a page can be fitted so, and then shows all that matters in the photo."""
+        result = self.solve(request, self.document.way)
+        return result.found and not on_page(self.document, self.pictures, result.blocks).cover(self.slot).lost
+
+
+def _way_of(nudge: Nudge, document: PageDocument) -> str:
+    amount = with_unit(abs(nudge.across or nudge.down), document.unit)
+    if nudge.across:
+        return f"{amount} to the {'right' if nudge.across > 0 else 'left'}"
+    return f"{amount} {'down' if nudge.down > 0 else 'up'}"
