@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
+from fractions import Fraction
 from typing import Final
 
 from inkquilt.composition.document import PageDocument, SlotPhoto
@@ -24,7 +25,7 @@ from inkquilt.photos.uncover import OnPage
 from inkquilt.sketch.model import Block, Role
 
 #: A part of a photo that is told when it is cut off.
-MUCH: Final = 0.2
+MUCH: Final = Fraction(1, 5)
 
 #: Photos by their numbers.
 Pictures = Mapping[int, OwnedPhoto]
