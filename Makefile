@@ -69,12 +69,19 @@ table: setup
 browser:
 	@test -x /usr/bin/chromium || { apt-get update -qq && apt-get install -y -qq chromium fonts-dejavu-core >/dev/null; }
 
+# Two at a time: one waits for the client's linters, the other for mypy.
 lint: checking
+	@$(MAKE) --no-print-directory --jobs 2 lint-python lint-client
+
+.PHONY: lint-python lint-client
+lint-python:
 	$(VENV)/bin/ruff check .
 	$(VENV)/bin/ruff format --check .
 	$(VENV)/bin/mypy
 	$(VENV)/bin/lint-imports --no-logo >/dev/null || { $(VENV)/bin/lint-imports --no-logo; exit 1; }
 	$(PYTHON) manage.py makemigrations --check --dry-run --verbosity 0
+
+lint-client:
 	@$(PYTHON) manage.py spectacular --validate --fail-on-warn --file $(STAMPS)/schema.yaml
 	@diff -q $(STAMPS)/schema.yaml web/schema.yaml || { echo "web/schema.yaml is old: run make schema"; exit 1; }
 	@cd web && npx openapi-typescript schema.yaml -o ../$(STAMPS)/schema.d.ts >/dev/null
