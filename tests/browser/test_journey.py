@@ -1,4 +1,4 @@
-"""The whole path from sign-in to files, once by mouse and once by keyboard: one script, two hands."""
+"""The whole path from sign-in to files, by mouse, by keyboard and by finger: one script, three hands."""
 
 import io
 import json
@@ -7,6 +7,8 @@ from pathlib import Path
 
 from pypdf import PdfReader
 
+from inkquilt.lengths import INCH
+from server.embellishments.models import Embellishment
 from server.pages.known import document_of
 from server.pages.models import Page
 from server.sketches.models import Sketch
@@ -15,7 +17,7 @@ from tests.browser.base import BrowserTestCase, expect
 
 
 class Hand:
-    """How a person touches things; subclasses are the mouse and the keyboard."""
+    """How a person touches things; subclasses are the mouse, the keyboard and the finger."""
 
     def __init__(self, page):
         self.page = page
@@ -75,12 +77,31 @@ class Keyboard(Hand):
         self.touch(slot)
 
 
+class Finger(Hand):
+    """A tablet standing on the table: taps, as touch events; nothing is dragged."""
+
+    def touch(self, locator):
+        locator.tap()
+
+    def place(self, photo, slot):
+        self.touch(photo)
+        self.touch(slot)
+
+
 class Journey(BrowserTestCase):
     def test_by_mouse(self):
         self.travel(Mouse(self.page, self.drag))
 
     def test_by_keyboard(self):
         self.travel(Keyboard(self.page))
+
+    def test_by_finger(self):
+        tablet = {"viewport": {"width": 1024, "height": 768}, "has_touch": True, "reduced_motion": "reduce"}
+        self.context = self.browser.new_context(accept_downloads=True, **tablet)
+        self.addCleanup(self.context.close)
+        self.context.set_default_timeout(30_000)
+        self.page = self.new_page()
+        self.travel(Finger(self.page))
 
     def travel(self, hand):
         page = self.page
@@ -97,6 +118,9 @@ class Journey(BrowserTestCase):
         expect(page.locator(".title-words")).to_have_text("Roof honey")
         expect(page.get_by_role("button", name="photo p, own one")).to_be_visible()
         self.undo_and_redo(hand)
+        self.write_a_story(hand)
+        self.lay_an_embellishment(hand)
+        self.look_again(hand)
         self.cut_and_print(hand)
         self.assert_quiet()
 
@@ -171,8 +195,38 @@ class Journey(BrowserTestCase):
         page = self.page
         hand.touch(page.get_by_role("button", name="Undo “title"))
         expect(page.locator(".title-words")).to_have_count(0)
-        page.keyboard.press("Control+Shift+Z")
+        if isinstance(hand, Finger):
+            hand.touch(page.get_by_role("button", name="Redo “title"))
+        else:
+            page.keyboard.press("Control+Shift+Z")
         expect(page.locator(".title-words")).to_have_text("Roof honey")
+
+    def write_a_story(self, hand):
+        page = self.page
+        hand.touch(page.get_by_role("link", name="Journaling"))
+        side = page.get_by_role("region", name="Journaling")
+        side.get_by_label("Your story").fill("The first honey of the year.")
+        hand.touch(side.locator(".story-ways:not(.is-late)").get_by_role("button", name="in the gap").first)
+        expect(side.get_by_role("button", name="write it anew: The first honey")).to_be_visible()
+
+    def lay_an_embellishment(self, hand):
+        page = self.page
+        facts = {"kind": "main piece", "form": "flower", "colours": ["#cf9d2e", "#22345c"], "count": 3}
+        Embellishment.objects.create(owner=self.user, name="flower", width=INCH, height=INCH, **facts)
+        hand.touch(page.get_by_role("link", name="Clusters"))
+        hand.touch(page.get_by_role("button", name="lay on the page: flower"))
+        expect(page.get_by_role("button", name="Undo “flower")).to_be_visible()
+
+    def look_again(self, hand):
+        page = self.page
+        hand.touch(page.get_by_role("link", name="Second look"))
+        noticed = page.get_by_role("list", name="What is noticed")
+        expect(noticed).to_contain_text("flower")
+        hand.touch(page.get_by_role("button", name="try it").first)
+        tried = page.get_by_role("region", name="Tried out")
+        expect(tried.get_by_role("img", name="after")).to_be_visible()
+        hand.touch(tried.get_by_role("button", name="Do it"))
+        expect(tried).to_have_count(0)
 
     def cut_and_print(self, hand):
         page = self.page
