@@ -85,7 +85,8 @@ class ShapeTooLarge(CoreError):
 
     def __init__(self, keys: Sequence[str]) -> None:
         self.keys = tuple(keys)
-        super().__init__(f"{', '.join(keys)} {'is' if len(keys) == 1 else 'are'} larger than the machine's mat.")
+        them = f"Piece {keys[0]} is" if len(keys) == 1 else f"Pieces {', '.join(keys)} are"
+        super().__init__(f"{them} larger than the machine's mat allows. Take a larger mat, or cut by hand.")
 
 
 class NothingLeft(CoreError):

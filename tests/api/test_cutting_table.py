@@ -8,6 +8,7 @@ from importlib import import_module
 from pathlib import Path
 from unittest import mock
 
+import ezdxf
 import jsonschema
 from django.apps import apps
 from django.core.management import call_command
@@ -55,6 +56,9 @@ class Stash(ApiTestCase):
         self.assertEqual(
             self.send("post", f"{path}stock/", {"kind": "scrap", "width": "-1", "height": "2"}).status_code, 400
         )
+        more = self.send("post", f"{path}stock/", {"kind": "scrap", "width": "2 1/2", "height": "7"})
+        self.assertEqual(more.status_code, 201, more.content)
+        self.assertEqual([row["size"] for row in more.json()["stocks"]], ["2 1/2 × 7 in", "12 × 12 in"])  # scraps first
         self.send("delete", path)
         self.assertEqual(len(self.send("get", "stash/papers/").json()["results"]), 1)
         self.send("post", "deleted/", {"kind": "paper", "id": first["id"]})
@@ -214,6 +218,32 @@ class Tables(CuttingCase):
         self.assertIn(paper.pk, [row["stash_paper"] for row in table["papers"]])
 
 
+class ForTheMachine(CuttingCase):
+    def file(self, query=""):
+        answer = self.send("get", f"pages/{self.page}/cutting/machine/file/{query}")
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return answer
+
+    def test_its_pieces_go_to_a_cutting_machine_in_true_size(self):
+        self.do(kind="window", block="m1", left="1", top="1", right="1", bottom="1")
+        drawn = self.file("?width=13&height=13")
+        self.assertEqual(drawn["Content-Type"], "image/svg+xml")
+        self.assertIn('width="13in"', drawn.content.decode())
+        self.assertIn("mat1.svg", drawn["Content-Disposition"])
+        plan = ezdxf.read(io.StringIO(self.file("?kind=dxf&width=13&height=13").content.decode()))
+        self.assertEqual(len(plan.modelspace()), drawn.content.decode().count("<polygon"))
+
+    def test_a_piece_that_its_mat_does_not_hold_is_named_with_what_would_do(self):
+        self.do(kind="window", block="band", left="1", top="1/2", right="1", bottom="1/2")
+        answer = self.send("get", f"pages/{self.page}/cutting/machine/file/")
+        self.assertEqual(answer.status_code, 400)
+        self.assertIn("Piece 2 is larger than the machine's mat allows. Take a larger mat", answer.json()["detail"])
+
+    def test_a_mat_that_is_not_there_is_said(self):
+        answer = self.send("get", f"pages/{self.page}/cutting/machine/file/?mat=50&width=13&height=13")
+        self.assertEqual((answer.status_code, answer.json()["code"]), (404, "no-such-mat"))
+
+
 class AtTheTable(CuttingCase):
     def setUp(self):
         super().setUp()
@@ -221,6 +251,12 @@ class AtTheTable(CuttingCase):
         self.run = self.send("post", f"pages/{self.page}/cutting/run/").json()
         paper = next(paper for paper in self.run["table"]["papers"] if paper["name"] == "white")
         self.sheet = paper["sheets"][0]
+
+    def test_put_away_it_is_on_the_table_no_more_and_the_stash_stays(self):
+        before = self.counts()
+        self.assertEqual(self.send("delete", f"pages/{self.page}/cutting/run/").status_code, 204)
+        self.assertEqual(self.send("get", f"pages/{self.page}/cutting/run/").status_code, 404)
+        self.assertEqual(self.counts(), before)
 
     def tick(self, done, version=None, status=200):
         body = {"version": version or self.run["version"], "sheet": self.sheet["id"], "done": done}

@@ -11,6 +11,7 @@ from django.test import override_settings
 from PIL import Image
 
 from server.photos.models import Photo
+from server.solving.pool import Solvers
 from tests.api.base import ApiTestCase, picture
 
 
@@ -83,3 +84,25 @@ class Photos(ApiTestCase):
         with mock.patch("server.photos.files._keep", side_effect=OSError("no space left")):
             self.assertEqual(self.upload(picture()).status_code, 507)
         self.assertEqual((self.folders(), Photo.objects.count()), (before, 0))
+
+
+class Looking(ApiTestCase):
+    def test_a_photo_is_looked_at_once(self):
+        photo = self.add_photo()
+        self.assertFalse(photo.looked_at)
+        with mock.patch.object(Solvers, "run", autospec=True, side_effect=Solvers.run) as asked:
+            for _ in range(2):
+                told = self.send("post", f"photos/{photo.pk}/look/").json()
+                self.assertEqual((told["id"], told["looked_at"]), (photo.pk, True))
+        self.assertEqual(asked.call_count, 1)
+
+    def test_a_mat_is_proposed_by_the_photo_that_lies_in_the_slot(self):
+        page = self.add_page()
+        empty = self.send("get", f"pages/{page.pk}/mat-colour/?slot=p")
+        self.assertEqual((empty.status_code, empty.json()["faults"][0]["code"]), (400, "no-photo"))
+        for version, (colour, shade) in enumerate((("white", "black"), ("black", "white")), start=1):
+            photo = self.add_photo(colour=colour)
+            self.change(page.pk, version, kind="photo", block="p", photo=photo.pk)
+            told = self.send("get", f"pages/{page.pk}/mat-colour/?slot=p").json()
+            # White is the usual mat; black where the photo's edges are light (common practice, no source).
+            self.assertEqual(told["shade"], shade)
