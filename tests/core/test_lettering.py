@@ -216,6 +216,78 @@ class Titles(TestCase):
                 with self.subTest(setting.way):
                     self.assertLessEqual(abs(left - right), 1)
 
+    def test_it_is_as_large_as_its_place_lets_it(self):
+        one = scalable()
+        for height in (MOST_HEIGHT, 2 * INCH, INCH, LEAST_HEIGHT):
+            wide = line_width("AB", one, height)
+            for more, wanted in [(0, height), (-1, height - INCH // 8)]:
+                place = TitlePlace(Size(wide + more, 20 * INCH))
+                best = next(way for way in settings_of("AB", place, [one]) if way.way is not TitleWay.UPRIGHT)
+                with self.subTest(height=height, more=more):
+                    self.assertEqual(best.lines[0].height, max(LEAST_HEIGHT, wanted))
+        low = settings_of("AB", TitlePlace(Size(20 * INCH, 2 * INCH)), [one])[0]
+        self.assertEqual((low.lines[0].height, low.size.height), (2 * INCH, 2 * INCH))
+
+    def test_how_a_title_is_broken_into_lines(self):
+        def counts(words):
+            ways = settings_of(" ".join(["AB"] * words), TitlePlace(size("40", "40")), [scalable()], most=99)
+            return {len(way.lines) for way in ways}
+
+        # Up to three lines; up to ten words each may have a line of its own; from eleven on only even breaks.
+        for words, lines in [(1, {1}), (2, {1, 2}), (3, {1, 2, 3}), (4, {1, 2, 3, 4}), (10, {1, 2, 3, 10}),
+                             (11, {1, 2, 3})]:  # fmt: skip
+            with self.subTest(words=words):
+                self.assertEqual(counts(words), lines)
+        many = settings_of(" ".join(["AB"] * 11), TitlePlace(size("40", "40")), [scalable()], most=99)
+        halves = next(way for way in many if len(way.lines) == 2)
+        self.assertEqual([len(line.text.split()) for line in halves.lines], [5, 6])
+
+    def test_two_lines_may_be_of_two_alphabets_three_are_of_one(self):
+        two = [stickers("AABB"), scalable(key="f")]
+        ways = settings_of("A B A", TitlePlace(size("12", "12")), two, most=99)
+        mixed = {len(way.lines) for way in ways if len({line.alphabet for line in way.lines}) == 2}
+        self.assertEqual(mixed, {2})
+        many = [scalable(key=str(n)) for n in range(7)]
+        for alphabets, mixes in [(many[:6], True), (many, False)]:
+            ways = settings_of("A B", TitlePlace(size("12", "12")), alphabets, most=999)
+            with self.subTest(alphabets=len(alphabets)):
+                self.assertEqual(any(len({line.alphabet for line in way.lines}) == 2 for way in ways), mixes)
+
+    def test_each_line_as_large_as_its_width_lets_it(self):
+        one = scalable()
+        wide = line_width("AB", one, 2 * INCH)
+        for more, heights in [(0, [2 * INCH, INCH]), (-1, [2 * INCH - INCH // 8, INCH - INCH // 8])]:
+            place = TitlePlace(Size(wide + more, 20 * INCH))
+            # "ABAB" with its gaps is a little wider than two of "AB".
+            ways = [way for way in settings_of("AB ABAB", place, [one], most=99) if way.way is TitleWay.OWN_SIZES]
+            with self.subTest(more=more):
+                first, second = (line.height for line in ways[0].lines)
+                self.assertEqual(first, heights[0])
+                self.assertLessEqual(second, heights[1])
+                self.assertLessEqual(max(line.width for line in ways[0].lines), place.size.width)
+        alike = settings_of("AB AB", TitlePlace(size("6", "20")), [one], most=99)
+        self.assertNotIn(TitleWay.OWN_SIZES, {way.way for way in alike})  # all lines one size: that is set straight
+        counted = settings_of("A ABB", TitlePlace(size("6", "20")), [stickers("AABB")], most=99)
+        self.assertNotIn(TitleWay.OWN_SIZES, {way.way for way in counted})
+
+    def test_where_lines_of_their_own_sizes_are_too_high_the_tallest_gives_way(self):
+        one = scalable()
+        high = 2 * INCH
+        ways = settings_of("AB ABABABAB", TitlePlace(Size(12 * INCH, high)), [one], most=99)
+        own = next(way for way in ways if way.way is TitleWay.OWN_SIZES)
+        self.assertLessEqual(own.size.height, high)
+        tallest = max(line.height for line in own.lines)
+        self.assertGreater(own.size.height + INCH // 8, high - INCH // 8)
+        self.assertLessEqual(tallest - min(line.height for line in own.lines), INCH // 8)
+
+    def test_letters_dance_by_so_much_and_the_line_stays_level(self):
+        place = TitlePlace(Size(30 * INCH, 3 * INCH))
+        ways = settings_of("ABABAB", place, [stickers("AAABBB")])
+        (line,) = next(way for way in ways if way.way is TitleWay.DANCING).lines
+        level = (3 * INCH - INCH) // 2
+        moved = [letter.y - level for letter in line.letters]
+        self.assertEqual(moved, [INCH * share // 100 for share in (0, -6, 4, -3, 6, -1)])
+
     def test_along_the_side_only_where_the_place_stands(self):
         for wide, high, upright in [("1", "6", True), ("6", "1", False), ("3", "3", False)]:
             ways = settings_of("ABAB", TitlePlace(size(wide, high)), [scalable()])
