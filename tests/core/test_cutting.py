@@ -20,6 +20,7 @@ from inkquilt.cutting.guillotine import (
     solve,
 )
 from inkquilt.cutting.guillotine.bounds import least_sheets
+from inkquilt.cutting.guillotine.construct import attempts
 from inkquilt.cutting.guillotine.values import Leftover
 from inkquilt.cutting.guillotine.work import Questions
 from inkquilt.cutting.instructions import FenceEdge, cut_out, instructions
@@ -193,6 +194,22 @@ class CountedWork(TestCase):
         _, work = self.planned()
         self.assertGreater(work.used, 0)
         self.assertLess(work.used, 2 * self.SOME_WORK)
+
+    def test_few_pieces_are_soon_settled_however_much_work_there_is(self):
+        scraps = [SHEET, scrap("s", "8", "6"), scrap("t", "5", "6")]
+        for pieces in (["4 1/4 x 6 1/4"], ["3 1/2 x 2", "5 x 2"], ["4 1/4 x 6 1/4", "4 x 3", "2 x 7"]):
+            for stocks in ([SHEET], scraps):
+                work = Work.of_seconds(60)
+                with self.subTest(pieces, stocks=len(stocks)):
+                    plan = best_plan(wanted(*pieces), stocks, work)
+                    self.assertEqual(plan.unplaced, ())
+                    self.assertLess(work.used, Work.of_seconds(2).most)
+
+    def test_what_an_attempt_counts_whatever_it_places(self):
+        """A piece or none: thinking of an attempt is work, or a plan of two pieces would take minutes."""
+        work = Work(10**9)
+        solve.construct(next(attempts(wanted("1 x 1"))), [SHEET], work)
+        self.assertGreaterEqual(work.used, 60)
 
     def test_without_any_work_there_is_a_first_plan(self):
         plan, _ = self.planned(work=0)

@@ -23,6 +23,7 @@ from inkquilt.sketch.model import Size
 _OTHER_RULE: Final = 0.2
 #: Units of work of a piece, and of each free rectangle that it is tried in.
 _EACH: Final = 12
+_AN_ATTEMPT: Final = 60
 _EACH_LOOKED_AT: Final = 1
 
 Order = Callable[[Wanted], tuple[int, ...]]
@@ -184,7 +185,7 @@ def construct(attempt: Attempt, stocks: Sequence[Stock], meter: Meter) -> QuickP
         unopened[stock.key] = None if left is None else left - 1
         opened.append(_opened(stock))
         _place(piece, opened[-1:], rules)
-    meter.spend(_EACH * len(attempt.pieces) + _EACH_LOOKED_AT * looked)
+    meter.spend(_AN_ATTEMPT + _EACH * len(attempt.pieces) + _EACH_LOOKED_AT * looked)
     opened = [open_ for open_ in opened if open_.placed]
     kinds = {open_.stock.kind for open_ in opened}
     kind = StockKind.SHEET if StockKind.SHEET in kinds else StockKind.SCRAP

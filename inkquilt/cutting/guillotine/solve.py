@@ -33,6 +33,8 @@ _MANY: Final = 120
 _FEW_ATTEMPTS: Final = 12
 _SEED: Final = 7
 _PROMISING: Final = 8
+#: After so many rounds for each piece without anything better there is nothing better.
+_FRUITLESS: Final = 40
 #: After so many rounds of quick plans one thorough attempt, which is ended after so many questions.
 _THOROUGH: Final = 4
 _QUESTIONS: Final = 300
@@ -40,6 +42,8 @@ _QUESTIONS: Final = 300
 _FEW_ASKED: Final = 8
 #: So often such a leftover lies beside one piece only.
 _BESIDE_ONE: Final = 0.5
+#: What it counts to think of one.
+_A_SHAPE: Final = 110
 #: So often all that is spare is asked for, however much more that is.
 _ALL_OF_IT: Final = 0.3
 #: So often a leftover is asked for that pieces beside it would leave.
@@ -184,7 +188,7 @@ class _Planning:
         starts = [one for one in self.promising if not one.unplaced and one.new_sheets <= self.best.new_sheets]
         climbs = [_Climb(start, self.stocks, self._random, self.work) for start in [self.best, *starts[-_CLIMBS:]]]
         asking = _Asking(self.placeable, self._random, self.work)
-        rounds = 0
+        rounds = fruitless = 0
         again = [_AGAIN, 0.0]  # a better plan leaves less to be looked at
         while self.best.layouts and not self.best.unplaced and not self.work.is_spent():
             spare = self._spare()
@@ -201,11 +205,14 @@ class _Planning:
             better = climbs[rounds % len(climbs)].better(_SHAKEN, self.best) or asking.quick(
                 self.best, sheets, spare, _SHAKEN // 2
             )
-            rounds += 1
+            rounds, fruitless = rounds + 1, fruitless + 1
             if better is None and (asking.soon_settled or rounds % _THOROUGH == 0):
                 better = asking.thorough(self.best, sheets, spare)
             if better is not None:
+                fruitless = 0
                 yield better
+            if fruitless > _FRUITLESS * len(self.placeable):
+                return
 
     def _exact_leftover(self, part: float) -> Largest | None:
         """Return the largest leftover where that is exact: few kinds of pieces, on equal new sheets alone.
@@ -310,6 +317,7 @@ class _Asking:
 
         Mostly one that pieces beside it and below it would leave of a sheet, else one right across.
         """
+        self._meter.spend(_A_SHAPE)
         sheet = sheets[int(self._random.integers(len(sheets)))].size
         if self._random.random() < _ALL_OF_IT:
             reach = 1.0
