@@ -33,7 +33,7 @@ from inkquilt.cutting.terms import (
     settled,
     windows_seen,
 )
-from inkquilt.cutting.trimmer import Refusal, Trimmer, refusal, refusal_words
+from inkquilt.cutting.trimmer import METRIC_TRIMMERS, USUAL_TRIMMERS, Refusal, Trimmer, refusal, refusal_words
 from inkquilt.cutting.unplaced import Lack, Why, lacking, to_buy
 from inkquilt.lengths import INCH, MM, Unit
 from inkquilt.page import Fold
@@ -541,6 +541,17 @@ class Printed(TestCase):
                 self.assertTrue(told.startswith(f"Sheet 3: “bee” on the B side {words}"), told)
 
 
+class TheirOwn(TestCase):
+    def test_what_is_assumed_until_people_enter_their_own(self):
+        """Common practice, no source."""
+        (inch,), (metric,) = USUAL_TRIMMERS, METRIC_TRIMMERS
+        for one, longest, widest, finest, narrowest in [
+            (inch, INCH * 25 // 2, 12 * INCH, INCH // 16, INCH // 8), (metric, 320 * MM, 310 * MM, MM, 3 * MM),
+        ]:  # fmt: skip
+            found = (one.longest, one.widest, one.finest, one.narrowest, one.stop_offset)
+            self.assertEqual(found, (longest, widest, finest, narrowest, 0))
+
+
 class FromOnePlace(TestCase):
     def begun(self, *pieces, stocks=(SHEET,), directional=()):
         return begin(pieces, stocks, frozenset(directional))
@@ -626,6 +637,22 @@ class Advice(TestCase):
             saver = sheet_saver(plan, Unit.IN)
             with self.subTest(width):
                 self.assertEqual(saver and saver.after, inches(after) if after else None)
+
+    def test_a_little_less_may_find_a_piece_its_place(self):
+        one = Stock("strip", size("12", "4"), count=1)
+        for width, after in [("6 1/8", "6"), ("6 5/16", None)]:
+            plan = planned(piece("1", width, "4"), piece("2", width, "4"), stocks=[one])
+            saver = sheet_saver(plan, Unit.IN)
+            with self.subTest(width):
+                self.assertEqual(len(plan.plan.unplaced), 1)
+                self.assertEqual(saver and saver.after, inches(after) if after else None)
+
+    def test_scraps_that_would_do_are_looked_at_before_a_sheet_is_opened(self):
+        stocks = [Stock("sheet", size("12", "12"), count=1), Stock("s", size("6", "4"), StockKind.SCRAP, 1)]
+        for width, sheets in [("6 1/16", 0), ("6 5/16", None)]:
+            saver = sheet_saver(planned(piece("1", width, "4"), stocks=stocks), Unit.IN)
+            with self.subTest(width):
+                self.assertEqual(saver and saver.sheets, sheets)
 
     def test_in_millimetres_it_takes_whole_millimetres(self):
         strip = Stock("strip", Size(300 * MM, 100 * MM))

@@ -36,12 +36,11 @@ from inkquilt.words.flow import (
     spans_within,
 )
 from inkquilt.words.journaling import journal_ways
-from inkquilt.words.legible import Beneath, legibility, outline_of
+from inkquilt.words.legible import TEXT, Beneath, legibility, outline_of
+from inkquilt.words.minding import story_told
 from inkquilt.words.places import (
     BAND,
     LEAST_PLACE,
-    PAGE_INSET,
-    ROUND_GAP,
     FreePlace,
     PlaceKind,
     free_along,
@@ -553,7 +552,7 @@ class Free(TestCase):
         (photo,) = sketch_of(row("p", "photo", 4, 4, 4, 3)).blocks
         pitch = INCH // 4
         ((found, spans),) = round_photos([photo], page, pitch, [])
-        far = ROUND_GAP + pitch
+        far = INCH // 16 + pitch
         self.assertEqual(found, photo)
         self.assertEqual(spans, (
             Span(4 * INCH, 4 * INCH - far, 4 * INCH),
@@ -569,7 +568,7 @@ class Free(TestCase):
         spans = round_page((), page_of("12", "10"), INCH // 4, [])
         self.assertEqual([(span.turn, span.length) for span in spans],
                          [(0, 11 * INCH), (9_000, 9 * INCH), (18_000, 11 * INCH), (27_000, 9 * INCH)])  # fmt: skip
-        self.assertEqual((spans[0].x, spans[0].y), (INCH // 2, PAGE_INSET))
+        self.assertEqual((spans[0].x, spans[0].y), (INCH // 2, INCH // 4))
 
     def test_the_longest_free_stretch_of_a_line(self):
         least = 2 * LEAST_SPAN
@@ -631,6 +630,18 @@ class Minded(TestCase):
             with self.subTest(value=value):
                 found = self.seen(Rgb(0, 0, 0), Rgb(value, value, value), PaperKind.SOLID)
                 self.assertEqual(found.light_pen, light)
+
+    def test_how_much_contrast_small_writing_wants(self):
+        """WCAG 2.2, 1.4.3: 4.5 to 1 for text that is not large."""
+        self.assertEqual(TEXT, 4.5)
+        on = JournalPage(sketch_of(row("a", "paper", 0, 0, 12, 12)).blocks, page_of("12", "12"), INCH // 8)
+        # Of greys on white #767676 is the lightest with 4.54 to 1, #777777 has 4.48.
+        for value, hard in [(0x76, False), (0x77, True)]:
+            told = story_told("a few words", 0, HAND, Rgb(value, value, value), on,
+                              {"a": Beneath(Rgb(255, 255, 255), PaperKind.SOLID)})  # fmt: skip
+            minded = " ".join(" ".join(words) for words in told.minded)
+            with self.subTest(value=value):
+                self.assertEqual("hard to read there" in minded, hard)
 
     def test_a_paper_under_hardly_any_of_a_line_does_not_count(self):
         for start, counts in [(4 * INCH - INCH // 10, True), (4 * INCH - INCH // 50, False), (5 * INCH, False)]:

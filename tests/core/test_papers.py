@@ -389,6 +389,18 @@ class Rows(TestCase):
         self.assertEqual([c.paper for c in cells], ["a", "b", "a", "b"])
         self.assertEqual({c.paper for c in cells_of(Size(40, 10), Repeat(count=4), "z", 1, Unit.IN)}, {"z"})
 
+    def test_a_closed_row_is_changed_only_where_its_ends_are_alike(self):
+        for papers, count, row_ in [
+            ("abcd", 4, "abcd"), ("abc", 4, "abcb"), ("abc", 5, "abcab"), ("ab", 3, "aba"), ("a", 3, "aaa"),
+            ("abc", 1, "a"), ("abc", 2, "ab"), ("abc", 7, "abcabcb"),
+        ]:  # fmt: skip
+            with self.subTest(papers=papers, count=count):
+                self.assertEqual("".join(alternated(papers, count, closed=True)), row_)
+
+    def test_in_a_square_the_row_runs_across(self):
+        cells = cells_of(size("4", "4"), Repeat(count=2, width=2 * INCH), "a", EIGHTH, Unit.IN)
+        self.assertEqual([(cell.place.x, cell.place.y) for cell in cells], [(0, 0), (2 * INCH, 0)])
+
     def test_how_many_come_out_of_a_sheet(self):
         """Three squares of a strip; two mats 6 1/4 long do not come out of 12: common practice, no source."""
         self.assertEqual(per_sheet(size("3 1/4", "12"), size("3 1/4", "3 1/4")), 3)
@@ -487,3 +499,110 @@ class Hidden(TestCase):
         ]:
             with self.subTest(words):
                 self.assertIn(words, saving_words(Saving("b", kind, opening, parts, cuts), Unit.IN))
+
+
+class ShortAndJoined(TestCase):
+    """A strip 12 in long, or upright as high, what shows of it, and the pieces that are cut instead of one."""
+
+    def saved(self, *covers, upright=False, breadth=1, lip=INCH // 4, **more):
+        """``covers`` hide the strip from so far to so far along it."""
+        level = [(0, 4, 12, breadth), *((a, 3, b - a, breadth + 2) for a, b in covers)]
+        turned = [(y, x, high, wide) if upright else (x, y, wide, high) for x, y, wide, high in level]
+        rows = [row(f"c{n}", "tag", *place, level=1) for n, place in enumerate(turned[1:])]
+        sketch = sketch_of(row("s", "strip", *turned[0]), *rows)
+        found = [one for one in savings_of(sketch.blocks, EIGHTH, lip, **more) if one.block == "s"]
+        return found[0] if found else None
+
+    def parts(self, saving, upright):
+        """Where each part begins and ends along the strip, in inches; across it is whole."""
+        for part in saving.parts:
+            self.assertEqual(
+                (part.x if upright else part.y, part.size.width if upright else part.size.height), (0, INCH)
+            )
+        ends = [(part.y, part.bottom) if upright else (part.x, part.right) for part in saving.parts]
+        return [(low / INCH, high / INCH) for low, high in ends]
+
+    def test_where_each_piece_begins_and_ends(self):
+        for covers, kind, parts, saved in [
+            # Hidden for more than an inch and two lips: two ends.
+            ([(3, 9)], SavingKind.SHORT, [(0, 3.25), (8.75, 12)], 5.5),
+            ([(3, 4.5)], SavingKind.SHORT, [(0, 3.25), (4.25, 12)], 1),
+            # Less than an inch saved: joined under the cover, a lip over each other, in two parts as alike as can be.
+            ([(3, 4.25)], SavingKind.JOIN, [(0, 3.375), (3.125, 12)], 0),
+            ([(5, 6)], SavingKind.JOIN, [(0, 5.375), (5.125, 12)], 0),
+            ([(2, 2.875), (5, 5.875)], SavingKind.JOIN, [(0, 5.375), (5.125, 12)], 0),
+            ([(6, 6.875), (9, 9.875)], SavingKind.JOIN, [(0, 6.375), (6.125, 12)], 0),
+            # Hidden at an end: one shorter piece.
+            ([(0, 3)], SavingKind.SHORT, [(2.75, 12)], 2.75),
+            ([(9, 12)], SavingKind.SHORT, [(0, 9.25)], 2.75),
+            # Parts whose lips meet are one.
+            ([(0, 3), (5, 5.375)], SavingKind.SHORT, [(2.75, 12)], 2.75),
+            ([(2, 5), (7, 10)], SavingKind.SHORT, [(0, 2.25), (4.75, 7.25), (9.75, 12)], 5),
+        ]:
+            for upright in (False, True):
+                with self.subTest(covers=covers, upright=upright):
+                    saving = self.saved(*covers, upright=upright)
+                    self.assertEqual((saving.kind, self.parts(saving, upright)), (kind, parts))
+                    self.assertEqual(saving.area, saved * INCH * INCH)
+                    self.assertEqual(saving.cuts, len(parts) - 1)
+
+    def test_how_much_must_be_hidden_for_a_join(self):
+        sixteenth = 1 / 16
+        for hidden, there in [(3 * sixteenth, True), (3 * sixteenth - 1 / 64, False)]:
+            with self.subTest(hidden=hidden):
+                self.assertEqual(self.saved((5, 5 + hidden)) is not None, there)
+        least = self.saved((5, 5 + 3 * sixteenth))
+        self.assertEqual(self.parts(least, False), [(0, 5 + 2 * sixteenth), (5 + sixteenth, 12)])
+        self.assertIsNone(self.saved((0, 0.5)))  # at its end there is nothing to join
+
+    def test_a_joined_piece_keeps_its_breadth(self):
+        for upright in (False, True):
+            saving = self.saved((5, 5.75), upright=upright, breadth=2)
+            sides = {part.size.width if upright else part.size.height for part in saving.parts}
+            with self.subTest(upright=upright):
+                self.assertEqual(sides, {2 * INCH})
+
+    def test_a_wider_lip_saves_less(self):
+        self.assertEqual(self.parts(self.saved((3, 9), lip=INCH // 2), False), [(0, 3.5), (8.5, 12)])
+        self.assertEqual(self.parts(self.saved((3, 9), lip=0), False), [(0, 3.125), (8.875, 12)])  # least, on the grid
+
+    def test_the_base_stays_in_one_piece(self):
+        sketch = sketch_of(row("b", "base", 0, 0, 12, 12), row("n", "paper", 3, 0, 1, 12, level=1))
+        self.assertEqual([one for one in savings_of(sketch.blocks, EIGHTH) if one.block == "b"], [])
+
+    def test_only_whole_straight_rectangles_of_paper_are_looked_at(self):
+        for more, there in [({}, True), ({"turn": 5}, False), ({"shape": "circle"}, False), ({"role": "photo"}, False)]:
+            one = {"role": "paper", **more}
+            role = one.pop("role")
+            sketch = sketch_of(row("a", role, 2, 2, 8, 8, **one), row("n", "paper", 3, 3, 6, 6, level=1))
+            with self.subTest(more):
+                self.assertEqual(any(s.block == "a" for s in savings_of(sketch.blocks, EIGHTH)), there)
+
+    def test_what_saves_most_comes_first(self):
+        sketch = sketch_of(
+            row("a", "strip", 0, 1, 12, 1), row("b", "strip", 0, 5, 12, 1),
+            row("p", "photo", 5, 0, 3, 3, level=1), row("q", "photo", 2, 4, 8, 3, level=1),
+        )  # fmt: skip
+        self.assertEqual([one.block for one in savings_of(sketch.blocks, EIGHTH)], ["b", "a"])
+
+    def test_a_sliver_that_shows_is_no_spare(self):
+        for low, spare in [("5", True), ("5 1/64", False)]:
+            rows = [row("s", "strip", 0, "5", 12, 1), row("n", "paper", 0, low, 12, 2, level=1)]
+            found = {one.block: one.kind for one in savings_of(sketch_of(*rows).blocks, EIGHTH)}
+            with self.subTest(low):
+                self.assertEqual(found.get("s") is SavingKind.SPARE, spare)
+
+    def test_a_hole_turns_with_the_piece_it_is_in(self):
+        # 4 x 2 in about (4, 4), a quarter turn clockwise: an inch at its left end comes to lie at the top.
+        panel, cover = sketch_of(row("n", "paper", 0, 0, 8, 8), row("c", "paper", 2, 3, 4, 2, turn=90, level=1)).blocks
+        holes = {"c": (Inset(0, 0, size("1", "2")),)}
+        hidden = hidden_of(panel, [panel, cover], holes=holes)
+        found = [bound / INCH for bound in hidden.bounds]
+        self.assertEqual([round(bound, 3) for bound in found], [3, 3, 5, 6])
+
+    def test_a_frame_brings_its_band_to_the_piece_list(self):
+        frame, plain = sketch_of(
+            row("f", "paper", 0, 0, 6, 6, shape="frame", band="1"), row("n", "paper", 6, 6, 2, 2)
+        ).blocks
+        bands = {piece.block: piece.band for part in pieces_of((frame, plain)).papers for piece in part.pieces}
+        self.assertEqual(bands, {"f": INCH, "n": None})
