@@ -51,7 +51,7 @@ class Subject:
 SUBJECTS = {
     "hand": Subject(
         ("inkquilt/fit/manual_edit.py", "inkquilt/moving.py"),
-        ("core.test_hand", "core.test_along", "core.test_by_hand", "core.test_ways"),
+        ("core.test_pins", "core.test_hand", "core.test_along", "core.test_by_hand"),
     ),
     "paper": Subject(
         ("inkquilt/paper/*.py",),

@@ -96,7 +96,7 @@ def alternated(papers: Sequence[str], count: int, closed: bool = False) -> tuple
         return ()
     row = [papers[place % len(papers)] for place in range(count)]
     if closed and count > 2 and len(papers) > 2 and row[0] == row[-1]:
-        row[-1] = next(paper for paper in papers if paper not in (row[0], row[-2]))
+        row[-1] = next((paper for paper in papers if paper not in (row[0], row[-2])), row[-1])
     return tuple(row)
 
 

@@ -151,6 +151,9 @@ class Entering(TestCase):
             ((INCH // 16, INCH), Unit.IN),
             ((INCH // 64, INCH), Unit.IN),
             ((MM, INCH), Unit.IN),
+            ((INCH // 2, INCH // 4), Unit.IN),
+            ((254 * MM, 127 * MM), Unit.IN),  # 10 and 5 in
+            ((254 * MM, 100 * MM), Unit.MM),
         ]:
             with self.subTest(sides):
                 self.assertEqual(unit_of(Size(*sides)), unit)
@@ -392,7 +395,7 @@ class Rows(TestCase):
     def test_a_closed_row_is_changed_only_where_its_ends_are_alike(self):
         for papers, count, row_ in [
             ("abcd", 4, "abcd"), ("abc", 4, "abcb"), ("abc", 5, "abcab"), ("ab", 3, "aba"), ("a", 3, "aaa"),
-            ("abc", 1, "a"), ("abc", 2, "ab"), ("abc", 7, "abcabcb"),
+            ("abc", 1, "a"), ("abc", 2, "ab"), ("aba", 3, "aba"), ("abc", 7, "abcabcb"),
         ]:  # fmt: skip
             with self.subTest(papers=papers, count=count):
                 self.assertEqual("".join(alternated(papers, count, closed=True)), row_)
@@ -474,6 +477,8 @@ class Hidden(TestCase):
                 self.assertEqual(bool(gutted), worth)
                 if gutted:
                     self.assertEqual(gutted[0].opening.size.width, LEAST_SAVED)
+                    self.assertEqual(gutted[0].parts, (Inset(0, 0, size("12", "12")),))
+                    self.assertEqual((gutted[0].cuts, gutted[0].area), (4, gutted[0].opening.area))
 
     def test_what_has_holes_or_is_sheer_is_left_whole(self):
         sketch = sketch_of(row("b", "base", 0, 0, 12, 12), row("n", "paper", 1, 1, 10, 10, level=1))
@@ -495,6 +500,9 @@ class Hidden(TestCase):
                 "Two pieces instead of one: 4 in × 2 in and 4 in × 2 in; one cut",
             ),
             (SavingKind.SHORT, None, (part,) * 3, 2, "Three pieces instead of one"),
+            (SavingKind.SHORT, None, (part,) * 4, 3, "Four pieces instead of one"),
+            (SavingKind.SHORT, None, (part,) * 5, 4, "Five pieces instead of one"),
+            (SavingKind.SHORT, None, (part,) * 6, 5, "Six pieces instead of one"),
             (SavingKind.SHORT, None, (part,) * 7, 6, "7 pieces instead of one"),
         ]:
             with self.subTest(words):
