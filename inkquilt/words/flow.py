@@ -139,14 +139,14 @@ def spans_within(region: BaseGeometry, pitch: Grains, inset: Grains = 0) -> tupl
     for row in range(int((bottom - first) // pitch)):
         y = first + row * pitch
         band = shapely.box(left - 1, y, right + 1, y + pitch)
-        for low, high in _whole(band.difference(inner), left, right):
+        for low, high in _whole(band.difference(inner), left):
             if high - low >= LEAST_SPAN:
                 found.append(Span(math.ceil(low), y, math.floor(high) - math.ceil(low)))
     return tuple(found)
 
 
-def _whole(outside: BaseGeometry, left: float, right: float) -> list[tuple[float, float]]:
-    """Return the stretches over which nothing of a row lies outside."""
+def _whole(outside: BaseGeometry, left: float) -> list[tuple[float, float]]:
+    """Return the stretches over which nothing of a row lies outside; what lies outside goes on past both ends."""
     parts = [part for part in getattr(outside, "geoms", [outside]) if part.area > 1]
     ends = sorted((part.bounds[0], part.bounds[2]) for part in parts)
     found, at = [], left
@@ -154,8 +154,6 @@ def _whole(outside: BaseGeometry, left: float, right: float) -> list[tuple[float
         if low > at:
             found.append((at, low))
         at = max(at, high)
-    if at < right:
-        found.append((at, right))
     return found
 
 

@@ -100,11 +100,9 @@ def _on_photos(
 
 
 def _spot(one: Box, page: Page) -> str:
-    """Say in which part of a page a box lies; one that reaches across says only how high."""
+    """Say in which part of a page the middle of a box lies."""
     row = _third(one.y, page.height, ("upper", "", "lower"))
     column = _third(one.x, page.width, ("left", "", "right"))
-    if one.x.length > page.width * 2 // 3:
-        column = ""
     if row and column:
         return f"{row} {column}"
     return {"upper": "at the top", "lower": "at the foot", "left": "at the left", "right": "at the right"}.get(

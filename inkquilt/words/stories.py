@@ -144,8 +144,7 @@ class JournalSetting:
         used = len(self.lines) / self.holds.lines if self.holds.lines else 1.0
         spare = 0.0 if self.way is JournalWay.EMPTY or used >= 0.5 else 1.0 - used
         usual = list(JournalWay).index(self.way)
-        else_where = 2 if self.block is None else 0
-        worth = usual + 3 * spare + else_where + 2 * self._narrow
+        worth = usual + 3 * spare + 2 * self._narrow
         over = len(self.left_over) if not self.fits else 0
         # The place that was drawn for words comes before all others that hold them.
         return (not self.fits, over, self.hidden, self.block is None, smaller, worth)

@@ -53,9 +53,6 @@ from inkquilt.words.prompts import MOST_PROMPTS, Told, prompts
 from inkquilt.words.readable import LetterContrast, UnderlayKind, readability
 from inkquilt.words.rooms import strip_at, strip_height, strip_spans
 from inkquilt.words.script import (
-    LEADING as FONT_LEADING,
-)
-from inkquilt.words.script import (
     LEAST_HALF_POINTS,
     UnreadableHand,
     at_size,
@@ -390,7 +387,7 @@ class Hands(TestCase):
     def test_a_font_is_as_large_as_its_points(self):
         """72 points are an inch; lines of a font are 1.35 of its size apart."""
         big = font("f", "f", {"n": 500}, {}, 1000, 144)
-        self.assertEqual((big.em, big.pitch, big.plain), (INCH, INCH * FONT_LEADING // 100, 500))
+        self.assertEqual((big.em, big.pitch, big.plain), (INCH, INCH * 135 // 100, 500))
         self.assertEqual(font("f", "f", {}, {}, 1000, 144).plain, 500)
         self.assertEqual([one.half_points for one in sizes_of(NARROW)], list(range(24, LEAST_HALF_POINTS - 1, -1)))
         self.assertEqual(sizes_of(HAND), (HAND,))
@@ -671,6 +668,7 @@ class Asking(TestCase):
         self.assertLessEqual(len(prompts(many, "x")), MOST_PROMPTS)
         self.assertEqual(len(set(prompts(many))), len(prompts(many)))
         self.assertEqual(len(prompts([])), 3)
+        self.assertNotRegex(" ".join(prompts([Told("a")])), "Who are|Who is that")
 
 
 class Ways(TestCase):

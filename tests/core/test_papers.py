@@ -27,8 +27,6 @@ from inkquilt.paper.printed import printed_on
 from inkquilt.paper.regions import AxisHold, Hold, Motif, MotifUse, SheetRegion
 from inkquilt.paper.repeats import Repeat, RowMargins, RowTooLong, alternated, cells_of, graduated, per_sheet, row_of
 from inkquilt.paper.saving import (
-    LEAST_BAND,
-    LEAST_LIP,
     LEAST_SAVED,
     Openwork,
     Saving,
@@ -314,6 +312,11 @@ class Tools(TestCase):
             with self.subTest(finished=finished, edges=edges):
                 self.assertEqual(ToolUse(punch, edges).cut_size(finished), cut)
 
+    def test_a_tool_asks_nothing_that_was_not_said(self):
+        self.assertEqual(ShapingTool("punch").smallest, 0)
+        self.assertEqual(Repeat(count=2).tuck, 0)
+        self.assertEqual(read_dies(Shape.CIRCLE, "1/8128", Unit.IN)[0].size.width, 1)
+
     def test_limits_of_a_tool(self):
         tool = ShapingTool("border", smallest=INCH, widest=3 * INCH)
         for width, word in [(INCH, ""), (INCH - 1, "narrower"), (3 * INCH, ""), (3 * INCH + 1, "up to")]:
@@ -438,6 +441,18 @@ class PieceLists(TestCase):
 
 
 class Hidden(TestCase):
+    def test_edges_that_meet_leave_no_sliver(self):
+        rows = [row("n", "paper", 0, 0, 12, 4), *(row(f"p{n}", "photo", 4 * n, 0, 4, 4, level=1) for n in range(3))]
+        panel, *photos = sketch_of(*rows).blocks
+        for shift, parts in [(0, 0), (1, 0), (2, 0), (4, 1)]:
+            moved = [replace(photos[0], x=photos[0].x - shift), *photos[1:]]
+            with self.subTest(shift=shift):
+                self.assertEqual(len(visible_parts(panel, hidden_of(panel, [panel, *moved]))), parts)
+
+    def test_pieces_are_counted_from_one(self):
+        blocks = sketch_of(row("a", "base", 0, 0, 12, 12), row("p", "photo", 1, 1, 2, 2, level=1)).blocks
+        self.assertEqual(pieces_of(blocks).numbers, {"a": 1, "p": 2})
+
     def test_what_shows_of_a_panel(self):
         panel, photo = sketch_of(row("n", "paper", 1, 1, 10, 4), row("p", "photo", 4, 0, 4, 6, level=1)).blocks
         hidden = hidden_of(panel, [panel, photo])
@@ -466,8 +481,15 @@ class Hidden(TestCase):
         (saving,) = [one for one in savings_of(sketch.blocks, EIGHTH, INCH // 4) if one.block == "b"]
         self.assertEqual(saving.opening, Inset(inches("3/4"), inches("3/4"), size("10 1/2", "10 1/2")))
         narrower = next(one for one in savings_of(sketch.blocks, EIGHTH, 0) if one.block == "b")
-        least = max(LEAST_BAND, -(-(INCH // 2 + LEAST_LIP) // EIGHTH) * EIGHTH)
-        self.assertEqual(narrower.opening.x, least)
+        self.assertEqual(narrower.opening.x, inches("5/8"))  # 1/2 and a least lip of 1/16, on the next mark
+
+    def test_a_frame_is_half_an_inch_wide_at_least_and_a_lip_a_sixteenth(self):
+        """Common practice, no source."""
+        for edge, lip, begins in [("0", 0, "1/2"), ("1/4", 0, "1/2"), ("7/16", 0, "1/2"), ("7/16", INCH // 8, "9/16")]:
+            sketch = sketch_of(row("b", "base", 0, 0, 12, 12), row("n", "paper", edge, edge, 11, 11, level=1))
+            (saving,) = [one for one in savings_of(sketch.blocks, INCH // 16, lip) if one.block == "b"]
+            with self.subTest(edge=edge, lip=lip):
+                self.assertEqual((saving.opening.x, saving.opening.y), (inches(begins), inches(begins)))
 
     def test_limits_of_what_is_worth_gutting(self):
         for side, worth in [("1 1/2", True), ("1 3/8", False)]:  # a lip of 1/4 on both sides of 1 1/2 leaves 1 in

@@ -345,6 +345,35 @@ class Ranking(TestCase):
         long = story_told(prose(400), 0, small, Rgb(0, 0, 0), on, {}).shortest
         self.assertTrue(long.endswith(", which is more than the page"), long)
 
+    def test_a_wish_for_so_many_words_is_only_ruled(self):
+        on = page(row("j", "journaling", 1, 1, 4, 3))
+        for text, words, blank in [("", 12, True), ("a few words", 12, False), ("a few words", 0, False)]:
+            (first, *_) = story_told(text, words, HAND, Rgb(0, 0, 0), on, {}).ways
+            with self.subTest(text=text, words=words):
+                self.assertEqual({line.text for line in first.lines} == {""}, blank)
+
+    def test_what_to_mind_of_the_writing_itself(self):
+        on = page(row("j", "journaling", 1, 1, 4, 3))
+        for text, script, said in [
+            ("a few words", HAND, ()), ("דבש", HAND, ("written from right to left",)),
+            ("ab", font("f", "Fount", {"a": 500}, {}, 1000, 24), ("Fount has no b",)),
+        ]:  # fmt: skip
+            told = story_told(text, 0, script, Rgb(0, 0, 0), on, {})
+            minded = " ".join(told.minded[[way.way for way in told.ways].index(JournalWay.CARD)])
+            with self.subTest(text):
+                for words in ("written from right to left", "Fount has no b"):
+                    self.assertEqual(words in minded, words in said, minded)
+
+    def test_each_voice_has_a_place_of_its_own(self):
+        on = page(row("p", "photo", 4, 0, 4, 12), row("q", "paper", 0, 4, 12, 4, level=-1))
+        (way,) = [one for one in journal_ways("one\ntwo\nthree", HAND, on) if one.way is JournalWay.VOICES]
+        self.assertEqual([line.text for line in way.lines], ["one", "two", "three"])
+        self.assertEqual(len({(line.span.x, line.span.y) for line in way.lines}), 3)
+        places = [one.box for one in on.places]
+        for line in way.lines:
+            begun = [one for one in places if (one.x.low + INSET, one.y.low + INSET) == (line.span.x, line.span.y)]
+            self.assertTrue(begun, "every voice begins a place")
+
     def test_words_without_a_drawn_place_are_reckoned_for_three_inches_or_the_page(self):
         for width, told in [("12", "3 in wide"), ("2", "2 in wide")]:
             found = story_told("a few words", 0, HAND, Rgb(0, 0, 0), page(width=width), {})
