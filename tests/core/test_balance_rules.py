@@ -44,7 +44,9 @@ class Weight(TestCase):
     def test_what_it_is_counts(self):
         """With nothing known of colours: a half for contrast and for colour each."""
         look = 0.4 + 0.9 * 0.5 + 0.4 * 0.5
-        for role, part in [("photo", 1.0), ("paper", 0.35), ("strip", 0.35), ("mat", 0.5), ("tag", 0.7), ("base", 0.0)]:  # fmt: skip
+        for role, part in [
+            ("photo", 1.0), ("paper", 0.35), ("strip", 0.35), ("mat", 0.5), ("tag", 0.7), ("base", 0.0),
+        ]:  # fmt: skip
             more = {"of": "x"} if role == "mat" else {}
             rows = [row("x", "photo", 8, 8, 1, 1)] if role == "mat" else []
             found = self.weights(layout(*rows, row("p", role, 1, 1, 2, 2, **more)))["p"]
