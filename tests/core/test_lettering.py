@@ -26,6 +26,7 @@ from inkquilt.words.alphabets import (
 from inkquilt.words.flow import (
     LEAST_SPAN,
     LONGEST_TEXT,
+    Capacity,
     Span,
     TextTooLong,
     capacity,
@@ -35,7 +36,7 @@ from inkquilt.words.flow import (
     spans_in,
     spans_within,
 )
-from inkquilt.words.journaling import journal_ways
+from inkquilt.words.journaling import journal_ways, places_left
 from inkquilt.words.legible import TEXT, Beneath, legibility, outline_of
 from inkquilt.words.minding import story_told
 from inkquilt.words.places import (
@@ -361,6 +362,7 @@ class Readable(TestCase):
             with self.subTest(under.kind):
                 self.assertGreaterEqual(under.size.width, title.width + INCH // 2)
                 self.assertGreaterEqual(under.size.height, title.height + INCH // 4)
+                self.assertLess(under.size.height, title.height + 2 * INCH)
                 self.assertEqual((under.size.width % (INCH // 8), under.size.height % (INCH // 8)), (0, 0))
                 self.assertLessEqual(abs(under.x + under.size.width // 2 - 3 * INCH), 1)
                 self.assertLessEqual(abs(under.y + under.size.height // 2 - 2 * INCH), 1)
@@ -490,7 +492,7 @@ class Lines(TestCase):
         self.assertEqual(least_height("", HAND, INCH, 10), 20)
 
     def test_what_goes_somewhere_counts_words_characters_and_lines(self):
-        self.assertEqual(capacity(HAND, []).words, 0)
+        self.assertEqual(capacity(HAND, []), Capacity(0, 0, 0))
         two = capacity(HAND, self.spans(2))  # "we had" and "meant to": ten characters a line
         self.assertEqual((two.words, two.characters, two.lines), (4, len("we had meant to"), 2))
 
@@ -513,9 +515,19 @@ class Free(TestCase):
             (place, *_) = free_places((), page_of(wide, high), INCH // 8)
             return place.kind
 
+        self.assertEqual(BAND, 5)
         self.assertEqual(kind(str(2 * BAND), "2"), PlaceKind.BAND)
         self.assertEqual(kind(str(2 * BAND - 1), "2"), PlaceKind.RECTANGLE)
         self.assertEqual(kind("2", str(2 * BAND)), PlaceKind.BAND)
+
+    def test_the_largest_come_first(self):
+        blocks = sketch_of(row("p", "photo", 5, 0, 2, 12), row("q", "photo", 7, 4, 5, 1)).blocks
+        places = free_places(blocks, page_of("12", "12"), INCH // 8)
+        self.assertEqual([place.area // INCH**2 for place in places], [60, 35, 20])
+        on = JournalPage(blocks, page_of("12", "12"), INCH // 8)
+        words = [place.holds.words for place in places_left(HAND, on)]
+        self.assertEqual(words, sorted(words, reverse=True))
+        self.assertGreater(words[0], words[-1])
 
     def test_where_a_place_is_is_said(self):
         page = page_of("12", "12")
@@ -639,6 +651,15 @@ class Minded(TestCase):
             minded = " ".join(" ".join(words) for words in told.minded)
             with self.subTest(value=value):
                 self.assertEqual("hard to read there" in minded, hard)
+
+    def test_what_a_surface_asks_of_the_pen_is_said(self):
+        on = JournalPage(sketch_of(row("a", "paper", 0, 0, 12, 12)).blocks, page_of("12", "12"), INCH // 8)
+        for kind, dry, card in [(PaperKind.SOLID, False, False), (PaperKind.METALLIC, True, False),
+                                (PaperKind.BUSY, False, True)]:  # fmt: skip
+            told = story_told("a few words", 0, HAND, Rgb(0, 0, 0), on, {"a": Beneath(Rgb(255, 255, 255), kind)})
+            minded = " ".join(" ".join(words) for words in told.minded)
+            with self.subTest(kind):
+                self.assertEqual(("let the ink dry before" in minded, "write on a card" in minded), (dry, card))
 
     def test_a_paper_under_hardly_any_of_a_line_does_not_count(self):
         for start, counts in [(4 * INCH - INCH // 10, True), (4 * INCH - INCH // 50, False), (5 * INCH, False)]:
