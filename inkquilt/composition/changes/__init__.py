@@ -5,6 +5,7 @@ To add a kind, write its class with ``@change`` in the module of its subject: it
 
 ``base``      what all share
 ``layout``    the page, the way to fit, what is left out
+``building``  pieces laid, copied, leaned, taken away
 ``contents``  titles and sheets
 ``papers``    papers of the stash
 ``cutting``   how pieces are cut from them
@@ -15,7 +16,18 @@ To add a kind, write its class with ``@change`` in the module of its subject: it
 ``states``    earlier states taken up again
 """
 
-from inkquilt.composition.changes import accents, by_hand, contents, cutting, layout, papers, photos, states, stories
+from inkquilt.composition.changes import (
+    accents,
+    building,
+    by_hand,
+    contents,
+    cutting,
+    layout,
+    papers,
+    photos,
+    states,
+    stories,
+)
 from inkquilt.composition.changes.base import (
     After,
     Change,
@@ -38,6 +50,7 @@ __all__ = [
     "Lettering",
     "Writing",
     "accents",
+    "building",
     "by_hand",
     "contents",
     "cutting",

@@ -1,0 +1,227 @@
+"""Building on the page: pieces laid, one more of one, a lean, two that change places, one taken away.
+
+The page is its own sketch from then on (``own_sketch``), and everything else stays where it is.
+"""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from fractions import Fraction
+from typing import Annotated, Final
+
+from inkquilt.composition.asked import Between, Degrees, Name, Place, Typed, length_of
+from inkquilt.composition.changes.base import After, Change, Changed, Known, change, the_block_on
+from inkquilt.composition.document import PageDocument
+from inkquilt.composition.own_sketch import built
+from inkquilt.errors import refuse
+from inkquilt.lengths import INCH, MM, Grains, Unit
+from inkquilt.photos.mats import with_mats
+from inkquilt.sketch.building import (
+    LAID,
+    Beside,
+    beside,
+    copied,
+    cut_to,
+    free_letter,
+    held_on,
+    in_emptiest,
+    moved,
+    new_piece,
+    refuse_full,
+    stack_of,
+    tilted,
+    usual_size,
+)
+from inkquilt.sketch.draft import Draft
+from inkquilt.sketch.geometry import box
+from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
+from inkquilt.sketch.redraw import removed
+from inkquilt.sketch.relations import Reveals
+
+Times = Annotated[int, Between(1, 12)]
+#: What shows of a layer, and lies between two of a row, when nothing else is said.
+_LITTLE: Final = {Unit.IN: INCH // 8, Unit.MM: 3 * MM}
+#: What a layer can be laid behind.
+_LAYERED: Final = (Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.PAPER, Role.TAG)
+
+
+def _page_of(document: PageDocument) -> Sketch:
+    """Return the page as it lies. Raises ``BadInput`` when nothing lies on it."""
+    if not document.blocks:
+        raise refuse("nothing-fits", "Nothing fits on this page yet, so there is nothing to build on.")
+    size = Size(document.page.width, document.page.height)
+    return Sketch(document.sketch.name, document.unit, size, document.blocks)
+
+
+def _with(blocks: tuple[Block, ...], changed: tuple[Block, ...]) -> tuple[Block, ...]:
+    by_id = {block.id: block for block in changed}
+    return tuple(by_id.get(block.id, block) for block in blocks)
+
+
+def _held(document: PageDocument, members: tuple[Block, ...]) -> tuple[Block, ...]:
+    """Return a stack moved by as little as brings it where it may lie."""
+    return moved(members, *held_on(members[0], document.page, document.grid))
+
+
+def _half_on(twice: Grains, grid: Grains) -> Grains:
+    """Return half a way, in whole marks."""
+    return round(Fraction(twice, 2 * grid)) * grid
+
+
+def _unpinned(document: PageDocument, members: tuple[Block, ...]) -> PageDocument:
+    names = {block.id for block in members}
+    return replace(document, pins=tuple(pin for pin in document.pins if pin.block not in names))
+
+
+@change("lay-piece", After.STAYS)
+class LayPiece(Change):
+    """Lay a new piece on the page: where it is dropped (in the page's unit), else where it covers least."""
+
+    role: Role
+    shape: Shape = Shape.RECT
+    width: Typed = ""
+    height: Typed = ""
+    at_x: Place | None = None
+    at_y: Place | None = None
+
+    def applied(self, document: PageDocument, known: Known) -> Changed:
+        sketch = _page_of(document)
+        if self.role not in LAID or self.shape in (Shape.POLYGON, Shape.FRAME):
+            raise refuse(
+                "not-laid", "A paper, strip, border, photo, title, story, tag or place for a cluster is laid.", "role"
+            )
+        refuse_full(document.sketch.blocks)
+        piece = new_piece(document.sketch.blocks, self.role, self._shape(), self._size(document))
+        if self.at_x is None or self.at_y is None:
+            piece = in_emptiest(piece, sketch.blocks, document.page, document.grid)
+        else:
+            unit = document.unit.grains
+            x, y = (round(Fraction(at) * unit / document.grid) * document.grid for at in (self.at_x, self.at_y))
+            (piece,) = _held(document, (cut_to(piece.placed(x, y, piece.size), document.page),))
+        return Changed(built(document, (*sketch.blocks, piece)), f"laid {piece.name}")
+
+    def _shape(self) -> Shape:
+        return Shape.CIRCLE if self.role is Role.CLUSTER else self.shape
+
+    def _size(self, document: PageDocument) -> Size:
+        usual = usual_size(self.role, document.page, document.grid)
+        width, height = (
+            length_of(typed, document.unit, f"The {side}", side) if typed else length
+            for typed, side, length in ((self.width, "width", usual.width), (self.height, "height", usual.height))
+        )
+        page = document.page
+        if not (0 < width <= page.width and 0 < height <= page.height):
+            raise refuse("size-off-page", "A piece is more than nothing and no larger than the page.", "width")
+        return Size(min(width, height), min(width, height)) if self._shape() is Shape.CIRCLE else Size(width, height)
+
+
+@change("layer", After.STAYS)
+class LayLayer(Change):
+    """Lay a paper behind a piece, showing alike all round; it takes the place of the mats that were there."""
+
+    block: Name
+    reveal: Typed = ""
+
+    def applied(self, document: PageDocument, known: Known) -> Changed:
+        sketch, block = _page_of(document), the_block_on(document, self.block)
+        if block.role not in _LAYERED:
+            raise refuse("no-layer", f"Nothing is laid behind {block.name}.", "block")
+        refuse_full(document.sketch.blocks)
+        reveal = _LITTLE[document.unit]
+        if self.reveal:
+            reveal = length_of(self.reveal, document.unit, "What shows", "reveal")
+        if not 0 < reveal <= 2 * INCH:
+            raise refuse("reveal", "A layer shows more than nothing and 2 in at most.", "reveal")
+        even = Reveals(reveal, reveal, reveal, reveal)
+        layered = with_mats(sketch, block.id, (even,), free_letter(document.sketch.blocks))
+        stack, grid = stack_of(layered.blocks, block.id), document.grid
+        to_mark = (round(Fraction(at, grid)) * grid - at for at in (stack[0].x, stack[0].y))
+        members = _held(document, moved(stack, *to_mark))
+        return Changed(built(document, _with(layered.blocks, members)), f"a layer behind {block.name}")
+
+
+@change("one-more", After.STAYS)
+class OneMore(Change):
+    """Lay one more of a piece beside it, or several in a row, with what lies behind it."""
+
+    block: Name
+    side: Beside | None = None
+    times: Times = 1
+    gap: Typed = ""
+
+    def applied(self, document: PageDocument, known: Known) -> Changed:
+        sketch, block = _page_of(document), the_block_on(document, self.block)
+        if block.role is Role.BASE:
+            raise refuse("not-copied", "There is one base on a page.", "block")
+        gap = self._gap(document)
+        blocks, members = sketch.blocks, stack_of(sketch.blocks, block.id)
+        for _ in range(self.times):
+            refuse_full(document.sketch.blocks, len(blocks) - len(sketch.blocks) + len(members))
+            more = copied((*document.sketch.blocks, *blocks), members)
+            members = beside(more, blocks, document.page, document.grid, gap, self.side)
+            blocks = (*blocks, *members)
+        words = f"one more of {block.name}" if self.times == 1 else f"{self.times} more of {block.name}"
+        return Changed(built(document, blocks), words)
+
+    def _gap(self, document: PageDocument) -> Grains:
+        if not self.gap:
+            return _LITTLE[document.unit]
+        gap = length_of(self.gap, document.unit, "The gap", "gap")
+        if not 0 <= gap <= document.page.width:
+            raise refuse("gap", "A gap is nothing or more, and no longer than the page.", "gap")
+        return gap
+
+
+@change("lean", After.STAYS)
+class Lean(Change):
+    """Turn a piece a little, with what lies behind it; 0 sets it straight."""
+
+    block: Name
+    degrees: Degrees
+
+    def applied(self, document: PageDocument, known: Known) -> Changed:
+        sketch, block = _page_of(document), the_block_on(document, self.block)
+        leaning = tilted(stack_of(sketch.blocks, block.id), round(self.degrees * 100))
+        members = _held(document, leaning)
+        words = f"{block.name} leans" if leaning[0].turn else f"{block.name} set straight"
+        return Changed(built(_unpinned(document, members), _with(sketch.blocks, members)), words)
+
+
+@change("trade-places", After.STAYS)
+class TradePlaces(Change):
+    """Let two pieces change places, each as large as it is, middle for middle."""
+
+    block: Name
+    other: Name
+
+    def applied(self, document: PageDocument, known: Known) -> Changed:
+        sketch = _page_of(document)
+        one, two = (the_block_on(document, name) for name in (self.block, self.other))
+        first, second = (stack_of(sketch.blocks, block.id) for block in (one, two))
+        if first[0].id == second[0].id or Role.BASE in (one.role, two.role):
+            raise refuse("not-traded", "Two pieces that lie by themselves can change places.", "other")
+        grid, (here, there) = document.grid, (box(stack[0]) for stack in (first, second))
+        across = _half_on(there.x.low + there.x.high - here.x.low - here.x.high, grid)
+        down = _half_on(there.y.low + there.y.high - here.y.low - here.y.high, grid)
+        changed = (*_held(document, moved(first, across, down)), *_held(document, moved(second, -across, -down)))
+        words = f"{one.name} and {two.name} changed places"
+        return Changed(built(_unpinned(document, changed), _with(sketch.blocks, changed)), words)
+
+
+@change("take-away", After.STAYS)
+class TakeAway(Change):
+    """Take a piece away; everything else stays where it is, and its photo goes back to the tray."""
+
+    block: Name
+
+    def applied(self, document: PageDocument, known: Known) -> Changed:
+        sketch, block = _page_of(document), the_block_on(document, self.block)
+        if block.role is Role.BASE:
+            raise refuse("not-taken", "The base stays: everything lies on it.", "block")
+        if block.role is Role.MAT:
+            left = removed(Draft(sketch, frozenset()), block.id).sketch
+        else:
+            left = sketch.without(frozenset({block.id}))
+        if not any(one.role is not Role.BASE for one in left.blocks):
+            raise refuse("nothing-left", "Then nothing would be left on the page.", "block")
+        return Changed(built(document, left.blocks), f"took {block.name} away")
