@@ -13,6 +13,7 @@ from inkquilt.colour import Rgb
 from inkquilt.composition.changes import After, Change, Known, KnownPaper, KnownState, Lettering, kinds
 from inkquilt.composition.changes.accents import Arrange, ChooseSchool, CutFromPaper, Move, MoveAccent, Put, puts_of
 from inkquilt.composition.changes.base import change
+from inkquilt.composition.changes.building import LayLayer, LayPiece, Lean, OneMore, TakeAway, TradePlaces
 from inkquilt.composition.changes.by_hand import AddTie, PinPiece, TypedSize, Unpin, Untie
 from inkquilt.composition.changes.contents import SetSheet, TypeTitle
 from inkquilt.composition.changes.cutting import (
@@ -443,6 +444,11 @@ class Applied(TestCase):
             (PinPiece(block="panel", width="3"), "paper panel resized"), (Untie(tie="x"), "a tie let go"),
             (Untie(tie="x", again=True), "tied again"), (TakeUp(step=1), "back to “as it was”"),
             (ChooseSchool(balance_school=BalanceSchool.SPARSE), "looked at as sparse"),
+            (LayPiece(role=Role.JOURNALING), "laid story 2"), (LayLayer(block="q"), "a layer behind photo q"),
+            (OneMore(block="r"), "one more of photo r"), (OneMore(block="r", times=2), "2 more of photo r"),
+            (Lean(block="r", degrees=3), "photo r leans"), (Lean(block="r", degrees=0), "photo r set straight"),
+            (TradePlaces(block="q", other="r"), "photo q and photo r changed places"),
+            (TakeAway(block="q"), "took photo q away"),
             (Insist(rung=Rung.TAGS_ASIDE, on=False), RUNG_SAID[Rung.TAGS_ASIDE].goes),
         ):  # fmt: skip
             with self.subTest(asked):

@@ -1873,7 +1873,7 @@ export interface components {
             tint: number | null;
             look: components["schemas"]["Look"] | null;
         };
-        Change: components["schemas"]["PinPieceChange"] | components["schemas"]["UnpinChange"] | components["schemas"]["UntieChange"] | components["schemas"]["AddTieChange"] | components["schemas"]["MoveAccentChange"] | components["schemas"]["ArrangeChange"] | components["schemas"]["ChooseSchoolChange"] | components["schemas"]["TypeTitleChange"] | components["schemas"]["SetTitleChange"] | components["schemas"]["SetSheetChange"] | components["schemas"]["LieAcrossChange"] | components["schemas"]["SaveOnChange"] | components["schemas"]["SpareCopiesChange"] | components["schemas"]["SetLipChange"] | components["schemas"]["CutWindowChange"] | components["schemas"]["CloseWindowChange"] | components["schemas"]["MakeRowChange"] | components["schemas"]["CutFromChange"] | components["schemas"]["CutSlantingChange"] | components["schemas"]["ShapeWithChange"] | components["schemas"]["CutDoubleChange"] | components["schemas"]["ChangeFormatChange"] | components["schemas"]["ChangeWayChange"] | components["schemas"]["LeaveOutChange"] | components["schemas"]["BringBackChange"] | components["schemas"]["ConcedeChange"] | components["schemas"]["SwitchChange"] | components["schemas"]["InsistChange"] | components["schemas"]["UseDiesChange"] | components["schemas"]["ChangeGridChange"] | components["schemas"]["LeadChange"] | components["schemas"]["SetLeastChange"] | components["schemas"]["ReworkSlotsChange"] | components["schemas"]["MakeRoomChange"] | components["schemas"]["ChoosePaperChange"] | components["schemas"]["PlacePhotoChange"] | components["schemas"]["PlaceMatchedChange"] | components["schemas"]["LayMatsChange"] | components["schemas"]["KeepWholeChange"] | components["schemas"]["ShieldPhotoChange"] | components["schemas"]["TrimChange"] | components["schemas"]["TakeUpChange"] | components["schemas"]["WriteStoryChange"] | components["schemas"]["TakeStoryAwayChange"];
+        Change: components["schemas"]["PinPieceChange"] | components["schemas"]["UnpinChange"] | components["schemas"]["UntieChange"] | components["schemas"]["AddTieChange"] | components["schemas"]["MoveAccentChange"] | components["schemas"]["ArrangeChange"] | components["schemas"]["ChooseSchoolChange"] | components["schemas"]["LayPieceChange"] | components["schemas"]["LayLayerChange"] | components["schemas"]["OneMoreChange"] | components["schemas"]["LeanChange"] | components["schemas"]["TradePlacesChange"] | components["schemas"]["TakeAwayChange"] | components["schemas"]["TypeTitleChange"] | components["schemas"]["SetTitleChange"] | components["schemas"]["SetSheetChange"] | components["schemas"]["LieAcrossChange"] | components["schemas"]["SaveOnChange"] | components["schemas"]["SpareCopiesChange"] | components["schemas"]["SetLipChange"] | components["schemas"]["CutWindowChange"] | components["schemas"]["CloseWindowChange"] | components["schemas"]["MakeRowChange"] | components["schemas"]["CutFromChange"] | components["schemas"]["CutSlantingChange"] | components["schemas"]["ShapeWithChange"] | components["schemas"]["CutDoubleChange"] | components["schemas"]["ChangeFormatChange"] | components["schemas"]["ChangeWayChange"] | components["schemas"]["LeaveOutChange"] | components["schemas"]["BringBackChange"] | components["schemas"]["ConcedeChange"] | components["schemas"]["SwitchChange"] | components["schemas"]["InsistChange"] | components["schemas"]["UseDiesChange"] | components["schemas"]["ChangeGridChange"] | components["schemas"]["LeadChange"] | components["schemas"]["SetLeastChange"] | components["schemas"]["ReworkSlotsChange"] | components["schemas"]["MakeRoomChange"] | components["schemas"]["ChoosePaperChange"] | components["schemas"]["PlacePhotoChange"] | components["schemas"]["PlaceMatchedChange"] | components["schemas"]["LayMatsChange"] | components["schemas"]["KeepWholeChange"] | components["schemas"]["ShieldPhotoChange"] | components["schemas"]["TrimChange"] | components["schemas"]["TakeUpChange"] | components["schemas"]["WriteStoryChange"] | components["schemas"]["TakeStoryAwayChange"];
         /** @description Put the page on another format or own size. */
         ChangeFormatChange: {
             format?: string | null;
@@ -1941,7 +1941,7 @@ export interface components {
             states: components["schemas"]["StateRequest"][];
             undone?: components["schemas"]["StateRequest"][];
         };
-        ChangeRequest: components["schemas"]["PinPieceChangeRequest"] | components["schemas"]["UnpinChangeRequest"] | components["schemas"]["UntieChangeRequest"] | components["schemas"]["AddTieChangeRequest"] | components["schemas"]["MoveAccentChangeRequest"] | components["schemas"]["ArrangeChangeRequest"] | components["schemas"]["ChooseSchoolChangeRequest"] | components["schemas"]["TypeTitleChangeRequest"] | components["schemas"]["SetTitleChangeRequest"] | components["schemas"]["SetSheetChangeRequest"] | components["schemas"]["LieAcrossChangeRequest"] | components["schemas"]["SaveOnChangeRequest"] | components["schemas"]["SpareCopiesChangeRequest"] | components["schemas"]["SetLipChangeRequest"] | components["schemas"]["CutWindowChangeRequest"] | components["schemas"]["CloseWindowChangeRequest"] | components["schemas"]["MakeRowChangeRequest"] | components["schemas"]["CutFromChangeRequest"] | components["schemas"]["CutSlantingChangeRequest"] | components["schemas"]["ShapeWithChangeRequest"] | components["schemas"]["CutDoubleChangeRequest"] | components["schemas"]["ChangeFormatChangeRequest"] | components["schemas"]["ChangeWayChangeRequest"] | components["schemas"]["LeaveOutChangeRequest"] | components["schemas"]["BringBackChangeRequest"] | components["schemas"]["ConcedeChangeRequest"] | components["schemas"]["SwitchChangeRequest"] | components["schemas"]["InsistChangeRequest"] | components["schemas"]["UseDiesChangeRequest"] | components["schemas"]["ChangeGridChangeRequest"] | components["schemas"]["LeadChangeRequest"] | components["schemas"]["SetLeastChangeRequest"] | components["schemas"]["ReworkSlotsChangeRequest"] | components["schemas"]["MakeRoomChangeRequest"] | components["schemas"]["ChoosePaperChangeRequest"] | components["schemas"]["PlacePhotoChangeRequest"] | components["schemas"]["PlaceMatchedChangeRequest"] | components["schemas"]["LayMatsChangeRequest"] | components["schemas"]["KeepWholeChangeRequest"] | components["schemas"]["ShieldPhotoChangeRequest"] | components["schemas"]["TrimChangeRequest"] | components["schemas"]["TakeUpChangeRequest"] | components["schemas"]["WriteStoryChangeRequest"] | components["schemas"]["TakeStoryAwayChangeRequest"];
+        ChangeRequest: components["schemas"]["PinPieceChangeRequest"] | components["schemas"]["UnpinChangeRequest"] | components["schemas"]["UntieChangeRequest"] | components["schemas"]["AddTieChangeRequest"] | components["schemas"]["MoveAccentChangeRequest"] | components["schemas"]["ArrangeChangeRequest"] | components["schemas"]["ChooseSchoolChangeRequest"] | components["schemas"]["LayPieceChangeRequest"] | components["schemas"]["LayLayerChangeRequest"] | components["schemas"]["OneMoreChangeRequest"] | components["schemas"]["LeanChangeRequest"] | components["schemas"]["TradePlacesChangeRequest"] | components["schemas"]["TakeAwayChangeRequest"] | components["schemas"]["TypeTitleChangeRequest"] | components["schemas"]["SetTitleChangeRequest"] | components["schemas"]["SetSheetChangeRequest"] | components["schemas"]["LieAcrossChangeRequest"] | components["schemas"]["SaveOnChangeRequest"] | components["schemas"]["SpareCopiesChangeRequest"] | components["schemas"]["SetLipChangeRequest"] | components["schemas"]["CutWindowChangeRequest"] | components["schemas"]["CloseWindowChangeRequest"] | components["schemas"]["MakeRowChangeRequest"] | components["schemas"]["CutFromChangeRequest"] | components["schemas"]["CutSlantingChangeRequest"] | components["schemas"]["ShapeWithChangeRequest"] | components["schemas"]["CutDoubleChangeRequest"] | components["schemas"]["ChangeFormatChangeRequest"] | components["schemas"]["ChangeWayChangeRequest"] | components["schemas"]["LeaveOutChangeRequest"] | components["schemas"]["BringBackChangeRequest"] | components["schemas"]["ConcedeChangeRequest"] | components["schemas"]["SwitchChangeRequest"] | components["schemas"]["InsistChangeRequest"] | components["schemas"]["UseDiesChangeRequest"] | components["schemas"]["ChangeGridChangeRequest"] | components["schemas"]["LeadChangeRequest"] | components["schemas"]["SetLeastChangeRequest"] | components["schemas"]["ReworkSlotsChangeRequest"] | components["schemas"]["MakeRoomChangeRequest"] | components["schemas"]["ChoosePaperChangeRequest"] | components["schemas"]["PlacePhotoChangeRequest"] | components["schemas"]["PlaceMatchedChangeRequest"] | components["schemas"]["LayMatsChangeRequest"] | components["schemas"]["KeepWholeChangeRequest"] | components["schemas"]["ShieldPhotoChangeRequest"] | components["schemas"]["TrimChangeRequest"] | components["schemas"]["TakeUpChangeRequest"] | components["schemas"]["WriteStoryChangeRequest"] | components["schemas"]["TakeStoryAwayChangeRequest"];
         /** @description Fit it another way. */
         ChangeWayChange: {
             school: components["schemas"]["SchoolEnum"];
@@ -2819,6 +2819,31 @@ export interface components {
             bleed: number;
             turned: boolean;
         };
+        /** @description Lay a paper behind a piece, showing alike all round; it takes the place of the mats that were there. */
+        LayLayerChange: {
+            block: string;
+            reveal?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "layer";
+        };
+        /**
+         * @description * `layer` - layer
+         * @enum {string}
+         */
+        LayLayerChangeKindEnum: "layer";
+        /** @description Lay a paper behind a piece, showing alike all round; it takes the place of the mats that were there. */
+        LayLayerChangeRequest: {
+            block: string;
+            reveal?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "layer";
+        };
         /** @description Lay mats behind a photo, the innermost first: what shows on the left, top, right and bottom of each. */
         LayMatsChange: {
             block: string;
@@ -2853,6 +2878,43 @@ export interface components {
             remarks?: string[];
             picture?: string | null;
         };
+        /** @description Lay a new piece on the page: where it is dropped (in the page's unit), else where it covers least. */
+        LayPieceChange: {
+            role: components["schemas"]["RoleEnum"];
+            shape?: components["schemas"]["ShapeEnum"];
+            width?: string;
+            height?: string;
+            /** Format: double */
+            at_x?: number | null;
+            /** Format: double */
+            at_y?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lay-piece";
+        };
+        /**
+         * @description * `lay-piece` - lay-piece
+         * @enum {string}
+         */
+        LayPieceChangeKindEnum: "lay-piece";
+        /** @description Lay a new piece on the page: where it is dropped (in the page's unit), else where it covers least. */
+        LayPieceChangeRequest: {
+            role: components["schemas"]["RoleEnum"];
+            shape?: components["schemas"]["ShapeEnum"];
+            width?: string;
+            height?: string;
+            /** Format: double */
+            at_x?: number | null;
+            /** Format: double */
+            at_y?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lay-piece";
+        };
         /** @description Say that a photo leads, or take that back. */
         LeadChange: {
             block: string;
@@ -2875,6 +2937,33 @@ export interface components {
              * @enum {string}
              */
             kind: "leads";
+        };
+        /** @description Turn a piece a little, with what lies behind it; 0 sets it straight. */
+        LeanChange: {
+            block: string;
+            /** Format: double */
+            degrees: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lean";
+        };
+        /**
+         * @description * `lean` - lean
+         * @enum {string}
+         */
+        LeanChangeKindEnum: "lean";
+        /** @description Turn a piece a little, with what lies behind it; 0 sets it straight. */
+        LeanChangeRequest: {
+            block: string;
+            /** Format: double */
+            degrees: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lean";
         };
         /** @description Leave a block out. */
         LeaveOutChange: {
@@ -3429,6 +3518,43 @@ export interface components {
             /** Format: date-time */
             readonly changed: string;
         };
+        /** @description Lay one more of a piece beside it, or several in a row, with what lies behind it. */
+        OneMoreChange: {
+            block: string;
+            side?: (components["schemas"]["OneMoreChangeSideEnum"] | components["schemas"]["NullEnum"]) | null;
+            times?: number;
+            gap?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "one-more";
+        };
+        /**
+         * @description * `one-more` - one-more
+         * @enum {string}
+         */
+        OneMoreChangeKindEnum: "one-more";
+        /** @description Lay one more of a piece beside it, or several in a row, with what lies behind it. */
+        OneMoreChangeRequest: {
+            block: string;
+            side?: (components["schemas"]["OneMoreChangeSideEnum"] | components["schemas"]["NullEnum"]) | null;
+            times?: number;
+            gap?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "one-more";
+        };
+        /**
+         * @description * `right` - right
+         *     * `left` - left
+         *     * `below` - below
+         *     * `above` - above
+         * @enum {string}
+         */
+        OneMoreChangeSideEnum: "right" | "left" | "below" | "above";
         /** @description One side of a cut: which piece it is, or that it is left over or cut on. */
         Outcome: {
             part: string;
@@ -4895,6 +5021,29 @@ export interface components {
          * @enum {string}
          */
         TableStockEnum: "sheet" | "scrap" | "middle";
+        /** @description Take a piece away; everything else stays where it is, and its photo goes back to the tray. */
+        TakeAwayChange: {
+            block: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "take-away";
+        };
+        /**
+         * @description * `take-away` - take-away
+         * @enum {string}
+         */
+        TakeAwayChangeKindEnum: "take-away";
+        /** @description Take a piece away; everything else stays where it is, and its photo goes back to the tray. */
+        TakeAwayChangeRequest: {
+            block: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "take-away";
+        };
         /** @description Settle what was done; leftovers with both sides at least ``keep_above`` go to the stash. */
         TakeStockRequest: {
             version: number;
@@ -5077,6 +5226,31 @@ export interface components {
             name: string;
             edges: number;
             words: string;
+        };
+        /** @description Let two pieces change places, each as large as it is, middle for middle. */
+        TradePlacesChange: {
+            block: string;
+            other: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "trade-places";
+        };
+        /**
+         * @description * `trade-places` - trade-places
+         * @enum {string}
+         */
+        TradePlacesChangeKindEnum: "trade-places";
+        /** @description Let two pieces change places, each as large as it is, middle for middle. */
+        TradePlacesChangeRequest: {
+            block: string;
+            other: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "trade-places";
         };
         /** @description A change that takes it away: the embellishments then, blocks moved, papers swapped, what is noticed then. */
         Trial: {

@@ -36,6 +36,12 @@ const NAMES: Partial<Record<Change['kind'], string>> = {
   paper: 'a paper',
   accent: 'an embellishment moved',
   arrange: 'embellishments laid',
+  'lay-piece': 'a piece laid',
+  layer: 'a layer behind a piece',
+  'one-more': 'one more of a piece',
+  lean: 'a lean',
+  'trade-places': 'two pieces that changed places',
+  'take-away': 'a piece taken away',
 }
 
 /** What a step that cannot be made any more was, in words. */
