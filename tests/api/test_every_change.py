@@ -258,7 +258,7 @@ class EveryChange(ApiTestCase):
         ({"kind": "whole", "block": "q"}, "no-photo"),
         ({"kind": "take-up", "step": 4_000}, "unknown-state"),
         ({"kind": "lay-piece", "role": "mat"}, "not-laid"),
-        ({"kind": "lay-piece", "role": "strip", "at_x": 14, "at_y": 3}, "off-page"),
+        ({"kind": "lay-piece", "role": "strip", "at_x": 19, "at_y": 3}, "off-page"),
         ({"kind": "lay-piece", "role": "photo", "width": "13", "height": "2"}, "size-off-page"),
         ({"kind": "layer", "block": "base"}, "no-layer"),
         ({"kind": "layer", "block": "q", "reveal": "0"}, "reveal"),

@@ -95,16 +95,17 @@ class Laid(BuildingCase):
                 self.assertEqual((layer_for(lying, Role.PAPER), layer_for(lying, Role.PHOTO)), (paper, other))
 
     def test_dropped_somewhere_it_lies_on_the_nearest_mark_there(self):
-        for role, at, then in [
-            (Role.TAG, (2.03, 3.1), (2, 3.125)), (Role.TAG, (-3, 20), (0, 10.625)), (Role.TAG, (11, 0), (10, 0)),
-            (Role.STRIP, (-6, 5), (0, 5)),  # a paper may run off the page: what lies beside it is cut off
+        for role, at, then in [  # a tag is 2 x 1 3/8, a strip 12 x 1
+            (Role.TAG, (3.03, 3.8), (2, 3.125)), (Role.TAG, (-3, 20), (0, 10.625)), (Role.TAG, (11.5, 0), (10, 0)),
+            (Role.STRIP, (6, 5.5), (0, 5)), (Role.STRIP, (6, 5.53), (0, 5)), (Role.STRIP, (6, 5.57), (0, 5.125)),
         ]:  # fmt: skip
             after = done(DOCUMENT, LayPiece(role=role, at_x=at[0], at_y=at[1]))
             with self.subTest(role, at=at):
                 self.assertEqual(places(after)[after.blocks[-1].id][:2], then)
-        strip = done(DOCUMENT, LayPiece(role=Role.STRIP, at_x=-6, at_y=5)).blocks[-1]
-        self.assertEqual(strip.width, 6 * INCH)
-        self.refused("off-page", LayPiece(role=Role.STRIP, at_x=-12.5, at_y=5))
+        # A paper may run off the page: what lies beside it is cut off.
+        strip = done(DOCUMENT, LayPiece(role=Role.STRIP, at_x=0, at_y=5)).blocks[-1]
+        self.assertEqual((strip.x, strip.width), (0, 6 * INCH))
+        self.refused("off-page", LayPiece(role=Role.STRIP, at_x=-6.5, at_y=5))
 
     def test_in_a_size_of_its_own(self):
         after = done(DOCUMENT, LayPiece(role=Role.PHOTO, width="3 1/2", height="5"))
@@ -322,7 +323,7 @@ class ItsOwnSketch(BuildingCase):
         self.sound(after)
 
     def test_fitted_anew_it_comes_back_as_it_was_built(self):
-        after = done(DOCUMENT, LayPiece(role=Role.TAG, at_x=9, at_y=0), OneMore(block="q", side=Beside.BELOW))
+        after = done(DOCUMENT, LayPiece(role=Role.TAG, at_x=10, at_y=0.5), OneMore(block="q", side=Beside.BELOW))
         again = fit(replace(after.request, near=after.blocks), after.way)
         self.assertEqual(again.blocks, after.blocks)
 

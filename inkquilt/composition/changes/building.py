@@ -75,7 +75,7 @@ def _unpinned(document: PageDocument, members: tuple[Block, ...]) -> PageDocumen
 
 @change("lay-piece", After.STAYS)
 class LayPiece(Change):
-    """Lay a new piece on the page: where it is dropped (in the page's unit), else where it covers least."""
+    """Lay a new piece on the page, its middle where it is dropped (in the page's unit), else where it covers least."""
 
     role: Role
     shape: Shape = Shape.RECT
@@ -95,8 +95,11 @@ class LayPiece(Change):
         if self.at_x is None or self.at_y is None:
             piece = in_emptiest(piece, sketch.blocks, document.page, document.grid)
         else:
-            unit = document.unit.grains
-            x, y = (round(Fraction(at) * unit / document.grid) * document.grid for at in (self.at_x, self.at_y))
+            grid, unit = document.grid, document.unit.grains
+            x, y = (
+                round((Fraction(at) * unit - Fraction(length, 2)) / grid) * grid
+                for at, length in ((self.at_x, piece.width), (self.at_y, piece.height))
+            )
             (piece,) = _held(document, (cut_to(piece.placed(x, y, piece.size), document.page),))
         return Changed(built(document, (*sketch.blocks, piece)), f"laid {piece.name}")
 

@@ -9,6 +9,7 @@ import { KeepAsSketch } from './KeepAsSketch'
 import { LeftOut } from './LeftOut'
 import { PageChoices } from './PageChoices'
 import { PhotoTray } from './PhotoTray'
+import { PieceBox } from './PieceBox'
 import type { StepKey } from './steps'
 import type { useCarry } from './useCarry'
 
@@ -36,6 +37,7 @@ export function BenchLeft(props: BenchLeftProps) {
         <PageThumb board={sketch} size={hasTray ? 96 : 150} label={page.sketch_name} />
         {step === 'page' && <KeepAsSketch page={page} />}
       </section>
+      {step === 'page' && page.fit.board.blocks.length > 0 && <PieceBox page={page} onChange={onChange} />}
       <Guarded key={step} what="what this step takes things from">
         <Source {...props} />
       </Guarded>

@@ -4,6 +4,7 @@ import Form from 'react-bootstrap/Form'
 import { Fractions } from '../app/Fractions'
 import { formText } from '../app/formText'
 import type { BoardBlock, Change, Page, Tie } from '../api/client'
+import { BuildDeeds } from './BuildDeeds'
 import { Reckoning } from './Reckoning'
 
 interface HeldProps {
@@ -52,6 +53,7 @@ export function Held({ page, block, ties, onChange, onPutDown }: HeldProps) {
         </li>
         {block.role !== 'mat' && <Least block={block} unit={page.format.unit} onChange={onChange} />}
       </ul>
+      <BuildDeeds page={page} block={block} onChange={onChange} onPutDown={onPutDown} />
       <Reckoning page={page} block={block} />
       <h3>{mine.length ? 'Tied to' : 'Tied to nothing'}</h3>
       <ul className="ties">
