@@ -1,5 +1,6 @@
 """What a page's document asks of its pieces, as the core knows it."""
 
+from inkquilt.composition.digest import digest
 from inkquilt.composition.document import PageDocument
 from inkquilt.cutting.pieces import CutWishes
 from inkquilt.cutting.terms import Settled, offered, openwork_of, settled
@@ -24,6 +25,11 @@ def wishes_on(document: PageDocument, pieces: PieceList | None = None) -> Settle
         unit=document.unit,
     )
     return settled(pieces, cuts.pieces, wishes)
+
+
+def cutting_terms(document: PageDocument) -> str:
+    """Return a key for all of a page that its cuts depend on; titles, photos and stories are none of it."""
+    return digest((document.blocks, document.page, document.grid, document.sheets, document.cuts))
 
 
 def savings_on(document: PageDocument, wishes: CutWishes) -> tuple[Saving, ...]:

@@ -8,6 +8,7 @@ from typing import Any, Final
 
 from django.db import transaction
 
+from inkquilt.composition.wishes import cutting_terms
 from inkquilt.cutting import table
 from inkquilt.cutting.table import Spoiled, StockChange, TableSheet
 from inkquilt.lengths import Grains
@@ -26,9 +27,9 @@ SECONDS: Final = 1.2
 
 def start(*, page: Page) -> CutRun:
     """Begin to cut a page, or go on where it was left."""
-    known = CutRun.objects.filter(page=page).first()
+    known = CutRun.objects.filter(page=page).select_related("page").first()
     if known is not None:
-        if known.page_version == page.version or known.ticks or known.made:
+        if not is_stale(known) or known.ticks or known.made:
             return known
         known.delete()  # nothing was cut yet, and the page is another by now
     document = document_of(page)
@@ -40,6 +41,14 @@ def start(*, page: Page) -> CutRun:
             page=page, defaults={"page_version": page.version, "table": _kept(page, plan)}
         )
     return run
+
+
+def is_stale(run: CutRun) -> bool:
+    """Tell whether what is to be cut for the page is another by now than what the run was planned for."""
+    if run.page_version == run.page.version:
+        return False
+    terms = run.table.get("terms")  # runs that were begun before terms were kept go by the version alone
+    return terms is None or terms != cutting_terms(document_of(run.page))
 
 
 def run_of(page: Page) -> CutRun:
@@ -142,4 +151,5 @@ def _kept(page: Page, plan: PagePlan) -> dict[str, Any]:
     """Return the plan as the table shows it, and in grains as it is reckoned with."""
     sheets = table.table_sheets(plan.plans, [group.paper.pk if group.paper else None for group in plan.groups])
     shown = table_answer(document_of(page), page.version, plan)
-    return {"shown": shown, "lying": [table.write_sheet(one) for one in sheets]}
+    terms = cutting_terms(document_of(page))
+    return {"shown": shown, "lying": [table.write_sheet(one) for one in sheets], "terms": terms}

@@ -76,7 +76,7 @@ def run_answer(run: CutRun) -> dict[str, Any]:
     return {
         "version": run.version,
         "page_name": run.page.name,
-        "stale": run.page_version != run.page.version,
+        "stale": runs.is_stale(run),
         "ended": not any(paper["sheets"] for paper in shown["papers"]),
         "table": shown,
         "done": [{"sheet": sheet, "steps": steps} for sheet, steps in run.ticks.items()],

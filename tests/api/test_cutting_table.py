@@ -359,6 +359,39 @@ class AtTheTable(CuttingCase):
         self.do(kind="copies", block="m1", count=0)
         self.assertTrue(self.send("post", f"pages/{self.page}/cutting/run/").json()["stale"])
 
+    def test_what_changes_no_cut_leaves_a_run_as_it_is(self):
+        """A title, a photo in its slot, a page renamed: all was cut, and stays cut."""
+        for sheet in (one for paper in self.run["table"]["papers"] for one in paper["sheets"]):
+            self.sheet = sheet
+            self.tick(max(1, len(sheet["steps"])))
+        before = self.send("post", f"pages/{self.page}/cutting/run/").json()
+        photo = self.add_photo()
+        self.do(kind="photo", block="p1", photo=photo.pk)
+        self.do(kind="school", balance_school="sparse")
+        self.version = self.send("patch", f"pages/{self.page}/", {"version": self.version, "name": "Roof"}).json()[
+            "version"
+        ]
+        after = self.send("post", f"pages/{self.page}/cutting/run/").json()
+        self.assertFalse(after["stale"])
+        self.assertEqual({**after, "page_name": ""}, {**before, "page_name": ""})
+        # What is cut otherwise is said, and what lay on the table is still there.
+        self.do(kind="copies", block="m1", count=2)
+        later = self.send("post", f"pages/{self.page}/cutting/run/").json()
+        self.assertEqual((later["stale"], later["done"]), (True, after["done"]))
+
+    def test_a_run_that_is_not_begun_stays_too(self):
+        self.do(kind="school", balance_school="sparse")
+        again = self.send("post", f"pages/{self.page}/cutting/run/").json()
+        self.assertEqual((again["stale"], again["version"], again["table"]), (False, 1, self.run["table"]))
+
+    def test_a_run_from_before_goes_by_the_pages_version(self):
+        run = CutRun.objects.get()
+        del run.table["terms"]
+        run.save()
+        self.tick(1)
+        self.do(kind="school", balance_school="sparse")
+        self.assertTrue(self.send("get", f"pages/{self.page}/cutting/run/").json()["stale"])
+
 
 class TrimmerBox(ApiTestCase):
     ASKED = {"name": "Blue", "longest": "12 1/2", "widest": "12", "finest": "1/16", "narrowest": "1/8"}

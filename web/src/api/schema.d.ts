@@ -2878,7 +2878,7 @@ export interface components {
             remarks?: string[];
             picture?: string | null;
         };
-        /** @description Lay a new piece on the page: where it is dropped (in the page's unit), else where it covers least. */
+        /** @description Lay a new piece on the page, its middle where it is dropped (in the page's unit), else where it covers least. */
         LayPieceChange: {
             role: components["schemas"]["RoleEnum"];
             shape?: components["schemas"]["ShapeEnum"];
@@ -2899,7 +2899,7 @@ export interface components {
          * @enum {string}
          */
         LayPieceChangeKindEnum: "lay-piece";
-        /** @description Lay a new piece on the page: where it is dropped (in the page's unit), else where it covers least. */
+        /** @description Lay a new piece on the page, its middle where it is dropped (in the page's unit), else where it covers least. */
         LayPieceChangeRequest: {
             role: components["schemas"]["RoleEnum"];
             shape?: components["schemas"]["ShapeEnum"];
