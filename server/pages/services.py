@@ -24,6 +24,7 @@ from inkquilt.fit import School, Way, bounds
 from inkquilt.fit.request import Budget, Status, Switches
 from inkquilt.page import Page as CorePage
 from inkquilt.page import Side
+from inkquilt.sketch import Block
 from inkquilt.sketch import Sketch as CoreSketch
 from inkquilt.sketch.model import Size
 from server.common.errors import ApiError
@@ -204,7 +205,7 @@ def _with_accents_along(document: PageDocument, before: PageDocument, changed: P
     """
     known, by_hand = set(before.accents), changed.accents != before.accents
     stayed = tuple(accent for accent in changed.accents if accent in known)
-    if document.blocks == before.blocks or not (stayed or before.home):
+    if _places(document) == _places(before) or not (stayed or before.home):
         return replace(document, home=None) if by_hand else document
     home = None if by_hand else before.home
     home = home or AccentsHome(stayed, before.laid)
@@ -214,6 +215,11 @@ def _with_accents_along(document: PageDocument, before: PageDocument, changed: P
         accents = [moved.get(one.key, one) for one in changed.accents if one.key in moved or one not in known]
         return replace(document, accents=tuple(accents), home=None)
     return replace(document, accents=along.laid, home=home)
+
+
+def _places(document: PageDocument) -> list[Block]:
+    """Return the blocks as they lie, of whatever paper."""
+    return [replace(block, paper=None) for block in document.blocks]
 
 
 def _with_photos(page: Page, document: PageDocument) -> PageDocument:

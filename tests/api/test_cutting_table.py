@@ -116,7 +116,13 @@ class Tables(CuttingCase):
     def test_a_paper_is_chosen_for_a_letter_or_by_touching_a_piece_and_shows_on_the_board(self):
         page = self.do(kind="paper", block="m1", stash_paper=self.white.pk, side="B")
         looks = {block["id"]: block["look"] for block in page["fit"]["board"]["blocks"]}
-        self.assertEqual(looks["m2"], {"colour": "#e9e1cf", "kind": "solid", "lie": None, "picture": None})
+        self.assertEqual(looks["m1"], {"colour": "#e9e1cf", "kind": "solid", "lie": None, "picture": None})
+        self.assertIsNone(looks["m2"])  # on that piece alone, though both were of one paper
+        letters = {block["id"]: block["paper"] for block in page["fit"]["board"]["blocks"]}
+        self.assertEqual((letters["m1"], letters["m2"], letters["p1"]), ("C", "white", None))
+        both = self.do(kind="paper", paper="white", stash_paper=self.white.pk, side="B")
+        now = {block["id"]: block["look"] for block in both["fit"]["board"]["blocks"]}
+        self.assertEqual((now["m1"], now["m2"]), (looks["m1"], looks["m1"]))
         papers, _ = self.table()
         self.assertEqual(
             (papers["white"]["stash_paper"], papers["white"]["in_hand"]), (self.white.pk, "2 sheets 12 × 12")

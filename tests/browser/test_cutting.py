@@ -87,10 +87,18 @@ class Cutting(BrowserTestCase):
         tray.get_by_role("button", name="turn over: honey").click()
         tray.get_by_role("button", name="honey, B side").click()
         self.page.locator("[data-block=p1]").click()
-        expect(honey.get_by_label("Paper for white")).to_have_value(f"{Paper.objects.get(name='honey').pk} B")
-        choice = honey.get_by_label("Paper for white")
-        choice.focus()
-        choice.select_option(label="white, A side: solid")
+        # On that mat alone; the other one that was of the same paper may have it by one touch.
+        back = f"{Paper.objects.get(name='honey').pk} B"
+        expect(honey.get_by_label("Paper for C")).to_have_value(back)
+        expect(honey.get_by_label("Paper for white")).to_have_count(0)
+        tray.get_by_role("button", name="on all like it too (1 more)").click()
+        expect(honey.get_by_label("Paper for white")).to_have_value(back)
+        expect(tray.get_by_role("button", name="on all like it too")).to_have_count(0)
+        for letter in ("C", "white"):
+            choice = honey.get_by_label(f"Paper for {letter}")
+            choice.focus()
+            choice.select_option(label="white, A side: solid")
+            expect(choice).to_have_count(0)
         expect(self.page.get_by_role("article", name="white")).to_be_visible()
         first = self.page.get_by_role("article", name="white").locator(".piece-number").first
         self.page.get_by_role("button", name="ask more of 3 mat of p1").focus()
@@ -102,7 +110,9 @@ class Cutting(BrowserTestCase):
         self.assert_accessible("cut")
         page.refresh_from_db()
         papers = document_of(page).cuts.papers
-        self.assertEqual({letter: c.name for letter, c in papers.items()}, {"B": "honey", "white": "white"})
+        self.assertEqual(
+            {letter: c.name for letter, c in papers.items()}, {"B": "honey", "C": "white", "white": "white"}
+        )
         self.assert_quiet()
 
     def test_more_is_asked_of_pieces_and_shows_on_the_page_and_the_sheets(self):

@@ -438,7 +438,8 @@ class Applied(TestCase):
             (MakeRow(block="band"), "strip band in one piece"), (CutDouble(block="panel"), "paper panel single"),
             (ShapeWith(block="band", tool=5), "scallop for strip band"),
             (ShapeWith(block="band"), "no tool for strip band"),
-            (ChoosePaper(block="band", stash_paper=7), "comb, A side, for paper B"),
+            (ChoosePaper(block="band", stash_paper=7), "comb, A side, on strip band"),
+            (ChoosePaper(paper="B", stash_paper=7), "comb, A side, for paper B"),
             (ChoosePaper(block="band"), "no paper chosen for B"), (TypeTitle(block="t", text="Honey"), "title “Honey”"),
             (TypeTitle(block="t"), "no title"), (PinPiece(block="q", step_x=1), "photo q moved"),
             (PinPiece(block="panel", width="3"), "paper panel resized"), (Untie(tie="x"), "a tie let go"),
@@ -514,6 +515,35 @@ class Applied(TestCase):
         self.assertEqual((piece.what.key, piece.what.count, piece.what.size), (CUT, None, Size(2 * INCH, INCH // 2)))
         with self.assertRaises(CoreError):
             done(Arrange(put=(Put(cut=replace(cut, width=13), x=3, y=3),)))
+
+    def test_a_paper_lies_on_the_piece_it_is_dropped_on_alone(self):
+        alike = replace(
+            SKETCH,
+            blocks=tuple(
+                replace(block, paper="B") if block.id in ("band", "panel") else block for block in SKETCH.blocks
+            ),
+        )
+        laid = tuple(replace(block, paper=alike.block(block.id).paper) for block in DOCUMENT.blocks)
+        document = replace(DOCUMENT, sketch=alike, fit=replace(DOCUMENT.fit, blocks=laid),
+                           sheets={"B": Size(8 * INCH, 8 * INCH)})  # fmt: skip
+        after = done(ChoosePaper(block="panel", stash_paper=7), document)
+        self.assertEqual(
+            [(b.id, b.paper) for b in after.blocks if b.id in ("band", "panel")], [("band", "B"), ("panel", "C")]
+        )
+        self.assertEqual(after.sketch.block("panel").paper, "C")
+        self.assertEqual((set(after.cuts.papers), after.sheets["C"]), ({"C"}, Size(8 * INCH, 8 * INCH)))
+        # What is of a paper of its own already keeps its letter, and so does what a letter is chosen for.
+        again = done(ChoosePaper(block="panel", stash_paper=7, side=SideName.B), after)
+        self.assertEqual(again.sketch, after.sketch)
+        both = done(ChoosePaper(paper="B", stash_paper=7), document)
+        self.assertEqual((both.sketch, set(both.cuts.papers)), (document.sketch, {"B"}))
+        # Taken off again nothing is made apart.
+        self.assertEqual(done(ChoosePaper(block="band"), document).sketch, document.sketch)
+
+    def test_a_paper_dropped_on_a_photo_lies_on_its_mat(self):
+        after = done(ChoosePaper(block="p", stash_paper=7))
+        mat = after.sketch.block("m")
+        self.assertEqual(set(after.cuts.papers), {mat.paper or "mat"})
 
     def test_two_papers_change_places(self):
         chosen = done(

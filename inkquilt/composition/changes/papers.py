@@ -12,6 +12,8 @@ from inkquilt.composition.papers import PaperChoice
 from inkquilt.errors import refuse
 from inkquilt.paper.kinds import SideName
 from inkquilt.paper.pieces import CUT_FROM_PAPER, paper_of
+from inkquilt.sketch.building import free_letter
+from inkquilt.sketch.model import Block
 
 #: Looks when a paper's colour is not known.
 _UNKNOWN_COLOUR: Final = "#e9e1cf"
@@ -21,7 +23,8 @@ _UNKNOWN_COLOUR: Final = "#e9e1cf"
 class ChoosePaper(Change):
     """Lay a paper of the stash in the place of one of the page's papers, or take it away.
 
-    The place is named by the letter of its ``paper``, or by the ``block`` that was touched.
+    The place is named by the letter of its ``paper``, or by the ``block`` that was touched: then it lies on that
+    piece alone, which is of a paper of its own from then on.
     """
 
     paper: PaperLetter = ""
@@ -30,7 +33,10 @@ class ChoosePaper(Change):
     side: SideName = SideName.A
 
     def applied(self, document: PageDocument, known: Known) -> Changed:
-        letter = self._touched(document) if self.block else self.paper
+        piece = self._touched(document) if self.block else None
+        letter = paper_of(piece) if piece else self.paper
+        if piece and self.stash_paper is not None:
+            document, letter = _apart(document, piece)
         if letter not in {paper_of(block) for block in document.sketch.blocks}:
             raise refuse("unknown-paper", f"There is no paper “{letter[:20]}” on this page.", "paper")
         papers = dict(document.cuts.papers)
@@ -39,7 +45,8 @@ class ChoosePaper(Change):
             done = f"no paper chosen for {letter}"
         else:
             papers[letter] = chosen = self._choice(known, self.stash_paper)
-            done = f"{chosen.name}, {self.side.value} side, for paper {letter}"
+            where = f"on {piece.name}" if piece else f"for paper {letter}"
+            done = f"{chosen.name}, {self.side.value} side, {where}"
         return Changed(replace(document, cuts=replace(document.cuts, papers=papers)), done)
 
     def _choice(self, known: Known, number: int) -> PaperChoice:
@@ -52,12 +59,29 @@ class ChoosePaper(Change):
             paper.pk, paper.name, self.side, side.kind, colour, side.directional, paper.pictures.get(self.side)
         )
 
-    def _touched(self, document: PageDocument) -> str:
-        """Return the paper of the piece that was touched; a photo means the mat it lies on."""
+    def _touched(self, document: PageDocument) -> Block:
+        """Return the piece of paper that was touched; a photo means the mat it lies on."""
         block = the_block(document, self.block)
         if block.role not in CUT_FROM_PAPER:
             mat = next((mat for mat in document.sketch.blocks if block.id in mat.of), None)
             if mat is None:
                 raise refuse("no-paper-there", "There is no paper there: touch a paper, strip, mat or tag.", "block")
             block = mat
-        return paper_of(block)
+        return block
+
+
+def _apart(document: PageDocument, piece: Block) -> tuple[PageDocument, str]:
+    """Return the document with a piece of a paper that no other piece is of, and the letter of that."""
+    letter = paper_of(piece)
+    cut = (block for block in document.sketch.blocks if block.role in CUT_FROM_PAPER)
+    if all(block.id == piece.id for block in cut if paper_of(block) == letter):
+        return document, letter
+    own = free_letter(document.sketch.blocks)
+
+    def lettered(blocks: tuple[Block, ...]) -> tuple[Block, ...]:
+        return tuple(replace(block, paper=own) if block.id == piece.id else block for block in blocks)
+
+    sheets = {**document.sheets, own: document.sheets[letter]} if letter in document.sheets else document.sheets
+    sketch = replace(document.sketch, blocks=lettered(document.sketch.blocks))
+    fit = document.fit and replace(document.fit, blocks=lettered(document.fit.blocks))
+    return replace(document, sketch=sketch, fit=fit, sheets=sheets), own

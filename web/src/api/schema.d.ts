@@ -1794,6 +1794,7 @@ export interface components {
             height: number;
             /** Format: double */
             turn: number;
+            /** @description the letter of the paper it is cut from */
             paper: string | null;
             tint: number | null;
             look: components["schemas"]["Look"] | null;
@@ -2017,7 +2018,8 @@ export interface components {
         /**
          * @description Lay a paper of the stash in the place of one of the page's papers, or take it away.
          *
-         *     The place is named by the letter of its ``paper``, or by the ``block`` that was touched.
+         *     The place is named by the letter of its ``paper``, or by the ``block`` that was touched: then it lies on that
+         *     piece alone, which is of a paper of its own from then on.
          */
         ChoosePaperChange: {
             paper?: string;
@@ -2038,7 +2040,8 @@ export interface components {
         /**
          * @description Lay a paper of the stash in the place of one of the page's papers, or take it away.
          *
-         *     The place is named by the letter of its ``paper``, or by the ``block`` that was touched.
+         *     The place is named by the letter of its ``paper``, or by the ``block`` that was touched: then it lies on that
+         *     piece alone, which is of a paper of its own from then on.
          */
         ChoosePaperChangeRequest: {
             paper?: string;

@@ -133,6 +133,8 @@ function LaidBench({ page }: { page: Page }) {
           step={step}
           photos={hands.photos}
           papers={hands.papers}
+          laidOne={hands.laidOne}
+          onAlike={hands.layOnAlike}
           picked={picked}
           onPick={pick}
           onChange={change}

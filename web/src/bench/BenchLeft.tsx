@@ -12,12 +12,15 @@ import { PhotoTray } from './PhotoTray'
 import { PieceBox } from './PieceBox'
 import type { StepKey } from './steps'
 import type { useCarry } from './useCarry'
+import type { LaidOne } from './useHands'
 
 interface BenchLeftProps {
   page: Page
   step: StepKey
   photos: ReturnType<typeof useCarry<Photo>>
   papers: ReturnType<typeof useCarry<CarriedPaper>>
+  laidOne: LaidOne | null
+  onAlike: () => void
   picked: ReadonlySet<number>
   onPick: (photo: Photo) => void
   onChange: (change: Change) => void
@@ -47,7 +50,8 @@ export function BenchLeft(props: BenchLeftProps) {
   )
 }
 
-function Source({ page, step, photos, papers, picked, onPick, onChange }: BenchLeftProps) {
+function Source(props: BenchLeftProps) {
+  const { page, step, photos, papers, laidOne, onAlike, picked, onPick, onChange } = props
   switch (step) {
     case 'photos':
       return (
@@ -67,6 +71,8 @@ function Source({ page, step, photos, papers, picked, onPick, onChange }: BenchL
           onPress={papers.press}
           onTake={papers.take}
           onFlip={papers.drop}
+          laidOne={laidOne}
+          onAlike={onAlike}
         />
       )
     case 'clusters':

@@ -1,4 +1,4 @@
-import { useCallback, useMemo, type KeyboardEvent, type PointerEvent } from 'react'
+import { useCallback, useMemo, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { BoardBlock, Change, Page, Photo } from '../api/client'
 import { arrowOf } from '../app/arrows'
 import type { CarriedPaper } from '../cutting/PaperTray'
@@ -32,11 +32,19 @@ export function useHands({ page, step, heldId, hold, typeTitle, typeNumber, chan
     [change],
   )
   const photos = useCarry('slot', place)
+  const [laidOne, setLaidOne] = useState<LaidOne | null>(null)
   const layPaper = useCallback(
-    (paper: CarriedPaper, block: string) =>
-      change({ kind: 'paper', block, stash_paper: paper.id, side: paper.side }),
-    [change],
+    (paper: CarriedPaper, block: string) => {
+      setLaidOne(alikeTo(board.blocks, block, paper))
+      change({ kind: 'paper', block, stash_paper: paper.id, side: paper.side })
+    },
+    [board, change],
   )
+  const layOnAlike = useCallback(() => {
+    if (!laidOne) return
+    setLaidOne(null)
+    change({ kind: 'paper', paper: laidOne.letter, stash_paper: laidOne.paper.id, side: laidOne.paper.side })
+  }, [laidOne, change])
   const papers = useCarry('block', layPaper)
   const look = usePhotoLook(page.slots, letGo)
   const piece = usePieceHold(board, page.step, letGo)
@@ -71,7 +79,36 @@ export function useHands({ page, step, heldId, hold, typeTitle, typeNumber, chan
     if (arranging) piece.press(block, event, scale, heldId === block.id)
     else look.onPointerDown(block, event, scale, heldId === block.id)
   }
-  return { photos, papers, look, inHand: piece.shift, photoSlots, activate, onKey, onPointerDown }
+  return {
+    photos,
+    papers,
+    laidOne,
+    layOnAlike,
+    look,
+    inHand: piece.shift,
+    photoSlots,
+    activate,
+    onKey,
+    onPointerDown,
+  }
+}
+
+/** A paper that was laid on one piece while others are of the paper it had: it may lie on them too. */
+export interface LaidOne {
+  paper: CarriedPaper
+  /** The letter of the paper that the others still are of. */
+  letter: string
+  others: number
+}
+
+function alikeTo(blocks: BoardBlock[], touched: string, paper: CarriedPaper): LaidOne | null {
+  const block = blocks.find((one) => one.id === touched)
+  // A paper dropped on a photo lies on the mat behind it.
+  const piece =
+    block?.role === 'photo' ? blocks.find((one) => one.role === 'mat' && one.stack === block.stack) : block
+  if (!piece?.paper) return null
+  const others = blocks.filter((one) => one.paper === piece.paper && one.id !== piece.id).length
+  return others > 0 ? { paper, letter: piece.paper, others } : null
 }
 
 const isPhoto = (block: BoardBlock) => block.role === 'photo'

@@ -21,10 +21,13 @@ interface PaperTrayProps {
   onTake: (paper: CarriedPaper) => void
   /** A paper in the hand was turned over. */
   onFlip: () => void
+  /** A paper that lies on one piece now, while others like it could have it too. */
+  laidOne: { paper: CarriedPaper; others: number } | null
+  onAlike: () => void
 }
 
 /** Her papers, to be dragged onto a piece or taken up and laid there; each can be turned over first. */
-export function PaperTray({ carried, onPress, onTake, onFlip }: PaperTrayProps) {
+export function PaperTray({ carried, onPress, onTake, onFlip, laidOne, onAlike }: PaperTrayProps) {
   const papers = usePapers()
   const [flipped, flip] = useState<ReadonlySet<number>>(new Set())
   const turn = (paper: StashPaper) => {
@@ -41,6 +44,14 @@ export function PaperTray({ carried, onPress, onTake, onFlip }: PaperTrayProps) 
           ? `“${carried.name}” is in your hand: touch a piece.`
           : 'Drag one onto a piece, or touch it and then the piece.'}
       </p>
+      {laidOne && (
+        <p className="laid-one" role="status">
+          “{laidOne.paper.name}” lies on that piece alone.{' '}
+          <button type="button" className="stitched" onClick={onAlike}>
+            on all like it too ({laidOne.others} more)
+          </button>
+        </p>
+      )}
       <Link className="stitched" to="/stash">
         Paper stash
       </Link>
