@@ -84,7 +84,7 @@ class OnTwoPages(TestCase):
             ],
             [(0.5, 12, 0.5, 11.5), (13, 24.5, 0.5, 11.5)],
         )
-        for x, by in [(11, 2), (10.5, 2.5), (10, -2), (8, 0), (12.5, 0.5), (13, 0), (22, -1.5), (0, 0.5), (-3.5, 4)]:
+        for x, by in [(11, 2), (10.5, -2.5), (10, -2), (8, 0), (12.5, 0.5), (13, 0), (22, -1.5), (0, 0.5), (-3.5, 4)]:
             (photo,) = sketch_of(row("p", "photo", x, 2, 4, 4), page=(25, 12)).blocks
             with self.subTest(x=x):
                 self.assertEqual(held_on(photo, self.PAGE, EIGHTH)[0] / INCH, by)
