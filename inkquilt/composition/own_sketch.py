@@ -13,7 +13,7 @@ from typing import Final
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.laid import LaidFit
 from inkquilt.fit import School, Status, Way
-from inkquilt.sketch.model import Block, Role, Size, Sketch
+from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
 from inkquilt.sketch.transform import oriented
 
 AS_IT_LIES: Final = Way(School.KEEP_PROPORTIONS)
@@ -54,6 +54,6 @@ def _left_out(document: PageDocument, page: Size) -> Iterator[Block]:
     for block in held.blocks:
         if block.id not in here:
             size = Size(max(1, round(block.width * across)), max(1, round(block.height * down)))
-            if block.width == block.height:  # circles stay round
+            if block.shape is Shape.CIRCLE:
                 size = Size(min(size.width, size.height), min(size.width, size.height))
             yield block.placed(round(block.x * across), round(block.y * down), size)

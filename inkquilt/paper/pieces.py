@@ -7,6 +7,7 @@ the page's diagram shows. Titles and clusters are not cut from sheets.
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from typing import Final
 
@@ -72,6 +73,19 @@ def _halves(block: Block, piece: Piece, fold: Fold | None) -> list[Piece]:
 def paper_of(block: Block) -> str:
     """Return which paper a block is cut from."""
     return block.paper or block.role.value
+
+
+def paper_at(block: Block, blocks: Iterable[Block]) -> Block | None:
+    """Return the piece of paper that is meant when a block is touched: itself, or of a photo the mat it lies on."""
+    if block.role in CUT_FROM_PAPER:
+        return block
+    return next((mat for mat in blocks if block.id in mat.of), None)
+
+
+def alike_to(piece: Block, blocks: Iterable[Block]) -> tuple[Block, ...]:
+    """Return the other pieces that are cut from the same paper."""
+    cut = (block for block in blocks if block.role in CUT_FROM_PAPER and block.id != piece.id)
+    return tuple(block for block in cut if paper_of(block) == paper_of(piece))
 
 
 def pieces_of(blocks: tuple[Block, ...], fold: Fold | None = None) -> PieceList:

@@ -28,6 +28,8 @@ _PARTS: Final = {
     Role.BORDER: (Fraction(1), Fraction(1, 24)),
     Role.PHOTO: (Fraction(1, 4), Fraction(1, 3)),
 }
+#: What a layer can be laid behind.
+LAYERED: Final = frozenset({Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.PAPER, Role.TAG})
 #: What can be laid by itself; a mat belongs to something.
 LAID: Final = frozenset(_PARTS)
 #: Papers lie beneath these, and may run off the page; these may not.
@@ -261,6 +263,11 @@ def _is_on(piece: Block, page: Page, grid: Grains) -> bool:
     )
 
 
+def may_lean(block: Block) -> bool:
+    """Tell whether a piece can lean at all."""
+    return block.shape is not Shape.CIRCLE and block.role is not Role.BASE
+
+
 def tilted(members: Sequence[Block], turn: int) -> tuple[Block, ...]:
     """Return a stack leaning by so much (hundredths of a degree clockwise), each piece about its own middle.
 
@@ -270,7 +277,7 @@ def tilted(members: Sequence[Block], turn: int) -> tuple[Block, ...]:
         raise refuse("tilt", f"A piece leans by {MOST_TILT // 100}° at most.", "degrees")
     root = members[0]
     for block in members:
-        if block.shape is Shape.CIRCLE or block.role is Role.BASE:
+        if not may_lean(block):
             raise refuse("tilt", f"{block.name} has no lean.", "block")
         if turn and (2 * block.x + block.width, 2 * block.y + block.height) != (
             2 * root.x + root.width,

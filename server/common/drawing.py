@@ -16,7 +16,6 @@ from inkquilt.page import Fold
 from inkquilt.paper import paper_of, pieces_of
 from inkquilt.paper.kinds import PaperKind, PatternRun
 from inkquilt.paper.openings import Inset
-from inkquilt.paper.pieces import CUT_FROM_PAPER
 from inkquilt.sketch import Block, Shape
 from inkquilt.sketch.geometry import box, drawn_outline, hole_outline
 from inkquilt.sketch.model import Size
@@ -94,7 +93,7 @@ class BoardBlockSerializer(serializers.Serializer):
     width = serializers.FloatField()
     height = serializers.FloatField()
     turn = serializers.FloatField()
-    paper = serializers.CharField(allow_null=True, help_text="the letter of the paper it is cut from")
+    paper = serializers.CharField(allow_null=True)
     tint = serializers.IntegerField(allow_null=True)
     look = LookSerializer(allow_null=True)
     number = serializers.IntegerField(allow_null=True)
@@ -250,7 +249,7 @@ def _block(block: Block, page: Size, unit: Unit) -> dict[str, Any]:
         "width": units(block.width),
         "height": units(block.height),
         "turn": block.turn / 100,
-        "paper": paper_of(block) if block.role in CUT_FROM_PAPER else None,
+        "paper": block.paper,
         "hole": [[units(point.x), units(point.y)] for point in hole] or None,
         "points": outline and [[units(point.x), units(point.y)] for point in outline],
         "box": [units(around.x.low), units(around.y.low), units(around.x.high), units(around.y.high)],

@@ -150,6 +150,6 @@ def _moved_on() -> ApiError:
 def _kept(page: Page, plan: PagePlan) -> dict[str, Any]:
     """Return the plan as the table shows it, and in grains as it is reckoned with."""
     sheets = table.table_sheets(plan.plans, [group.paper.pk if group.paper else None for group in plan.groups])
-    shown = table_answer(document_of(page), page.version, plan)
-    terms = cutting_terms(document_of(page))
-    return {"shown": shown, "lying": [table.write_sheet(one) for one in sheets], "terms": terms}
+    document = document_of(page)
+    shown = table_answer(document, page.version, plan)
+    return {"shown": shown, "lying": [table.write_sheet(one) for one in sheets], "terms": cutting_terms(document)}

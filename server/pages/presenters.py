@@ -3,7 +3,7 @@
 import hashlib
 import json
 from collections.abc import Collection, Mapping
-from dataclasses import replace
+from dataclasses import asdict, replace
 from types import MappingProxyType
 from typing import Any, Final
 
@@ -11,6 +11,7 @@ from inkquilt.composition.document import PageDocument
 from inkquilt.composition.laid import LaidFit
 from inkquilt.composition.lettering import sticks_out
 from inkquilt.composition.papers import PaperChoice
+from inkquilt.composition.touched import touched
 from inkquilt.composition.wishes import wishes_on
 from inkquilt.cutting.pieces import CutWishes
 from inkquilt.fit.explain import RUNG_SAID
@@ -74,6 +75,7 @@ def _bench(page: Page, document: PageDocument) -> dict[str, Any]:
         "terms": document.terms,
         "way": way_answer(document),
         "fit": fit_answer(document.fit or LaidFit(document.way, Status.UNKNOWN), document),
+        "touches": [asdict(one) for one in touched(document)],
         "slots": slots_answer(document, pictures, put_aside(page, document, pictures)),
         "covers": cover_answers(document, cores_of(pictures)),
         "titles": titles_answer(document),

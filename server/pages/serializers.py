@@ -308,6 +308,16 @@ class SwitchesSerializer(serializers.Serializer):
     from_shop = serializers.BooleanField()
 
 
+class TouchSerializer(serializers.Serializer):
+    """What a touch on a piece may do; ``paper`` is the letter that a paper dropped there takes the place of."""
+
+    block = serializers.CharField()
+    paper = serializers.CharField(allow_null=True)
+    alike = serializers.IntegerField(help_text="how many more pieces are of that paper")
+    may_be_layered = serializers.BooleanField()
+    may_lean = serializers.BooleanField()
+
+
 class PageSerializer(serializers.Serializer):
     """A page as it lies on the bench. ``terms`` changes when the fits have to be worked out anew."""
 
@@ -323,6 +333,7 @@ class PageSerializer(serializers.Serializer):
     terms = serializers.CharField()
     way = WaySerializer()
     fit = FitSerializer()
+    touches = TouchSerializer(many=True)
     slots = SlotSerializer(many=True)
     covers = CoverSerializer(many=True)
     titles = TitleSerializer(many=True)

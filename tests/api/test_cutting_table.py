@@ -119,7 +119,9 @@ class Tables(CuttingCase):
         self.assertEqual(looks["m1"], {"colour": "#e9e1cf", "kind": "solid", "lie": None, "picture": None})
         self.assertIsNone(looks["m2"])  # on that piece alone, though both were of one paper
         letters = {block["id"]: block["paper"] for block in page["fit"]["board"]["blocks"]}
-        self.assertEqual((letters["m1"], letters["m2"], letters["p1"]), ("C", "white", None))
+        self.assertEqual((letters["m1"], letters["m2"]), ("C", "white"))
+        touches = {one["block"]: (one["paper"], one["alike"]) for one in page["touches"]}
+        self.assertEqual((touches["p1"], touches["m2"], touches["p2"]), (("C", 0), ("white", 0), ("white", 0)))
         both = self.do(kind="paper", paper="white", stash_paper=self.white.pk, side="B")
         now = {block["id"]: block["look"] for block in both["fit"]["board"]["blocks"]}
         self.assertEqual((now["m1"], now["m2"]), (looks["m1"], looks["m1"]))

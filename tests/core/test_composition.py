@@ -70,6 +70,7 @@ from inkquilt.composition.stored import (
     write_document,
     write_laid,
 )
+from inkquilt.composition.touched import touched
 from inkquilt.cutting.pieces import Slant
 from inkquilt.embellishments import CUT, Embellishment, EmbellishmentKind, Form
 from inkquilt.errors import BadInput, CoreError, SketchFaults
@@ -83,10 +84,12 @@ from inkquilt.paper.kinds import PaperKind, PaperSide, SideName
 from inkquilt.paper.regions import Hold
 from inkquilt.paper.tools import ShapingTool
 from inkquilt.photos import Pixels
+from inkquilt.photos.mats import with_mats
 from inkquilt.photos.owned import OwnedPhoto
 from inkquilt.sketch import Role, Shape
 from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Size
+from inkquilt.sketch.relations import Reveals
 from inkquilt.sketch.rework import Rework
 from inkquilt.sketch.ties import TieKind
 from tests.building import page_of, row, sketch_of
@@ -539,6 +542,26 @@ class Applied(TestCase):
         self.assertEqual((both.sketch, set(both.cuts.papers)), (document.sketch, {"B"}))
         # Taken off again nothing is made apart.
         self.assertEqual(done(ChoosePaper(block="band"), document).sketch, document.sketch)
+
+    def test_what_a_touch_on_each_piece_may_do(self):
+        found = {one.block: (one.paper, one.alike, one.may_be_layered, one.may_lean) for one in touched(DOCUMENT)}
+        self.assertEqual(found["base"], ("A", 0, False, False))
+        self.assertEqual(found["band"], ("B", 0, False, True))
+        self.assertEqual(found["panel"], ("C", 0, True, True))
+        self.assertEqual(
+            (found["m"], found["p"]), (("mat", 0, False, True), ("mat", 0, True, True))
+        )  # a photo: its mat
+        self.assertEqual((found["q"][0], found["t"][0]), (None, None))
+        # Of two mats behind a photo the inner one is meant; alike are those of one paper.
+        double = with_mats(SKETCH, "p", [Reveals(1016, 1016, 1016, 1016)] * 2, "C")
+        outer = replace(double.block("p-mat-2"), paper="B")
+        blocks = tuple(outer if block.id == outer.id else block for block in double.blocks)
+        document = replace(DOCUMENT, sketch=replace(double, blocks=blocks), fit=replace(DOCUMENT.fit, blocks=blocks))
+        found = {one.block: (one.paper, one.alike) for one in touched(document)}
+        self.assertEqual((found["p"], found["p-mat-2"], found["panel"], found["band"]),
+                         (("C", 1), ("B", 1), ("C", 1), ("B", 1)))  # fmt: skip
+        after = done(ChoosePaper(block="p", stash_paper=7), document)
+        self.assertEqual((after.sketch.block("p-mat-1").paper, after.sketch.block("p-mat-2").paper), ("D", "B"))
 
     def test_a_paper_dropped_on_a_photo_lies_on_its_mat(self):
         after = done(ChoosePaper(block="p", stash_paper=7))

@@ -7,6 +7,7 @@ from inkquilt.lengths import INCH
 from inkquilt.photos.mats import (
     Shade,
     Tones,
+    TwoOfASheet,
     in_the_drawing,
     kept_whole,
     mat_colour,
@@ -15,6 +16,7 @@ from inkquilt.photos.mats import (
     without_mats,
 )
 from inkquilt.sketch import Role
+from inkquilt.sketch.model import Size
 from inkquilt.sketch.relations import Reveals
 from inkquilt.sketch.transform import oriented
 from tests.building import exact as fit
@@ -61,17 +63,47 @@ class Mats(TestCase):
         self.assertEqual(whole.block("p-mat-1").of, (mat.id,))
         result = fit(FitRequest.plain(whole, own_page(whole)), Way(School.KEEP_PHOTOS))
         self.assertEqual(result.cost.displacement, 0)
-        with self.assertRaises(ValueError):
-            kept_whole(self.sketch, "p", size("5", "5"), None)
+        for larger in (size("4 1/8", "6"), size("4", "6 1/8")):
+            self.assertRaises(ValueError, kept_whole, self.sketch, "p", larger, None)
 
-    def test_two_mats_of_6_1_4_do_not_come_out_of_12_in_but_two_of_6_do(self):  # common practice, no source
-        self.assertEqual(two_of_a_sheet(size("4 1/4", "6 1/4")), (6 * INCH, INCH // 4))
-        self.assertIsNone(two_of_a_sheet(size("4", "6")))
-        self.assertIsNone(two_of_a_sheet(size("7", "9")))
+    def test_the_colour_by_the_edges_and_colours(self):
+        """White is the usual, black where the edges are light, a deep colour gathers bright ones: no source."""
+        deep = (20, 30, 60)
+        for edge, chroma, own, shade in [
+            (75.0, 99, deep, Shade.BLACK), (74.9, 32, deep, Shade.DEEP), (74.9, 31.9, deep, Shade.WHITE),
+            (10, 99, None, Shade.WHITE), (100, 0, None, Shade.BLACK),
+        ]:  # fmt: skip
+            with self.subTest(edge=edge, chroma=chroma):
+                self.assertEqual(mat_colour(Tones(edge, chroma, own)).shade, shade)
 
-    def test_black_for_light_edges_a_deep_colour_for_bright_photos_white_for_the_rest(self):
-        # common practice, no source
-        self.assertEqual(mat_colour(Tones(90, 50, (20, 30, 90))).shade, Shade.BLACK)
-        self.assertEqual(mat_colour(Tones(40, 50, (20, 30, 90))).colour, (20, 30, 90))
-        self.assertEqual(mat_colour(Tones(40, 50, None)).shade, Shade.WHITE)
-        self.assertEqual(mat_colour(Tones(40, 10, (20, 30, 90))).shade, Shade.WHITE)
+    def test_two_that_do_not_come_out_of_twelve(self):
+        """Mats of 6 1/4: make them 6 and trim the photo 1/4. Common practice, no source."""
+        for wide, high, wanted in [
+            (4.25, 6.25, (6, 0.25)), (6.25, 4.25, (6, 0.25)), (6, 6, None), (6.5, 4, (6, 0.5)), (6.625, 4, None),
+            (8, 6.25, (6, 0.25)), (8, 5, None), (6.0625, 6.25, (6, 0.25)),
+        ]:  # fmt: skip
+            with self.subTest(wide=wide, high=high):
+                found = two_of_a_sheet(Size(round(wide * INCH), round(high * INCH)))
+                self.assertEqual(found, wanted and TwoOfASheet(round(wanted[0] * INCH), round(wanted[1] * INCH)))
+
+    def test_mats_lie_round_their_photo_and_go_again(self):
+        plain = sketch_of(row("a", "paper", 0, 0, 9, 9), row("p", "photo", 2, 2, 4, 6, level=2))
+        even = Reveals(EIGHTH, EIGHTH, EIGHTH, EIGHTH)
+        both = with_mats(plain, "p", [even, Reveals(0, 0, EIGHTH, 2 * EIGHTH)], "W")
+        inner, outer = (next(b for b in both.blocks if b.of == (of,)) for of in ("p", "p-mat-1"))
+        self.assertEqual((inner.size, inner.x, inner.y), (size("4 1/4", "6 1/4"), 2 * INCH - EIGHTH, 2 * INCH - EIGHTH))
+        self.assertEqual((outer.size, outer.x, outer.y), (size("4 3/8", "6 1/2"), inner.x, inner.y))
+        self.assertEqual([block.id for block in both.blocks], ["a", outer.id, inner.id, "p"])
+        self.assertEqual(({inner.paper, outer.paper}, outer.label), ({"W"}, f"outer mat of {plain.blocks[1].name}"))
+        self.assertEqual(without_mats(both, "p"), plain)
+        self.assertEqual(with_mats(both, "p", [], None), plain)
+        self.assertEqual(len(with_mats(both, "p", [even], None).blocks), 3)
+
+    def test_reveals_as_the_sketch_was_drawn(self):
+        seen = Reveals(1, 2, 3, 4)  # left, top, right, bottom on the page
+        for turn, mirror, drawn in [
+            (0, False, (1, 2, 3, 4)), (90, False, (2, 3, 4, 1)), (180, False, (3, 4, 1, 2)), (270, False, (4, 1, 2, 3)),
+            (0, True, (3, 2, 1, 4)), (90, True, (2, 1, 4, 3)), (360, False, (1, 2, 3, 4)),
+        ]:  # fmt: skip
+            with self.subTest(turn=turn, mirror=mirror):
+                self.assertEqual(in_the_drawing(seen, turn, mirror), Reveals(*drawn))

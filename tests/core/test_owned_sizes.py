@@ -2,6 +2,7 @@
 
 from dataclasses import replace
 from fractions import Fraction
+from itertools import product
 from unittest import TestCase
 
 from inkquilt.design.distance import cut_off, distance, lies_across
@@ -18,7 +19,7 @@ from inkquilt.page import FORMATS
 from inkquilt.paper.tools import read_dies
 from inkquilt.photos.crop import Pixels
 from inkquilt.photos.matching import Candidate, Places, reasons, table_of
-from inkquilt.photos.trimming import FREE_TRIM, NO_TRIM, USUAL_TRIM, may_be, trims
+from inkquilt.photos.trimming import FREE_TRIM, NO_TRIM, USUAL_TRIM, TrimLimits, may_be, trims
 from inkquilt.sketch import Role
 from inkquilt.sketch.model import Shape
 from inkquilt.sketch.relations import cut_to_page, read_relations
@@ -47,6 +48,8 @@ class Trimming(TestCase):
             (("4", "6"), ("3 5/8", "6"), True, True),
             (("4", "6"), ("3 1/2", "6"), False, True),  # 12.5 %
             (("4", "6"), ("4", "5 1/2"), True, True),
+            (("4", "6"), ("3 5/8", "5 7/8"), True, True),
+            (("4", "6"), ("3 5/8", "5 3/4"), False, True),  # 13 %
             (("4", "6"), ("4", "5 3/8"), False, True),  # 5/8 off a side
             (("4", "6"), ("4 1/8", "6"), False, False),
             (("4", "6"), ("3 15/16", "6"), False, False),  # no whole mark
@@ -59,12 +62,12 @@ class Trimming(TestCase):
                 self.assertEqual(may_be(size(*whole), size(*kept), NO_TRIM, GRID), whole == kept)
 
     def test_what_is_listed_is_what_may_be(self):
-        whole = size("3 1/2", "5")
-        listed = set(trims(whole, USUAL_TRIM, GRID))
-        for across in range(8):
-            for down in range(8):
-                kept = replace(whole, width=whole.width - across * GRID, height=whole.height - down * GRID)
-                self.assertEqual(kept in listed, may_be(whole, kept, USUAL_TRIM, GRID), kept)
+        for whole in (size("3 1/2", "5"), size("2", "2"), size("8", "10")):
+            for limits in (USUAL_TRIM, NO_TRIM, TrimLimits(INCH, Fraction(1, 4))):
+                listed = set(trims(whole, limits, GRID))
+                for across, down in product(range(12), repeat=2):
+                    kept = replace(whole, width=whole.width - across * GRID, height=whole.height - down * GRID)
+                    self.assertEqual(kept in listed, may_be(whole, kept, limits, GRID), (kept, limits))
 
 
 class FromAShop(TestCase):

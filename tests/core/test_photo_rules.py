@@ -24,28 +24,16 @@ from inkquilt.photos.crop import (
     share_kept,
 )
 from inkquilt.photos.matching import PhotoWish
-from inkquilt.photos.mats import (
-    Shade,
-    Tones,
-    TwoOfASheet,
-    in_the_drawing,
-    kept_whole,
-    mat_colour,
-    two_of_a_sheet,
-    with_mats,
-    without_mats,
-)
 from inkquilt.photos.polygon import At, HalfPlane, cut, nearest, rectangle
 from inkquilt.photos.reading import read_photos
 from inkquilt.photos.safe import safe_size, trims_of, whole_in
-from inkquilt.photos.trimming import FREE_TRIM, NO_TRIM, USUAL_TRIM, TrimLimits, deepest_trims, may_be, trims
+from inkquilt.photos.trimming import FREE_TRIM, NO_TRIM, deepest_trims, trims
 from inkquilt.photos.uncover import OnPage, clearances, nudges, shift
 from inkquilt.printing.packing import PieceTooLarge, pack
 from inkquilt.printing.prints import Grade, Print, bled, fineness
 from inkquilt.printing.sheets import GAP, MARK, PrintPaper, print_sheets
-from inkquilt.sketch.model import Role, Size
-from inkquilt.sketch.relations import Reveals
-from tests.building import inches, row, size, sketch_of
+from inkquilt.sketch.model import Size
+from tests.building import row, size, sketch_of
 
 EIGHTH = INCH // 8
 F = Fraction
@@ -71,39 +59,6 @@ class Areas(TestCase):
 
 
 class Trimming(TestCase):
-    def test_what_a_print_may_be_trimmed_to(self):
-        """At most 1/2 in a side and 12 % of the area. Common practice, no source."""
-        whole = inch_size(4, 6)
-        for wide, high, fine in [
-            (4, 6, True),
-            (3.875, 6, True),
-            (3.5, 6, False),
-            (3.75, 5.75, True),
-            (3.625, 5.875, True),
-            (3.625, 5.75, False),
-            (4, 5.5, True),
-            (4, 5.375, False),
-            (3.9, 6, False),
-            (4.125, 6, False),
-            (4, 6.125, False),
-            (3.5, 5.5, False),
-        ]:
-            with self.subTest(wide=wide, high=high):
-                self.assertEqual(may_be(whole, inch_size(wide, high), USUAL_TRIM, EIGHTH), fine)
-
-    def test_the_list_of_trims_is_just_those(self):
-        for whole in (inch_size(4, 6), inch_size(2, 2), inch_size(8, 10)):
-            for limits in (USUAL_TRIM, NO_TRIM, TrimLimits(INCH, F(1, 4))):
-                listed = set(trims(whole, limits, EIGHTH))
-                every = {
-                    Size(whole.width - a * EIGHTH, whole.height - b * EIGHTH) for a in range(17) for b in range(17)
-                }
-                allowed = {
-                    one for one in every if min(one.width, one.height) > 0 and may_be(whole, one, limits, EIGHTH)
-                }
-                with self.subTest(whole=whole, limits=limits):
-                    self.assertEqual(listed, allowed)
-
     def test_a_print_that_may_not_be_trimmed_stays_whole(self):
         self.assertEqual(list(trims(inch_size(4, 6), NO_TRIM, EIGHTH)), [inch_size(4, 6)])
         self.assertEqual(deepest_trims(inch_size(4, 6), NO_TRIM, EIGHTH), [0])
@@ -322,59 +277,6 @@ class Covering(TestCase):
         self.assertEqual(cover_of(blocks[0], blocks, PlacedPhoto(Pixels(800, 400), moved, placed["p"].areas)).lost, ())
         tight = {"p": PlacedPhoto(Pixels(400, 400), crop_to_fill(400, 400, size("4", "4")), (area(0, 0, 1, 1),))}
         self.assertIsNone(shift(OnPage(blocks, tight), "p"))
-
-
-class Mats(TestCase):
-    def test_the_colour_by_the_edges_and_colours(self):
-        """White is the usual, black where the edges are light, a deep colour gathers bright ones: no source."""
-        deep = (20, 30, 60)
-        for edge, chroma, own, shade in [
-            (75.0, 99, deep, Shade.BLACK), (74.9, 32, deep, Shade.DEEP), (74.9, 31.9, deep, Shade.WHITE),
-            (10, 99, None, Shade.WHITE), (100, 0, None, Shade.BLACK),
-        ]:  # fmt: skip
-            with self.subTest(edge=edge, chroma=chroma):
-                self.assertEqual(mat_colour(Tones(edge, chroma, own)).shade, shade)
-
-    def test_two_that_do_not_come_out_of_twelve(self):
-        """Mats of 6 1/4: make them 6 and trim the photo 1/4. Common practice, no source."""
-        for wide, high, wanted in [
-            (4.25, 6.25, (6, 0.25)), (6.25, 4.25, (6, 0.25)), (6, 6, None), (6.5, 4, (6, 0.5)), (6.625, 4, None),
-            (8, 6.25, (6, 0.25)), (8, 5, None), (6.0625, 6.25, (6, 0.25)),
-        ]:  # fmt: skip
-            with self.subTest(wide=wide, high=high):
-                found = two_of_a_sheet(inch_size(wide, high))
-                self.assertEqual(found, wanted and TwoOfASheet(round(wanted[0] * INCH), round(wanted[1] * INCH)))
-
-    def test_mats_lie_round_their_photo_and_go_again(self):
-        plain = sketch_of(row("a", "paper", 0, 0, 9, 9), row("p", "photo", 2, 2, 4, 6, level=2))
-        even = Reveals(EIGHTH, EIGHTH, EIGHTH, EIGHTH)
-        both = with_mats(plain, "p", [even, Reveals(0, 0, EIGHTH, 2 * EIGHTH)], "W")
-        inner, outer = (next(b for b in both.blocks if b.of == (of,)) for of in ("p", "p-mat-1"))
-        self.assertEqual((inner.size, inner.x, inner.y), (size("4 1/4", "6 1/4"), 2 * INCH - EIGHTH, 2 * INCH - EIGHTH))
-        self.assertEqual((outer.size, outer.x, outer.y), (size("4 3/8", "6 1/2"), inner.x, inner.y))
-        self.assertEqual([block.id for block in both.blocks], ["a", outer.id, inner.id, "p"])
-        self.assertEqual(({inner.paper, outer.paper}, outer.label), ({"W"}, f"outer mat of {plain.blocks[1].name}"))
-        self.assertEqual(without_mats(both, "p"), plain)
-        self.assertEqual(with_mats(both, "p", [], None), plain)
-        self.assertEqual(len(with_mats(both, "p", [even], None).blocks), 3)
-
-    def test_kept_whole_it_lies_in_the_middle_of_a_mat_as_large_as_its_slot(self):
-        plain = sketch_of(row("m", "mat", 1.5, 1.5, 5, 7, of="p"), row("p", "photo", 2, 2, 4, 6, level=1))
-        kept = kept_whole(plain, "p", inch_size(3, 4), None)
-        photo, mat, outer = kept.block("p"), kept.block("p-mat-1"), kept.block("m")
-        self.assertEqual((photo.x, photo.y, photo.size), (inches("2 1/2"), 3 * INCH, size("3", "4")))
-        self.assertEqual((mat.role, mat.size, mat.of, outer.of), (Role.MAT, size("4", "6"), ("p",), ("p-mat-1",)))
-        for larger in (inch_size(4.125, 6), inch_size(4, 6.125)):
-            self.assertRaises(ValueError, kept_whole, plain, "p", larger, None)
-
-    def test_reveals_as_the_sketch_was_drawn(self):
-        seen = Reveals(1, 2, 3, 4)  # left, top, right, bottom on the page
-        for turn, mirror, drawn in [
-            (0, False, (1, 2, 3, 4)), (90, False, (2, 3, 4, 1)), (180, False, (3, 4, 1, 2)), (270, False, (4, 1, 2, 3)),
-            (0, True, (3, 2, 1, 4)), (90, True, (2, 1, 4, 3)), (360, False, (1, 2, 3, 4)),
-        ]:  # fmt: skip
-            with self.subTest(turn=turn, mirror=mirror):
-                self.assertEqual(in_the_drawing(seen, turn, mirror), Reveals(*drawn))
 
 
 class PhotoFiles(TestCase):

@@ -8,11 +8,9 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from inkquilt.errors import PageTooSmall
 from inkquilt.fit import FitRequest, School, bounds
 from inkquilt.fit.sizes import PrintChoice, partner_reveal, sizes_for, strip_range
 from inkquilt.lengths import INCH, MM, Unit
-from inkquilt.page import FORMATS, Margins, Page, Side
 from inkquilt.photos.trimming import TrimLimits, trims
 from inkquilt.sketch.model import Size
 from tests.building import page_of, row, size, sketch_of
@@ -110,24 +108,6 @@ class OtherSizes(TestCase):
         self.assertEqual(partner_reveal(reveal, Unit.IN, Unit.IN), reveal)
 
 
-class Pages(TestCase):
-    def test_formats_people_own(self):
-        """Common practice, no source; the insert is 110 x 210 mm."""
-        sizes = {form.key: (form.width, form.height) for form in FORMATS}
-        self.assertEqual(sizes["6x8"], (25 * INCH // 4, 17 * INCH // 2))
-        self.assertEqual(sizes["insert"], (110 * MM, 210 * MM))
-        self.assertEqual((sizes["6x12"], sizes["4x6"]), ((6 * INCH, 12 * INCH), (4 * INCH, 6 * INCH)))
-
-    def test_a_binding_margin_is_at_least_the_even_one(self):
-        even = Margins.even(INCH // 4)
-        self.assertEqual(even.with_binding(Side.LEFT, INCH).left, INCH)
-        self.assertEqual(even.with_binding(Side.TOP, INCH // 8), even)
-
-    def test_pages_on_which_nothing_could_lie_are_refused_in_words(self):
-        for width, height, clear in ((INCH // 10, INCH, 0), (INCH, 50 * INCH, 0), (4 * INCH, 4 * INCH, 2 * INCH)):
-            with self.subTest((width, height, clear)), self.assertRaises(PageTooSmall) as caught:
-                Page(width, height, Unit.IN, Margins.even(clear))
-            self.assertIn("works" if not clear else "smaller", str(caught.exception))
-
+class Swapped(TestCase):
     def test_sizes_swap(self):
         self.assertEqual(Size(1, 2).swapped(), Size(2, 1))

@@ -165,6 +165,15 @@ class Pages(TestCase):
                 else:
                     self.assertRaises(PageTooSmall, self.made, wide, high)
 
+    def test_what_is_no_page_says_what_works(self):
+        for wide, high, clear, words in [
+            (INCH // 10, INCH, 0, "from 1 in on it works"), (INCH, 50 * INCH, 0, "up to 48 in works"),
+            (4 * INCH, 4 * INCH, 2 * INCH, "make them smaller"),
+        ]:  # fmt: skip
+            with self.subTest(words), self.assertRaises(PageTooSmall) as caught:
+                self.made(wide, high, clear=Margins.even(clear))
+            self.assertIn(words, str(caught.exception))
+
     def test_the_margins_leave_half_an_inch(self):
         for clear, fine in [
             (Margins(left=23 * INCH // 2), True),
@@ -216,6 +225,7 @@ class Pages(TestCase):
         self.assertEqual(sizes["letter"][:2], (17 * INCH // 2, 11 * INCH))
         self.assertEqual(sizes["6x8"][:2], (25 * INCH // 4, 17 * INCH // 2))
         self.assertEqual(sizes["insert"], (110 * MM, 210 * MM, Unit.MM))
+        self.assertEqual((sizes["6x12"][:2], sizes["4x6"][:2]), ((6 * INCH, 12 * INCH), (4 * INCH, 6 * INCH)))
         for form in FORMATS:
             self.assertEqual((form.page().width, form.page().height), (form.width, form.height))
         self.assertEqual(len({form.key for form in FORMATS}), len(FORMATS))

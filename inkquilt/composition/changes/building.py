@@ -18,6 +18,7 @@ from inkquilt.lengths import INCH, MM, Grains, Unit
 from inkquilt.photos.mats import with_mats
 from inkquilt.sketch.building import (
     LAID,
+    LAYERED,
     Beside,
     beside,
     copied,
@@ -41,8 +42,6 @@ from inkquilt.sketch.relations import Reveals
 Times = Annotated[int, Between(1, 12)]
 #: What shows of a layer, and lies between two of a row, when nothing else is said.
 _LITTLE: Final = {Unit.IN: INCH // 8, Unit.MM: 3 * MM}
-#: What a layer can be laid behind.
-_LAYERED: Final = (Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.PAPER, Role.TAG)
 
 
 def _page_of(document: PageDocument) -> Sketch:
@@ -127,7 +126,7 @@ class LayLayer(Change):
 
     def applied(self, document: PageDocument, known: Known) -> Changed:
         sketch, block = _page_of(document), the_block_on(document, self.block)
-        if block.role not in _LAYERED:
+        if block.role not in LAYERED:
             raise refuse("no-layer", f"Nothing is laid behind {block.name}.", "block")
         refuse_full(document.sketch.blocks)
         reveal = _LITTLE[document.unit]

@@ -11,7 +11,7 @@ from inkquilt.composition.document import PageDocument
 from inkquilt.composition.papers import PaperChoice
 from inkquilt.errors import refuse
 from inkquilt.paper.kinds import SideName
-from inkquilt.paper.pieces import CUT_FROM_PAPER, paper_of
+from inkquilt.paper.pieces import alike_to, paper_at, paper_of
 from inkquilt.sketch.building import free_letter
 from inkquilt.sketch.model import Block
 
@@ -62,19 +62,16 @@ class ChoosePaper(Change):
     def _touched(self, document: PageDocument) -> Block:
         """Return the piece of paper that was touched; a photo means the mat it lies on."""
         block = the_block(document, self.block)
-        if block.role not in CUT_FROM_PAPER:
-            mat = next((mat for mat in document.sketch.blocks if block.id in mat.of), None)
-            if mat is None:
-                raise refuse("no-paper-there", "There is no paper there: touch a paper, strip, mat or tag.", "block")
-            block = mat
-        return block
+        piece = paper_at(block, document.sketch.blocks)
+        if piece is None:
+            raise refuse("no-paper-there", "There is no paper there: touch a paper, strip, mat or tag.", "block")
+        return piece
 
 
 def _apart(document: PageDocument, piece: Block) -> tuple[PageDocument, str]:
     """Return the document with a piece of a paper that no other piece is of, and the letter of that."""
     letter = paper_of(piece)
-    cut = (block for block in document.sketch.blocks if block.role in CUT_FROM_PAPER)
-    if all(block.id == piece.id for block in cut if paper_of(block) == letter):
+    if not alike_to(piece, document.sketch.blocks):
         return document, letter
     own = free_letter(document.sketch.blocks)
 

@@ -21,9 +21,9 @@ from inkquilt.sketch.model import Size
 
 #: How often a rule is changed when an attempt is shaken.
 _OTHER_RULE: Final = 0.2
-#: Units of work of a piece, and of each free rectangle that it is tried in.
-_EACH: Final = 12
+#: Units of work of an attempt whatever it places, of a piece, and of each free rectangle that it is tried in.
 _AN_ATTEMPT: Final = 60
+_EACH: Final = 12
 _EACH_LOOKED_AT: Final = 1
 
 Order = Callable[[Wanted], tuple[int, ...]]

@@ -42,7 +42,7 @@ _QUESTIONS: Final = 300
 _FEW_ASKED: Final = 8
 #: So often such a leftover lies beside one piece only.
 _BESIDE_ONE: Final = 0.5
-#: What it counts to think of one.
+#: Units of work of thinking of a leftover to ask for.
 _A_SHAPE: Final = 110
 #: So often all that is spare is asked for, however much more that is.
 _ALL_OF_IT: Final = 0.3

@@ -1794,7 +1794,6 @@ export interface components {
             height: number;
             /** Format: double */
             turn: number;
-            /** @description the letter of the paper it is cut from */
             paper: string | null;
             tint: number | null;
             look: components["schemas"]["Look"] | null;
@@ -1988,6 +1987,7 @@ export interface components {
             terms?: string;
             way?: components["schemas"]["Way"];
             fit?: components["schemas"]["Fit"];
+            touches?: components["schemas"]["Touch"][];
             slots?: components["schemas"]["Slot"][];
             covers?: components["schemas"]["Cover"][];
             titles?: components["schemas"]["Title"][];
@@ -3579,6 +3579,7 @@ export interface components {
             terms: string;
             way: components["schemas"]["Way"];
             fit: components["schemas"]["Fit"];
+            touches: components["schemas"]["Touch"][];
             slots: components["schemas"]["Slot"][];
             covers: components["schemas"]["Cover"][];
             titles: components["schemas"]["Title"][];
@@ -5229,6 +5230,15 @@ export interface components {
             name: string;
             edges: number;
             words: string;
+        };
+        /** @description What a touch on a piece may do; ``paper`` is the letter that a paper dropped there takes the place of. */
+        Touch: {
+            block: string;
+            paper: string | null;
+            /** @description how many more pieces are of that paper */
+            alike: number;
+            may_be_layered: boolean;
+            may_lean: boolean;
         };
         /** @description Let two pieces change places, each as large as it is, middle for middle. */
         TradePlacesChange: {

@@ -8,13 +8,13 @@ interface BuildDeedsProps {
   onPutDown: () => void
 }
 
-const LAYERED = new Set(['photo', 'title', 'journaling', 'paper', 'tag'])
 /** Degrees that a touch leans a piece by. */
 const A_LITTLE = 2.5
 
 /** What can be built from the piece taken up: one more, a layer behind it, a lean, another place, away. */
 export function BuildDeeds({ page, block, onChange, onPutDown }: BuildDeedsProps) {
   const lean = block.turn > 180 ? block.turn - 360 : block.turn
+  const may = page.touches.find((one) => one.block === block.id)
   const others = page.fit.board.blocks.filter(
     (other) => other.role !== 'base' && other.stack !== block.stack && other.id === other.stack,
   )
@@ -24,7 +24,7 @@ export function BuildDeeds({ page, block, onChange, onPutDown }: BuildDeedsProps
       <h3>Build with it</h3>
       <p className="answers">
         <Deed words="one more of it" onClick={() => onChange({ kind: 'one-more', block: block.id })} />
-        {LAYERED.has(block.role) && (
+        {may?.may_be_layered && (
           <Deed words="a layer behind it" onClick={() => onChange({ kind: 'layer', block: block.id })} />
         )}
         <Deed
@@ -35,7 +35,7 @@ export function BuildDeeds({ page, block, onChange, onPutDown }: BuildDeedsProps
           }}
         />
       </p>
-      {block.shape !== 'circle' && (
+      {may?.may_lean && (
         <p className="answers" role="group" aria-label="Its lean">
           <span>{lean ? `It leans by ${Math.abs(lean)}°` : 'It lies straight'}</span>
           <Deed words="lean left" onClick={() => leanBy(lean - A_LITTLE)} />

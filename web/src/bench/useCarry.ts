@@ -1,7 +1,5 @@
-import { onEscape } from '../app/escape'
 import { useCallback, useEffect, useState, type PointerEvent as ReactPointerEvent } from 'react'
-/** Pixels a finger or mouse may wander before a press becomes a drag. */
-const DRAG_AFTER = 6
+import { DRAG_AFTER, useFollowedPointer } from '../app/useFollowedPointer'
 
 type Carry<Thing> =
   | { kind: 'idle' }
@@ -31,37 +29,22 @@ export function useCarry<Thing extends { id: number }>(
   }, [])
   const drop = useCallback(() => setCarry({ kind: 'idle' }), [])
 
-  const moving = carry.kind === 'pressing' || carry.kind === 'dragging'
-  useEffect(() => {
-    if (!moving) return
-    const move = (event: PointerEvent) => {
-      setCarry((now) => {
-        if (now.kind !== 'pressing' && now.kind !== 'dragging') return now
-        const far = Math.hypot(event.clientX - now.x, event.clientY - now.y) > DRAG_AFTER
-        if (now.kind === 'pressing' && !far) return now
-        return { kind: 'dragging', thing: now.thing, x: event.clientX, y: event.clientY }
-      })
+  const move = (event: PointerEvent) =>
+    setCarry((now) => {
+      if (now.kind !== 'pressing' && now.kind !== 'dragging') return now
+      const far = Math.hypot(event.clientX - now.x, event.clientY - now.y) > DRAG_AFTER
+      if (now.kind === 'pressing' && !far) return now
+      return { kind: 'dragging', thing: now.thing, x: event.clientX, y: event.clientY }
+    })
+  const up = (event: PointerEvent) => {
+    if (carry.kind === 'dragging') {
+      const under = document.elementFromPoint(event.clientX, event.clientY)
+      const piece = under?.closest<SVGGElement>(`[data-${onto}]`)?.dataset[onto]
+      if (piece) place(carry.thing, piece)
     }
-    const up = (event: PointerEvent) => {
-      if (carry.kind === 'dragging') {
-        const under = document.elementFromPoint(event.clientX, event.clientY)
-        const piece = under?.closest<SVGGElement>(`[data-${onto}]`)?.dataset[onto]
-        if (piece) place(carry.thing, piece)
-      }
-      setCarry((now) => (now.kind === 'held' ? now : { kind: 'idle' }))
-    }
-    const cancel = () => setCarry({ kind: 'idle' })
-    const callOff = onEscape(cancel)
-    window.addEventListener('pointermove', move)
-    window.addEventListener('pointerup', up)
-    window.addEventListener('pointercancel', cancel)
-    return () => {
-      callOff()
-      window.removeEventListener('pointermove', move)
-      window.removeEventListener('pointerup', up)
-      window.removeEventListener('pointercancel', cancel)
-    }
-  }, [moving, carry, onto, place])
+    setCarry((now) => (now.kind === 'held' ? now : { kind: 'idle' }))
+  }
+  useFollowedPointer(carry.kind === 'pressing' || carry.kind === 'dragging', move, up, drop)
 
   useEffect(() => {
     if (carry.kind !== 'held') return

@@ -1,8 +1,5 @@
-import { useEffect, useState, type PointerEvent as ReactPointerEvent } from 'react'
-import { onEscape } from '../app/escape'
-
-/** Pixels a finger or mouse may wander before a press becomes a drag. */
-const DRAG_AFTER = 6
+import { useState, type PointerEvent as ReactPointerEvent } from 'react'
+import { DRAG_AFTER, useFollowedPointer } from '../app/useFollowedPointer'
 
 interface OnItsWay<Thing> {
   thing: Thing
@@ -31,30 +28,17 @@ export function useDropOnPage<Thing>(
   const press = (thing: Thing, event: ReactPointerEvent) => {
     if (event.button === 0) setNow({ thing, x: event.clientX, y: event.clientY, dragging: false })
   }
-  useEffect(() => {
-    if (!now) return
-    const move = (event: PointerEvent) =>
-      setNow((way) => {
-        if (!way) return way
-        const far = Math.hypot(event.clientX - way.x, event.clientY - way.y) > DRAG_AFTER
-        return way.dragging || far ? { ...way, x: event.clientX, y: event.clientY, dragging: true } : way
-      })
-    const up = (event: PointerEvent) => {
-      const at = now.dragging ? onPage(event.clientX, event.clientY, width) : null
-      setNow(null)
-      if (at) drop(now.thing, at)
-    }
-    const cancel = () => setNow(null)
-    const callOff = onEscape(cancel)
-    window.addEventListener('pointermove', move)
-    window.addEventListener('pointerup', up)
-    window.addEventListener('pointercancel', cancel)
-    return () => {
-      callOff()
-      window.removeEventListener('pointermove', move)
-      window.removeEventListener('pointerup', up)
-      window.removeEventListener('pointercancel', cancel)
-    }
-  }, [now, width, drop])
+  const move = (event: PointerEvent) =>
+    setNow((way) => {
+      if (!way) return way
+      const far = Math.hypot(event.clientX - way.x, event.clientY - way.y) > DRAG_AFTER
+      return way.dragging || far ? { ...way, x: event.clientX, y: event.clientY, dragging: true } : way
+    })
+  const up = (event: PointerEvent) => {
+    const at = now?.dragging ? onPage(event.clientX, event.clientY, width) : null
+    setNow(null)
+    if (now && at) drop(now.thing, at)
+  }
+  useFollowedPointer(now !== null, move, up, () => setNow(null))
   return { dragged: now?.dragging ? now : null, press }
 }

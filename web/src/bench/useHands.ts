@@ -25,6 +25,7 @@ const FAR = 4
 
 /** What mouse, finger and keys do to the pieces of a page, at each step. */
 export function useHands({ page, step, heldId, hold, typeTitle, typeNumber, change, letGo }: Hands) {
+  const { touches } = page
   const { board } = page.fit
   const arranging = step === 'page'
   const place = useCallback(
@@ -35,10 +36,10 @@ export function useHands({ page, step, heldId, hold, typeTitle, typeNumber, chan
   const [laidOne, setLaidOne] = useState<LaidOne | null>(null)
   const layPaper = useCallback(
     (paper: CarriedPaper, block: string) => {
-      setLaidOne(alikeTo(board.blocks, block, paper))
+      setLaidOne(alikeTo(touches, block, paper))
       change({ kind: 'paper', block, stash_paper: paper.id, side: paper.side })
     },
-    [board, change],
+    [touches, change],
   )
   const layOnAlike = useCallback(() => {
     if (!laidOne) return
@@ -101,14 +102,9 @@ export interface LaidOne {
   others: number
 }
 
-function alikeTo(blocks: BoardBlock[], touched: string, paper: CarriedPaper): LaidOne | null {
-  const block = blocks.find((one) => one.id === touched)
-  // A paper dropped on a photo lies on the mat behind it.
-  const piece =
-    block?.role === 'photo' ? blocks.find((one) => one.role === 'mat' && one.stack === block.stack) : block
-  if (!piece?.paper) return null
-  const others = blocks.filter((one) => one.paper === piece.paper && one.id !== piece.id).length
-  return others > 0 ? { paper, letter: piece.paper, others } : null
+function alikeTo(touches: Page['touches'], block: string, paper: CarriedPaper): LaidOne | null {
+  const touch = touches.find((one) => one.block === block)
+  return touch?.paper && touch.alike > 0 ? { paper, letter: touch.paper, others: touch.alike } : null
 }
 
 const isPhoto = (block: BoardBlock) => block.role === 'photo'
