@@ -3,7 +3,7 @@
 ``asked``      what fields of a change may hold; ``formats`` the page a person asks for
 ``document``   one state of a page, as values
 ``laid``       the fit that lies on it, with what is told of it
-``touched``    what a touch on each piece may do
+``faces``      pieces that can each be of another paper; ``touched`` what a touch on each piece may do
 ``own_sketch`` the page drawn as it lies, once it is built on
 ``papers``     papers of the stash on it, and what is asked of its pieces
 ``lettering``  titles as they were set

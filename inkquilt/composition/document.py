@@ -23,6 +23,7 @@ from inkquilt.fit import bounds
 from inkquilt.fit.request import Die, FitRequest, PhotoTerm, Pin, Rung, Shield, Switches, Way
 from inkquilt.lengths import Grains, Unit
 from inkquilt.page import Page, Side
+from inkquilt.paper.pieces import paper_of
 from inkquilt.photos import Framing
 from inkquilt.sketch import Block, Sketch
 from inkquilt.sketch.model import Size
@@ -115,6 +116,11 @@ class PageDocument:
     def blocks(self) -> tuple[Block, ...]:
         """The fitted blocks, or none when nothing fits."""
         return self.fit.blocks if self.fit else ()
+
+    @property
+    def letters(self) -> frozenset[str]:
+        """The letters of all papers on the page."""
+        return self.cuts.letters | {paper_of(block) for block in self.sketch.blocks}
 
     @property
     def request(self) -> FitRequest:

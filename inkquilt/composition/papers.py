@@ -6,6 +6,7 @@ that a page looks the same after its paper is used up.
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from typing import Final, Self
 
@@ -59,12 +60,27 @@ class CutTerms:
         """What is asked of one block."""
         return self.pieces.get(block, NOTHING_ASKED)
 
+    @property
+    def letters(self) -> frozenset[str]:
+        """The papers that pieces of rows and the backings of windows are of, which need be no block's own."""
+        rows = (letter for terms in self.pieces.values() if terms.repeat for letter in terms.repeat.papers)
+        backings = (window.backing for terms in self.pieces.values() for window in terms.windows if window.backing)
+        return frozenset((*rows, *backings))
+
     def with_terms(self, block: str, terms: PieceTerms) -> Self:
         """Ask something else of a block; nothing asked is not kept."""
         pieces = {**self.pieces, block: terms}
         if terms == NOTHING_ASKED:
             del pieces[block]
         return replace(self, pieces=pieces)
+
+    def copied(self, names: Mapping[str, str]) -> Self:
+        """Ask of copies what is asked of their originals; ``names`` gives of each copy its original's name."""
+        pieces = {name: self.pieces[first] for name, first in names.items() if first in self.pieces}
+        across, saved = (
+            whole | {name for name, first in names.items() if first in whole} for whole in (self.across, self.saved)
+        )
+        return replace(self, pieces={**self.pieces, **pieces}, across=across, saved=saved)
 
     def lie(self, block: str) -> PatternRun:
         """How a block lies on its paper."""

@@ -5,20 +5,28 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from inkquilt.composition.document import PageDocument
-from inkquilt.paper.pieces import alike_to, paper_at, paper_of
+from inkquilt.composition.faces import Face, alike_to, face_at
 from inkquilt.sketch.building import LAYERED, may_lean
 
 
 @dataclass(frozen=True, slots=True)
-class Touched:
-    """One piece: ``paper`` is the letter of what a paper dropped there would take the place of, None where none lies.
-
-    ``alike`` is how many more pieces are of that paper.
+class Touch:
+    """A piece of paper under the hand: ``paper`` is the letter of what a paper dropped there would take the place of,
+    None where none lies; ``alike`` is how many more pieces are of that paper.
     """
+
+    paper: str | None
+    alike: int
+
+
+@dataclass(frozen=True, slots=True)
+class Touched:
+    """One piece, and the pieces that it has when it is a row."""
 
     block: str
     paper: str | None
     alike: int
+    cells: tuple[Touch, ...]
     may_be_layered: bool
     may_lean: bool
 
@@ -27,8 +35,12 @@ def touched(document: PageDocument) -> tuple[Touched, ...]:
     """Return what may be done with each piece that lies on a page."""
     found = []
     for block in document.blocks:
-        piece = paper_at(block, document.sketch.blocks)
-        letter = None if piece is None else paper_of(piece)
-        alike = 0 if piece is None else len(alike_to(piece, document.sketch.blocks))
-        found.append(Touched(block.id, letter, alike, block.role in LAYERED, may_lean(block)))
+        whole = _touch(document, face_at(document, block))
+        row = document.cuts.of(block.id).repeat
+        cells = tuple(_touch(document, face_at(document, block, place)) for place in range(row.pieces if row else 0))
+        found.append(Touched(block.id, whole.paper, whole.alike, cells, block.role in LAYERED, may_lean(block)))
     return tuple(found)
+
+
+def _touch(document: PageDocument, face: Face | None) -> Touch:
+    return Touch(None, 0) if face is None else Touch(face.letter, len(alike_to(document, face)))

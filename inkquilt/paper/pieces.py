@@ -82,12 +82,6 @@ def paper_at(block: Block, blocks: Iterable[Block]) -> Block | None:
     return next((mat for mat in blocks if block.id in mat.of), None)
 
 
-def alike_to(piece: Block, blocks: Iterable[Block]) -> tuple[Block, ...]:
-    """Return the other pieces that are cut from the same paper."""
-    cut = (block for block in blocks if block.role in CUT_FROM_PAPER and block.id != piece.id)
-    return tuple(block for block in cut if paper_of(block) == paper_of(piece))
-
-
 def pieces_of(blocks: tuple[Block, ...], fold: Fold | None = None) -> PieceList:
     """Return the piece list of a page; papers come in the order in which they are first stuck down.
 

@@ -7,7 +7,7 @@ margins. All of it is whole grains. Common practice, no source.
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import Enum
 from itertools import pairwise
 from typing import Final
@@ -117,6 +117,21 @@ class Repeat:
     papers: tuple[str, ...] = ()
     flags: bool = False
 
+    @property
+    def pieces(self) -> int:
+        """How many pieces it has."""
+        return len(self.heights) or self.count
+
+    def papers_of(self, paper: str) -> tuple[str, ...]:
+        """Return the paper of each piece; ``paper`` is the block's own, for a repeat without papers."""
+        return alternated(self.papers or (paper,), self.pieces)
+
+    def with_paper(self, piece: int, letter: str, paper: str) -> Repeat:
+        """Return it with one piece, counted from nought, of another paper; ``paper`` is the block's own."""
+        each = list(self.papers_of(paper))
+        each[piece] = letter
+        return replace(self, papers=tuple(each))
+
 
 @dataclass(frozen=True, slots=True)
 class Cell:
@@ -135,9 +150,8 @@ def cells_of(block: Size, repeat: Repeat, paper: str, grid: Grains, unit: Unit) 
     level = block.width >= block.height
     length, breadth = (block.width, block.height) if level else (block.height, block.width)
     made = _graduated if repeat.heights else _row
-    spans = list(made(length, breadth, repeat, grid, unit))
-    papers = alternated(repeat.papers or (paper,), len(spans))
-    return tuple(_cell(span, level, paper) for span, paper in zip(spans, papers, strict=True))
+    spans = made(length, breadth, repeat, grid, unit)
+    return tuple(_cell(span, level, one) for span, one in zip(spans, repeat.papers_of(paper), strict=True))
 
 
 @dataclass(frozen=True, slots=True)

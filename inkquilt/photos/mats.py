@@ -100,6 +100,24 @@ def with_mats(sketch: Sketch, photo_id: str, reveals: Sequence[Reveals], paper: 
     return replace(sketch, blocks=tuple(blocks))
 
 
+def with_layer(sketch: Sketch, block_id: str, reveal: Reveals, paper: str | None) -> Sketch:
+    """Return a sketch with one mat more, behind a piece and the mats that carry it alone."""
+    outer = sketch.block(block_id)
+    while mat := next((b for b in sketch.blocks if b.role is Role.MAT and b.of == (outer.id,)), None):
+        outer = mat
+    size = Size(outer.width + reveal.left + reveal.right, outer.height + reveal.top + reveal.bottom)
+    further = "outer " if outer.role is Role.MAT else ""
+    inmost = outer
+    while inmost.role is Role.MAT and len(inmost.of) == 1:
+        inmost = sketch.block(inmost.of[0])
+    layer = Block(
+        sketch.free_id(f"{inmost.id}-mat"), Role.MAT, outer.shape, outer.x - reveal.left, outer.y - reveal.top,
+        size.width, size.height, outer.turn, outer.level, (outer.id,), paper, label=f"{further}mat of {inmost.name}",
+    )  # fmt: skip
+    at = next(place for place, block in enumerate(sketch.blocks) if block.id == outer.id)
+    return replace(sketch, blocks=(*sketch.blocks[:at], layer, *sketch.blocks[at:]))
+
+
 def kept_whole(sketch: Sketch, photo_id: str, size: Size, paper: str | None) -> Sketch:
     """Return a sketch in which a photo of this size lies in the middle of its slot, on a mat as large as the slot.
 

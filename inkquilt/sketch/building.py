@@ -5,7 +5,7 @@ Usual sizes, and on which side one more of a piece is laid first, are common pra
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Collection, Iterator, Sequence
 from dataclasses import replace
 from enum import Enum
 from fractions import Fraction
@@ -17,7 +17,7 @@ from inkquilt.lengths import Grains, with_unit
 from inkquilt.page import Page
 from inkquilt.sketch.geometry import Box, Ends, box
 from inkquilt.sketch.model import FULL_TURN, MOST_BLOCKS, Block, Role, Shape, Size
-from inkquilt.sketch.relations import stack_roots
+from inkquilt.sketch.relations import Reveals, stack_roots
 from inkquilt.sketch.room import ROOM, emptiest
 
 #: Parts of the page's width and height that a piece takes when nothing else is said.
@@ -29,7 +29,9 @@ _PARTS: Final = {
     Role.PHOTO: (Fraction(1, 4), Fraction(1, 3)),
 }
 #: What a layer can be laid behind.
-LAYERED: Final = frozenset({Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.PAPER, Role.TAG})
+LAYERED: Final = frozenset(
+    {Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.PAPER, Role.TAG, Role.MAT, Role.STRIP, Role.BORDER}
+)
 #: What can be laid by itself; a mat belongs to something.
 LAID: Final = frozenset(_PARTS)
 #: Papers lie beneath these, and may run off the page; these may not.
@@ -70,21 +72,24 @@ def refuse_full(blocks: Sequence[Block], more: int = 1) -> None:
         raise refuse("too-many", f"A page has {MOST_BLOCKS} pieces at most: take some away first.")
 
 
-def new_piece(blocks: Sequence[Block], role: Role, shape: Shape, size: Size) -> Block:
-    """Return a piece that is none of these yet, with a name and a paper letter of its own, on its layer."""
-    taken = {block.id for block in blocks}
-    name = next(one for number in count(1) if (one := f"{role.value}-{number}") not in taken)
+def new_piece(blocks: Sequence[Block], role: Role, shape: Shape, size: Size, letters: Collection[str] = ()) -> Block:
+    """Return a piece that is none of these yet, with a name of its own and a paper that none is of, on its layer.
+
+    ``letters`` are those of papers that are no block's own.
+    """
+    names = {block.id for block in blocks}
+    name = next(one for number in count(1) if (one := f"{role.value}-{number}") not in names)
     again = sum(block.role is role for block in blocks) + 1
     label = f"{_WORDS.get(role, role.value)} {again}"
-    paper = free_letter(blocks) if role in PAPERS or role is Role.TAG else None
+    paper = free_letter(blocks, letters) if role in PAPERS or role is Role.TAG else None
     return Block(
         name, role, shape, 0, 0, size.width, size.height, level=layer_for(blocks, role), paper=paper, label=label
     )
 
 
-def free_letter(blocks: Sequence[Block]) -> str:
-    """Return the first paper letter that no piece has."""
-    taken = {block.paper for block in blocks}
+def free_letter(blocks: Sequence[Block], taken: Collection[str] = ()) -> str:
+    """Return the first paper letter that no piece has, and is not ``taken`` otherwise."""
+    taken = {*taken, *(block.paper for block in blocks if block.paper)}
     letters = (chr(code) for code in range(ord("A"), ord("Z") + 1))
     return next((letter for letter in letters if letter not in taken), f"paper {len(taken)}")
 
@@ -246,6 +251,52 @@ def beside(
         raise refuse("off-page", f"There is no room for one more {side.value} of it: the page ends there.", "side")
     placed = in_emptiest(root, blocks, page, grid)
     return moved(members, placed.x - root.x, placed.y - root.y)
+
+
+def strip_beside(
+    strip: Block, root: Block, blocks: Sequence[Block], page: Page, grid: Grains, gap: Grains, side: Beside | None
+) -> Block:
+    """Return a strip along a side of a piece, as long as that and as broad as it was: on the side that is asked,
+    else on the first that is free, else on the first that is on the page.
+
+    Raises ``BadInput`` when the page ends there.
+    """
+    found = [
+        placed for one in ((side,) if side else tuple(Beside)) if (placed := _along(strip, root, page, grid, gap, one))
+    ]
+    if not found:
+        where = (
+            f"{side.value} of it" if side in (Beside.LEFT, Beside.RIGHT) else f"{side.value} it" if side else "there"
+        )
+        raise refuse("off-page", f"There is no room for a strip {where}: the page ends there.", "side")
+    return next((one for one in found if not _covered(one, blocks)), found[0])
+
+
+def _along(strip: Block, root: Block, page: Page, grid: Grains, gap: Grains, side: Beside) -> Block | None:
+    lies, breadth = box(root), min(strip.width, strip.height)
+    upright = side in (Beside.LEFT, Beside.RIGHT)
+    size = Size(breadth, lies.y.length) if upright else Size(lies.x.length, breadth)
+    x, y = lies.x.low, lies.y.low
+    match side:
+        case Beside.RIGHT:
+            x = _step(lies.x.high + gap, grid)
+        case Beside.LEFT:
+            x = (lies.x.low - gap) // grid * grid - breadth
+        case Beside.BELOW:
+            y = _step(lies.y.high + gap, grid)
+        case Beside.ABOVE:
+            y = (lies.y.low - gap) // grid * grid - breadth
+    placed = strip.placed(x, y, size)
+    reaches = Size(x + size.width, y + size.height)
+    is_on = x >= 0 and y >= 0 and reaches.width <= page.width and reaches.height <= page.height
+    return placed if is_on else None
+
+
+def layer_under(strip: Block, reveal: Reveals, layer: Block, page: Page) -> Block:
+    """Return a paper under a strip that shows by so much on each side; what is beside the page is cut off."""
+    size = Size(strip.width + reveal.left + reveal.right, strip.height + reveal.top + reveal.bottom)
+    under = replace(layer, shape=strip.shape, turn=strip.turn, level=strip.level, end=strip.end)
+    return cut_to(under.placed(strip.x - reveal.left, strip.y - reveal.top, size), page)
 
 
 def _step(length: Grains, grid: Grains) -> Grains:

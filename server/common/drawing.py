@@ -214,7 +214,7 @@ def _cells(block: Block, unit: Unit, looks: Looks, tints: Mapping[str, int]) -> 
             {
                 **_inset(Inset(one.x, one.y, one.size), unit),
                 "points": [[corner.x / unit.grains, corner.y / unit.grains] for corner in corners] or None,
-                "tint": tints.get(seen.paper),
+                "tint": tints.get(seen.paper, tints.get(paper_of(block))),
                 "look": looks.on(seen.paper, block.id),
             }
         )

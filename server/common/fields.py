@@ -12,6 +12,7 @@ from inkquilt.lengths import Unit
 from inkquilt.page import Side
 from inkquilt.paper.regions import Hold
 from inkquilt.sketch import Role, Shape
+from inkquilt.sketch.building import Beside
 from inkquilt.sketch.rework import Rework
 from inkquilt.sketch.ties import TieKind
 from inkquilt.words import TitleWay as TitleWay
@@ -28,6 +29,7 @@ STATUS_CHOICES = [(status.value, status.value) for status in Status]
 ROLE_CHOICES = [(role.value, role.value) for role in Role]
 SHAPE_CHOICES = [(shape.value, shape.value) for shape in Shape]
 SIDE_CHOICES = [(side.value, side.value) for side in Side]
+BESIDE_CHOICES = [(beside.value, beside.value) for beside in Beside]
 HOLD_CHOICES = [(hold.value, hold.value) for hold in Hold]
 SLANT_CHOICES = [(slant.value, slant.value) for slant in Slant]
 DIE_CHOICES = [(Shape.CIRCLE.value, "round"), (Shape.RECT.value, "square or oblong")]

@@ -172,6 +172,7 @@ SPECTACULAR_SETTINGS = {
         "ObservationKindEnum": "server.common.fields.OBSERVATION_CHOICES",
         "JournalWayEnum": "server.common.fields.JOURNAL_WAY_CHOICES",
         "TitleWayEnum": "server.common.fields.TITLE_WAY_CHOICES",
+        "BesideEnum": "server.common.fields.BESIDE_CHOICES",
         "HoldEnum": "server.common.fields.HOLD_CHOICES",
         "ShapeEnum": "server.common.fields.SHAPE_CHOICES",
         "DeletedKindEnum": "server.recovery.views.KIND_CHOICES",

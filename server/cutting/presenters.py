@@ -62,7 +62,8 @@ def table_answer(document: PageDocument, version: int, plan: PagePlan) -> dict[s
         "lip": format_length(document.cuts.lip, unit),
         "troubles": list(plan.troubles),
         "page_papers": [
-            {"letter": part.paper, "name": paper_name(document, part.paper)} for part in plan.pieces.papers
+            {"letter": letter, "name": paper_name(document, letter)}
+            for letter in dict.fromkeys((*(part.paper for part in plan.pieces.papers), *sorted(document.cuts.letters)))
         ],
         "to_buy": [{"paper": one.paper, "words": _to_buy_words(one, unit)} for one in bought if one is not None],
         "trimmers": [trimmer_answer(None, trimmer) for trimmer in plan.trimmers],

@@ -309,11 +309,17 @@ class SwitchesSerializer(serializers.Serializer):
 
 
 class TouchSerializer(serializers.Serializer):
-    """What a touch on a piece may do; ``paper`` is the letter that a paper dropped there takes the place of."""
+    """A piece of paper under the hand; ``paper`` is the letter that one dropped there takes the place of."""
 
-    block = serializers.CharField()
     paper = serializers.CharField(allow_null=True)
     alike = serializers.IntegerField(help_text="how many more pieces are of that paper")
+
+
+class TouchedSerializer(TouchSerializer):
+    """What a touch on a piece may do; ``cells`` are the pieces of a row."""
+
+    block = serializers.CharField()
+    cells = TouchSerializer(many=True)
     may_be_layered = serializers.BooleanField()
     may_lean = serializers.BooleanField()
 
@@ -333,7 +339,7 @@ class PageSerializer(serializers.Serializer):
     terms = serializers.CharField()
     way = WaySerializer()
     fit = FitSerializer()
-    touches = TouchSerializer(many=True)
+    touches = TouchedSerializer(many=True)
     slots = SlotSerializer(many=True)
     covers = CoverSerializer(many=True)
     titles = TitleSerializer(many=True)

@@ -6,8 +6,9 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from inkquilt.composition.changes.building import LayLayer, LayPiece, Lean, OneMore, TakeAway, TradePlaces
+from inkquilt.composition.changes.building import LayBeside, LayLayer, LayPiece, Lean, OneMore, TakeAway, TradePlaces
 from inkquilt.composition.changes.layout import BringBack, LeaveOut
+from inkquilt.composition.changes.papers import ChoosePaper
 from inkquilt.composition.changes.photos import PlacePhoto
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.laid import laid_fit
@@ -17,7 +18,7 @@ from inkquilt.fit import School, Way, bounds
 from inkquilt.fit.check import check_fit
 from inkquilt.fit.solve import fit
 from inkquilt.lengths import INCH, Unit
-from inkquilt.page import Fold, Margins, Page
+from inkquilt.page import Fold, Margins, Page, Side
 from inkquilt.sketch.building import Beside, areas_for, free_letter, held_on, layer_for, usual_size
 from inkquilt.sketch.geometry import box
 from inkquilt.sketch.model import MOST_BLOCKS, Role, Shape, Size
@@ -191,6 +192,16 @@ class Copied(BuildingCase):
         self.assertNotIn("p-2", after.photos)  # an empty slot
         self.sound(after)
 
+    def test_dropped_somewhere_its_middle_lies_there_and_it_stays_on_the_page(self):
+        for at, then in [((3, 9), (2, 7.5)), ((3.05, 9.05), (2, 7.5)), ((3.07, 9), (2.125, 7.5)), ((0, 0), (0, 0)),
+                         ((12, 12), (10, 9))]:  # fmt: skip
+            after = done(DOCUMENT, OneMore(block="r", at_x=at[0], at_y=at[1]))  # 2 x 3
+            with self.subTest(at):
+                self.assertEqual(places(after)["r-2"], (*then, 2, 3))
+                self.sound(after)
+        mat = places(done(DOCUMENT, OneMore(block="p", at_x=9, at_y=9)))  # the middle of what is outermost
+        self.assertEqual((mat["m-2"][:2], mat["p-2"][:2]), ((6.875, 5.75), (7, 5.875)))
+
     def test_there_is_one_base(self):
         self.refused("not-copied", OneMore(block="base"))
         self.refused("unknown-block", OneMore(block="nowhere"))
@@ -216,11 +227,80 @@ class Layered(BuildingCase):
         after = done(document, LayLayer(block="p", reveal="1/4"))
         self.assertEqual(places(after), {"p-mat-1": (0, 0, 4.5, 6.5), "p": (0.25, 0.25, 4, 6)})
 
+    def test_only_on_the_sides_that_are_named(self):
+        left, top, right, bottom = Side.LEFT, Side.TOP, Side.RIGHT, Side.BOTTOM
+        for sides, then in [
+            ((right, bottom), (6, 4, 3.25, 3.25)), ((left,), (5.75, 4, 3.25, 3)), ((top,), (6, 3.75, 3, 3.25)),
+            ((left, top, right, bottom), (5.75, 3.75, 3.5, 3.5)), ((left, left), (5.75, 4, 3.25, 3)),
+        ]:  # fmt: skip
+            after = done(DOCUMENT, LayLayer(block="q", reveal="1/4", showing=sides))
+            with self.subTest(sides):
+                self.assertEqual(places(after)["q-mat-1"], then)
+                self.assertEqual(places(after)["q"], (6, 4, 3, 3))
+                self.sound(after)
+        leaning = done(DOCUMENT, Lean(block="r", degrees=4))
+        self.refused("tilt", LayLayer(block="r", showing=(left,)), leaning)
+        self.sound(done(leaning, LayLayer(block="r", showing=(left, top, right, bottom))))
+
+    def test_a_further_one_lies_behind_the_mats_that_are_there(self):
+        for change in (LayLayer(block="p", further=True), LayLayer(block="m"), LayLayer(block="m", further=True)):
+            after = done(DOCUMENT, change)
+            outer = next(b for b in after.blocks if b.of == ("m",))
+            with self.subTest(change):
+                self.assertEqual((outer.width / INCH, outer.height / INCH), (4.5, 6.5))
+                self.assertEqual((outer.label, outer.paper), ("outer mat of photo p", "D"))
+                self.assertEqual(next(b.paper for b in after.blocks if b.id == "m"), DOCUMENT.sketch.block("m").paper)
+                order = [b.id for b in after.blocks]
+                self.assertEqual(order.index("m") - order.index(outer.id), 1)
+                self.sound(after)
+        twice = done(DOCUMENT, LayLayer(block="q"), LayLayer(block="q", reveal="1/4", further=True))
+        self.assertEqual(sorted(b.width / INCH for b in twice.blocks if b.role is Role.MAT), [3.25, 3.75, 4.25])
+
+    def test_under_a_strip_it_runs_off_where_the_strip_does(self):
+        after = done(DOCUMENT, LayLayer(block="band", reveal="1/4"))
+        under = after.blocks[[b.id for b in after.blocks].index("band") - 1]
+        self.assertEqual(places(after)[under.id], (0, 7.75, 12, 2.5))
+        self.assertEqual(
+            (under.role, under.level, under.paper, under.label), (Role.STRIP, 1, "D", "layer under strip band")
+        )
+        above = done(DOCUMENT, LayLayer(block="band", reveal="1/8", showing=(Side.TOP,)))
+        self.assertEqual(places(above)[under.id], (0, 7.875, 12, 2.125))
+        for document in (after, above):
+            self.sound(document)
+
     def test_what_has_no_layer(self):
-        for block in ("base", "band", "c", "m"):
+        for block in ("base", "c"):
             self.refused("no-layer", LayLayer(block=block))
         for reveal in ("0", "-1/8", "2 1/8"):
             self.refused("reveal", LayLayer(block="q", reveal=reveal))
+
+
+class AlongASide(BuildingCase):
+    def test_a_strip_along_a_side_as_long_as_the_piece_is(self):
+        document = on_page(sketch_of(row("a", "paper", 4, 3, 3, 5, paper="X")), page_of("12", "12"))
+        for side, gap, then in [
+            (None, "", (7.125, 3, 0.5, 5)), (Beside.RIGHT, "0", (7, 3, 0.5, 5)), (Beside.LEFT, "", (3.375, 3, 0.5, 5)),
+            (Beside.ABOVE, "1/4", (4, 2.25, 3, 0.5)), (Beside.BELOW, "0", (4, 8, 3, 0.5)),
+        ]:  # fmt: skip
+            after = done(document, LayBeside(block="a", side=side, gap=gap))
+            with self.subTest(side, gap=gap):
+                self.assertEqual(places(after)["strip-1"], then)
+                self.assertEqual((after.blocks[-1].role, after.blocks[-1].paper), (Role.STRIP, "A"))
+                self.sound(after)
+        broad = done(document, LayBeside(block="a", side=Beside.LEFT, breadth="3 7/8"))
+        self.assertEqual(places(broad)["strip-1"], (0, 3, 3.875, 5))
+        self.refused("off-page", LayBeside(block="a", side=Beside.LEFT, breadth="4"), document)
+        for breadth, code in [("0", "size-off-page"), ("12 1/8", "size-off-page"), ("thin", "unreadable-length")]:
+            self.refused(code, LayBeside(block="a", breadth=breadth), document)
+        for gap, code in [("-1/8", "gap"), ("13", "gap")]:
+            self.refused(code, LayBeside(block="a", gap=gap), document)
+
+    def test_beside_the_mat_and_on_the_free_side(self):
+        after = done(DOCUMENT, LayBeside(block="p"))  # its mat reaches from 7/8 to 5 1/8 and to 7 1/8 in
+        self.assertEqual(places(after)["strip-1"], (5.25, 0.875, 0.5, 6.25))
+        full = on_page(sketch_of(row("a", "paper", 0, 0, 12, 12)), page_of("12", "12"))
+        self.refused("off-page", LayBeside(block="a"), full)
+        self.refused("nothing-beside", LayBeside(block="base"))
 
 
 class Leaning(BuildingCase):
@@ -334,7 +414,13 @@ STEPS = st.one_of(
     ),
     st.builds(LayPiece, role=st.sampled_from([Role.STRIP, Role.TAG]), at_x=st.floats(-2, 12), at_y=st.floats(-2, 12)),
     st.builds(OneMore, block=st.sampled_from("pqrtjc"), times=st.integers(1, 2)),
-    st.builds(LayLayer, block=st.sampled_from("pqrt"), reveal=st.sampled_from(["", "1/4"])),
+    st.builds(OneMore, block=st.sampled_from("pqr"), at_x=st.floats(-2, 12), at_y=st.floats(-2, 12)),
+    st.builds(LayLayer, block=st.sampled_from("pqrt"), reveal=st.sampled_from(["", "1/4"]), further=st.booleans()),
+    st.builds(
+        LayLayer, block=st.sampled_from(["p", "r", "band", "m"]), showing=st.lists(st.sampled_from(Side)).map(tuple)
+    ),
+    st.builds(LayBeside, block=st.sampled_from("pqrt"), side=st.sampled_from([None, *Beside])),
+    st.builds(ChoosePaper, block=st.sampled_from(["band", "p", "j"]), stash_paper=st.just(7)),
     st.builds(Lean, block=st.sampled_from("pqrtj"), degrees=st.sampled_from([0, 3, -8, 20])),
     st.builds(TradePlaces, block=st.sampled_from("pqr"), other=st.sampled_from("tjcq")),
     st.builds(TakeAway, block=st.sampled_from("pqrtjcm")),

@@ -13,7 +13,7 @@ from inkquilt.colour import Rgb
 from inkquilt.composition.changes import After, Change, Known, KnownPaper, KnownState, Lettering, kinds
 from inkquilt.composition.changes.accents import Arrange, ChooseSchool, CutFromPaper, Move, MoveAccent, Put, puts_of
 from inkquilt.composition.changes.base import change
-from inkquilt.composition.changes.building import LayLayer, LayPiece, Lean, OneMore, TakeAway, TradePlaces
+from inkquilt.composition.changes.building import LayBeside, LayLayer, LayPiece, Lean, OneMore, TakeAway, TradePlaces
 from inkquilt.composition.changes.by_hand import AddTie, PinPiece, TypedSize, Unpin, Untie
 from inkquilt.composition.changes.contents import SetSheet, TypeTitle
 from inkquilt.composition.changes.cutting import (
@@ -71,7 +71,8 @@ from inkquilt.composition.stored import (
     write_laid,
 )
 from inkquilt.composition.touched import touched
-from inkquilt.cutting.pieces import Slant
+from inkquilt.composition.wishes import wishes_on
+from inkquilt.cutting.pieces import Slant, pieces_to_cut
 from inkquilt.embellishments import CUT, Embellishment, EmbellishmentKind, Form
 from inkquilt.errors import BadInput, CoreError, SketchFaults
 from inkquilt.fit import School, Way, bounds
@@ -80,6 +81,7 @@ from inkquilt.fit.request import Die, Pin, Rung, StripEnds
 from inkquilt.fit.solve import fit
 from inkquilt.lengths import INCH, MM, Unit, format_length, parse_length
 from inkquilt.page import Side
+from inkquilt.paper import pieces_of
 from inkquilt.paper.kinds import PaperKind, PaperSide, SideName
 from inkquilt.paper.regions import Hold
 from inkquilt.paper.tools import ShapingTool
@@ -449,6 +451,7 @@ class Applied(TestCase):
             (Untie(tie="x", again=True), "tied again"), (TakeUp(step=1), "back to “as it was”"),
             (ChooseSchool(balance_school=BalanceSchool.SPARSE), "looked at as sparse"),
             (LayPiece(role=Role.JOURNALING), "laid story 2"), (LayLayer(block="q"), "a layer behind photo q"),
+            (LayBeside(block="q"), "a strip beside photo q"),
             (OneMore(block="r"), "one more of photo r"), (OneMore(block="r", times=2), "2 more of photo r"),
             (Lean(block="r", degrees=3), "photo r leans"), (Lean(block="r", degrees=0), "photo r set straight"),
             (TradePlaces(block="q", other="r"), "photo q and photo r changed places"),
@@ -543,14 +546,52 @@ class Applied(TestCase):
         # Taken off again nothing is made apart.
         self.assertEqual(done(ChoosePaper(block="band"), document).sketch, document.sketch)
 
+    def test_each_flag_of_a_row_takes_a_paper_of_its_own(self):
+        row_of_four = done(MakeRow(block="band", count=4, papers=("B", "C"), flags=True))
+        letters = lambda document: document.cuts.of("band").repeat.papers_of(document.sketch.block("band").paper)  # noqa: E731
+        after = done(ChoosePaper(block="band", cell=2, stash_paper=7), row_of_four)
+        self.assertEqual(letters(after), ("B", "C", "D", "C"))
+        self.assertEqual(set(after.cuts.papers), {"D"})
+        # It is of its own now; of the others of that paper there are two more: the first flag and, of C, the panel.
+        again = done(ChoosePaper(block="band", cell=2, stash_paper=7, side=SideName.B), after)
+        self.assertEqual((letters(again), again.cuts.papers["D"].side), (letters(after), SideName.B))
+        third = done(ChoosePaper(block="band", cell=3, stash_paper=7), again)
+        self.assertEqual((letters(third), set(third.cuts.papers)), (("B", "C", "D", "E"), {"D", "E"}))
+        self.assertEqual(third.sketch, row_of_four.sketch, "the block itself keeps its letter")
+        # Dropped on the whole row it lies on all of it; taken off, the flag is of its letter still.
+        whole = done(ChoosePaper(block="band", stash_paper=7), third)
+        self.assertEqual((letters(whole), set(whole.cuts.papers)), (("B",) * 4, {"B", "D", "E"}))
+        self.assertEqual(set(done(ChoosePaper(block="band", cell=2), third).cuts.papers), {"E"})
+        # A paper by its letter also where no block is of it.
+        self.assertEqual(done(ChoosePaper(paper="E"), third).cuts.papers.keys(), {"D"})
+        self.assertEqual(done(LayPiece(role=Role.STRIP), third).blocks[-1].paper, "F")
+        # A piece that the row has not means the row.
+        self.assertEqual(letters(done(ChoosePaper(block="band", cell=9, stash_paper=7), after)), ("B",) * 4)
+
+    def test_strips_that_grow_take_papers_one_by_one_and_are_cut_from_them(self):
+        strips = done(MakeRow(block="band", heights="1/2, 1/2, 1"))
+        after = done(ChoosePaper(block="band", cell=1, stash_paper=7), strips)
+        cut = pieces_to_cut(pieces_of(after.blocks), wishes_on(after).wishes)
+        self.assertEqual([piece.size.height * 2 // INCH for piece in cut["D"]], [1])
+        self.assertEqual([piece.size.height * 2 // INCH for piece in cut["B"]], [1, 2])
+        (touch,) = (one for one in touched(after) if one.block == "band")
+        self.assertEqual([(one.paper, one.alike) for one in touch.cells], [("B", 1), ("D", 0), ("B", 1)])
+        self.assertEqual((touch.paper, touch.alike), ("B", 0), "the row's own pieces are no others")
+        self.assertEqual([one.cells for one in touched(after) if one.block == "panel"], [()])
+
+    def test_one_more_of_a_piece_is_asked_what_that_is(self):
+        asked = done(LieAcross(block="panel", on=True), done(CutDouble(block="panel", fold="left")))
+        after = done(OneMore(block="panel"), asked)
+        self.assertEqual(after.cuts.of("panel-2"), asked.cuts.of("panel"))
+        self.assertEqual((after.cuts.across, after.cuts.saved), ({"panel", "panel-2"}, set()))
+        self.assertEqual(done(OneMore(block="q"), asked).cuts, asked.cuts)
+
     def test_what_a_touch_on_each_piece_may_do(self):
         found = {one.block: (one.paper, one.alike, one.may_be_layered, one.may_lean) for one in touched(DOCUMENT)}
         self.assertEqual(found["base"], ("A", 0, False, False))
-        self.assertEqual(found["band"], ("B", 0, False, True))
+        self.assertEqual(found["band"], ("B", 0, True, True))
         self.assertEqual(found["panel"], ("C", 0, True, True))
-        self.assertEqual(
-            (found["m"], found["p"]), (("mat", 0, False, True), ("mat", 0, True, True))
-        )  # a photo: its mat
+        self.assertEqual((found["m"], found["p"]), (("mat", 0, True, True), ("mat", 0, True, True)))  # a photo: its mat
         self.assertEqual((found["q"][0], found["t"][0]), (None, None))
         # Of two mats behind a photo the inner one is meant; alike are those of one paper.
         double = with_mats(SKETCH, "p", [Reveals(1016, 1016, 1016, 1016)] * 2, "C")

@@ -1,4 +1,4 @@
-"""Building on the page: pieces laid, one more of one, a lean, two that change places, one taken away.
+"""Building on the page: pieces laid, copied, layers and strips laid to them, a lean, places changed, pieces taken away.
 
 The page is its own sketch from then on (``own_sketch``), and everything else stays where it is.
 """
@@ -9,13 +9,14 @@ from dataclasses import replace
 from fractions import Fraction
 from typing import Annotated, Final
 
-from inkquilt.composition.asked import Between, Degrees, Name, Place, Typed, length_of
+from inkquilt.composition.asked import AtMost, Between, Degrees, Name, Place, Typed, length_of
 from inkquilt.composition.changes.base import After, Change, Changed, Known, change, the_block_on
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.own_sketch import built
 from inkquilt.errors import refuse
 from inkquilt.lengths import INCH, MM, Grains, Unit
-from inkquilt.photos.mats import with_mats
+from inkquilt.page import Side
+from inkquilt.photos.mats import with_layer, with_mats
 from inkquilt.sketch.building import (
     LAID,
     LAYERED,
@@ -26,10 +27,12 @@ from inkquilt.sketch.building import (
     free_letter,
     held_on,
     in_emptiest,
+    layer_under,
     moved,
     new_piece,
     refuse_full,
     stack_of,
+    strip_beside,
     tilted,
     usual_size,
 )
@@ -62,6 +65,16 @@ def _held(document: PageDocument, members: tuple[Block, ...]) -> tuple[Block, ..
     return moved(members, *held_on(members[0], document.page, document.grid))
 
 
+def _corner(document: PageDocument, piece: Block, at_x: float, at_y: float) -> tuple[Grains, Grains]:
+    """Return where a piece begins, on the marks, whose middle is dropped at a place in the page's unit."""
+    grid, unit = document.grid, document.unit.grains
+
+    def start(at: float, length: Grains) -> Grains:
+        return round((Fraction(at) * unit - Fraction(length, 2)) / grid) * grid
+
+    return start(at_x, piece.width), start(at_y, piece.height)
+
+
 def _half_on(twice: Grains, grid: Grains) -> Grains:
     """Return half a way, in whole marks."""
     return round(Fraction(twice, 2 * grid)) * grid
@@ -90,16 +103,12 @@ class LayPiece(Change):
                 "not-laid", "A paper, strip, border, photo, title, story, tag or place for a cluster is laid.", "role"
             )
         refuse_full(document.sketch.blocks)
-        piece = new_piece(document.sketch.blocks, self.role, self._shape(), self._size(document))
+        piece = new_piece(document.sketch.blocks, self.role, self._shape(), self._size(document), document.letters)
         if self.at_x is None or self.at_y is None:
             piece = in_emptiest(piece, sketch.blocks, document.page, document.grid)
         else:
-            grid, unit = document.grid, document.unit.grains
-            x, y = (
-                round((Fraction(at) * unit - Fraction(length, 2)) / grid) * grid
-                for at, length in ((self.at_x, piece.width), (self.at_y, piece.height))
-            )
-            (piece,) = _held(document, (cut_to(piece.placed(x, y, piece.size), document.page),))
+            there = piece.placed(*_corner(document, piece, self.at_x, self.at_y), piece.size)
+            (piece,) = _held(document, (cut_to(there, document.page),))
         return Changed(built(document, (*sketch.blocks, piece)), f"laid {piece.name}")
 
     def _shape(self) -> Shape:
@@ -119,59 +128,129 @@ class LayPiece(Change):
 
 @change("layer", After.STAYS)
 class LayLayer(Change):
-    """Lay a paper behind a piece, showing alike all round; it takes the place of the mats that were there."""
+    """Lay a paper behind a piece, showing by ``reveal`` all round, or only on the sides that are named (``showing``).
+
+    It takes the place of the mats that were there, or lies behind them (``further``); behind a mat or a strip it always
+    does.
+    """
 
     block: Name
     reveal: Typed = ""
+    showing: Annotated[tuple[Side, ...], AtMost(4)] = ()
+    further: bool = False
 
     def applied(self, document: PageDocument, known: Known) -> Changed:
         sketch, block = _page_of(document), the_block_on(document, self.block)
         if block.role not in LAYERED:
             raise refuse("no-layer", f"Nothing is laid behind {block.name}.", "block")
         refuse_full(document.sketch.blocks)
-        reveal = _LITTLE[document.unit]
-        if self.reveal:
-            reveal = length_of(self.reveal, document.unit, "What shows", "reveal")
-        if not 0 < reveal <= 2 * INCH:
-            raise refuse("reveal", "A layer shows more than nothing and 2 in at most.", "reveal")
-        even = Reveals(reveal, reveal, reveal, reveal)
-        layered = with_mats(sketch, block.id, (even,), free_letter(document.sketch.blocks))
+        reveals = self._reveals(document, block)
+        if block.role in (Role.STRIP, Role.BORDER):
+            return self._under_strip(document, sketch, block, reveals)
+        letter = free_letter(document.sketch.blocks, document.letters)
+        if self.further or block.role is Role.MAT:
+            layered = with_layer(sketch, block.id, reveals, letter)
+        else:
+            layered = with_mats(sketch, block.id, (reveals,), letter)
         stack, grid = stack_of(layered.blocks, block.id), document.grid
         to_mark = (round(Fraction(at, grid)) * grid - at for at in (stack[0].x, stack[0].y))
         members = _held(document, moved(stack, *to_mark))
         return Changed(built(document, _with(layered.blocks, members)), f"a layer behind {block.name}")
 
+    def _reveals(self, document: PageDocument, block: Block) -> Reveals:
+        reveal = _LITTLE[document.unit]
+        if self.reveal:
+            reveal = length_of(self.reveal, document.unit, "What shows", "reveal")
+        if not 0 < reveal <= 2 * INCH:
+            raise refuse("reveal", "A layer shows more than nothing and 2 in at most.", "reveal")
+        if self.showing and len(set(self.showing)) < 4 and block.turn:
+            raise refuse("tilt", "A layer behind a piece that leans shows alike on all sides.", "showing")
+        sides = self.showing or tuple(Side)
+        return Reveals(*(reveal if side in sides else 0 for side in (Side.LEFT, Side.TOP, Side.RIGHT, Side.BOTTOM)))
 
-@change("one-more", After.STAYS)
-class OneMore(Change):
-    """Lay one more of a piece beside it, or several in a row, with what lies behind it."""
+    def _under_strip(self, document: PageDocument, sketch: Sketch, strip: Block, reveals: Reveals) -> Changed:
+        layer = new_piece(document.sketch.blocks, Role.STRIP, Shape.RECT, strip.size, document.letters)
+        under = replace(layer_under(strip, reveals, layer, document.page), label=f"layer under {strip.name}")
+        at = sketch.blocks.index(strip)
+        blocks = (*sketch.blocks[:at], under, *sketch.blocks[at:])
+        return Changed(built(document, blocks), f"a layer behind {strip.name}")
+
+
+@change("lay-beside", After.STAYS)
+class LayBeside(Change):
+    """Lay a strip along a side of a piece, as long as that is."""
 
     block: Name
     side: Beside | None = None
-    times: Times = 1
+    breadth: Typed = ""
     gap: Typed = ""
 
     def applied(self, document: PageDocument, known: Known) -> Changed:
         sketch, block = _page_of(document), the_block_on(document, self.block)
         if block.role is Role.BASE:
+            raise refuse("nothing-beside", "Nothing lies beside the base: it is the page.", "block")
+        refuse_full(document.sketch.blocks)
+        usual = usual_size(Role.BORDER, document.page, document.grid).height
+        breadth = length_of(self.breadth, document.unit, "How broad it is", "breadth") if self.breadth else usual
+        if not 0 < breadth <= document.page.width:
+            raise refuse("size-off-page", "A strip is more than nothing broad and no broader than the page.", "breadth")
+        root = stack_of(sketch.blocks, block.id)[0]
+        strip = new_piece(document.sketch.blocks, Role.STRIP, Shape.RECT, Size(breadth, breadth), document.letters)
+        gap = gap_of(self.gap, document)
+        placed = strip_beside(strip, root, sketch.blocks, document.page, document.grid, gap, self.side)
+        return Changed(built(document, (*sketch.blocks, placed)), f"a strip beside {block.name}")
+
+
+def gap_of(typed: str, document: PageDocument) -> Grains:
+    """Return a gap as it was typed, a little when it was not. Raises ``BadInput``."""
+    if not typed:
+        return _LITTLE[document.unit]
+    gap = length_of(typed, document.unit, "The gap", "gap")
+    if not 0 <= gap <= document.page.width:
+        raise refuse("gap", "A gap is nothing or more, and no longer than the page.", "gap")
+    return gap
+
+
+@change("one-more", After.STAYS)
+class OneMore(Change):
+    """Lay one more of a piece beside it, or several in a row, with what lies behind it.
+
+    Dropped somewhere its middle comes to lie there (``at_x``, ``at_y``, in the page's unit).
+    """
+
+    block: Name
+    side: Beside | None = None
+    times: Times = 1
+    gap: Typed = ""
+    at_x: Place | None = None
+    at_y: Place | None = None
+
+    def applied(self, document: PageDocument, known: Known) -> Changed:
+        sketch, block = _page_of(document), the_block_on(document, self.block)
+        if block.role is Role.BASE:
             raise refuse("not-copied", "There is one base on a page.", "block")
-        gap = self._gap(document)
-        blocks, members = sketch.blocks, stack_of(sketch.blocks, block.id)
+        gap = gap_of(self.gap, document)
+        first = members = stack_of(sketch.blocks, block.id)
+        blocks = sketch.blocks
+        names: dict[str, str] = {}
         for _ in range(self.times):
             refuse_full(document.sketch.blocks, len(blocks) - len(sketch.blocks) + len(members))
             more = copied((*document.sketch.blocks, *blocks), members)
-            members = beside(more, blocks, document.page, document.grid, gap, self.side)
+            members = self._dropped(document, more) or beside(
+                more, blocks, document.page, document.grid, gap, self.side
+            )
             blocks = (*blocks, *members)
+            names |= {one.id: piece.id for one, piece in zip(members, first, strict=True)}
+        document = replace(document, cuts=document.cuts.copied(names))
         words = f"one more of {block.name}" if self.times == 1 else f"{self.times} more of {block.name}"
         return Changed(built(document, blocks), words)
 
-    def _gap(self, document: PageDocument) -> Grains:
-        if not self.gap:
-            return _LITTLE[document.unit]
-        gap = length_of(self.gap, document.unit, "The gap", "gap")
-        if not 0 <= gap <= document.page.width:
-            raise refuse("gap", "A gap is nothing or more, and no longer than the page.", "gap")
-        return gap
+    def _dropped(self, document: PageDocument, members: tuple[Block, ...]) -> tuple[Block, ...]:
+        """Return a stack where it was dropped; nothing when it was not."""
+        if self.at_x is None or self.at_y is None:
+            return ()
+        x, y = _corner(document, members[0], self.at_x, self.at_y)
+        return _held(document, moved(members, x - members[0].x, y - members[0].y))
 
 
 @change("lean", After.STAYS)

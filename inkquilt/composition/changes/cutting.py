@@ -14,7 +14,7 @@ from inkquilt.cutting.terms import PieceTerms, WindowTerm, Wish, check_apart, ma
 from inkquilt.errors import refuse
 from inkquilt.lengths import INCH, Grains, Unit, with_unit
 from inkquilt.paper.openings import Distances, window_at
-from inkquilt.paper.pieces import CUT_FROM_PAPER, Piece, paper_of, pieces_of
+from inkquilt.paper.pieces import CUT_FROM_PAPER, Piece, pieces_of
 from inkquilt.paper.regions import AxisHold, Hold, SheetRegion
 from inkquilt.paper.repeats import MOST_IN_ROW, Repeat, RowMargins, cells_of
 from inkquilt.paper.saving import LEAST_LIP
@@ -158,7 +158,7 @@ def _distance(typed: str, unit: Unit, what: str, field: str) -> Grains:
 def _letter(document: PageDocument, letter: str | None) -> str | None:
     if not letter:
         return None
-    if letter not in {paper_of(block) for block in document.sketch.blocks}:
+    if letter not in document.letters:
         raise refuse("unknown-paper", f"There is no paper “{letter[:20]}” on this page.", "papers")
     return letter
 

@@ -3,17 +3,16 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from typing import Final
+from typing import Annotated, Final
 
-from inkquilt.composition.asked import Name, PaperLetter
+from inkquilt.composition.asked import Between, Name, PaperLetter
 from inkquilt.composition.changes.base import After, Change, Changed, Known, change, the_block
 from inkquilt.composition.document import PageDocument
+from inkquilt.composition.faces import Face, apart, face_at
 from inkquilt.composition.papers import PaperChoice
 from inkquilt.errors import refuse
 from inkquilt.paper.kinds import SideName
-from inkquilt.paper.pieces import alike_to, paper_at, paper_of
-from inkquilt.sketch.building import free_letter
-from inkquilt.sketch.model import Block
+from inkquilt.paper.repeats import MOST_IN_ROW
 
 #: Looks when a paper's colour is not known.
 _UNKNOWN_COLOUR: Final = "#e9e1cf"
@@ -24,30 +23,30 @@ class ChoosePaper(Change):
     """Lay a paper of the stash in the place of one of the page's papers, or take it away.
 
     The place is named by the letter of its ``paper``, or by the ``block`` that was touched: then it lies on that
-    piece alone, which is of a paper of its own from then on.
+    piece alone, which is of a paper of its own from then on. Of a row ``cell`` is the one piece that was touched,
+    counted from nought; without it the paper lies on the whole row.
     """
 
     paper: PaperLetter = ""
     block: Name = ""
+    cell: Annotated[int, Between(0, MOST_IN_ROW - 1)] | None = None
     stash_paper: int | None = None
     side: SideName = SideName.A
 
     def applied(self, document: PageDocument, known: Known) -> Changed:
-        piece = self._touched(document) if self.block else None
-        letter = paper_of(piece) if piece else self.paper
-        if piece and self.stash_paper is not None:
-            document, letter = _apart(document, piece)
-        if letter not in {paper_of(block) for block in document.sketch.blocks}:
+        face = self._touched(document) if self.block else None
+        letter = face.letter if face else self.paper
+        if letter not in document.letters:
             raise refuse("unknown-paper", f"There is no paper “{letter[:20]}” on this page.", "paper")
-        papers = dict(document.cuts.papers)
         if self.stash_paper is None:
-            papers.pop(letter, None)
-            done = f"no paper chosen for {letter}"
-        else:
-            papers[letter] = chosen = self._choice(known, self.stash_paper)
-            where = f"on {piece.name}" if piece else f"for paper {letter}"
-            done = f"{chosen.name}, {self.side.value} side, {where}"
-        return Changed(replace(document, cuts=replace(document.cuts, papers=papers)), done)
+            papers = {one: choice for one, choice in document.cuts.papers.items() if one != letter}
+            return Changed(_with_papers(document, papers), f"no paper chosen for {letter}")
+        chosen = self._choice(known, self.stash_paper)
+        if face:
+            document, letter = apart(document, face)
+        papers = {**document.cuts.papers, letter: chosen}
+        where = f"on {face.name}" if face else f"for paper {letter}"
+        return Changed(_with_papers(document, papers), f"{chosen.name}, {self.side.value} side, {where}")
 
     def _choice(self, known: Known, number: int) -> PaperChoice:
         paper = known.paper(number)
@@ -59,26 +58,14 @@ class ChoosePaper(Change):
             paper.pk, paper.name, self.side, side.kind, colour, side.directional, paper.pictures.get(self.side)
         )
 
-    def _touched(self, document: PageDocument) -> Block:
+    def _touched(self, document: PageDocument) -> Face:
         """Return the piece of paper that was touched; a photo means the mat it lies on."""
         block = the_block(document, self.block)
-        piece = paper_at(block, document.sketch.blocks)
-        if piece is None:
+        face = face_at(document, block, self.cell)
+        if face is None:
             raise refuse("no-paper-there", "There is no paper there: touch a paper, strip, mat or tag.", "block")
-        return piece
+        return face
 
 
-def _apart(document: PageDocument, piece: Block) -> tuple[PageDocument, str]:
-    """Return the document with a piece of a paper that no other piece is of, and the letter of that."""
-    letter = paper_of(piece)
-    if not alike_to(piece, document.sketch.blocks):
-        return document, letter
-    own = free_letter(document.sketch.blocks)
-
-    def lettered(blocks: tuple[Block, ...]) -> tuple[Block, ...]:
-        return tuple(replace(block, paper=own) if block.id == piece.id else block for block in blocks)
-
-    sheets = {**document.sheets, own: document.sheets[letter]} if letter in document.sheets else document.sheets
-    sketch = replace(document.sketch, blocks=lettered(document.sketch.blocks))
-    fit = document.fit and replace(document.fit, blocks=lettered(document.fit.blocks))
-    return replace(document, sketch=sketch, fit=fit, sheets=sheets), own
+def _with_papers(document: PageDocument, papers: dict[str, PaperChoice]) -> PageDocument:
+    return replace(document, cuts=replace(document.cuts, papers=papers))

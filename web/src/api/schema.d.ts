@@ -1750,6 +1750,14 @@ export interface components {
          * @enum {string}
          */
         BecomesEnum: "piece" | "leftover" | "cut on" | "middle" | "frame" | "triangle";
+        /**
+         * @description * `right` - right
+         *     * `left` - left
+         *     * `below` - below
+         *     * `above` - above
+         * @enum {string}
+         */
+        BesideEnum: "right" | "left" | "below" | "above";
         /** @enum {unknown} */
         BlankEnum: "";
         /** @description What became of one block. */
@@ -1873,7 +1881,7 @@ export interface components {
             tint: number | null;
             look: components["schemas"]["Look"] | null;
         };
-        Change: components["schemas"]["PinPieceChange"] | components["schemas"]["UnpinChange"] | components["schemas"]["UntieChange"] | components["schemas"]["AddTieChange"] | components["schemas"]["MoveAccentChange"] | components["schemas"]["ArrangeChange"] | components["schemas"]["ChooseSchoolChange"] | components["schemas"]["LayPieceChange"] | components["schemas"]["LayLayerChange"] | components["schemas"]["OneMoreChange"] | components["schemas"]["LeanChange"] | components["schemas"]["TradePlacesChange"] | components["schemas"]["TakeAwayChange"] | components["schemas"]["TypeTitleChange"] | components["schemas"]["SetTitleChange"] | components["schemas"]["SetSheetChange"] | components["schemas"]["LieAcrossChange"] | components["schemas"]["SaveOnChange"] | components["schemas"]["SpareCopiesChange"] | components["schemas"]["SetLipChange"] | components["schemas"]["CutWindowChange"] | components["schemas"]["CloseWindowChange"] | components["schemas"]["MakeRowChange"] | components["schemas"]["CutFromChange"] | components["schemas"]["CutSlantingChange"] | components["schemas"]["ShapeWithChange"] | components["schemas"]["CutDoubleChange"] | components["schemas"]["ChangeFormatChange"] | components["schemas"]["ChangeWayChange"] | components["schemas"]["LeaveOutChange"] | components["schemas"]["BringBackChange"] | components["schemas"]["ConcedeChange"] | components["schemas"]["SwitchChange"] | components["schemas"]["InsistChange"] | components["schemas"]["UseDiesChange"] | components["schemas"]["ChangeGridChange"] | components["schemas"]["LeadChange"] | components["schemas"]["SetLeastChange"] | components["schemas"]["ReworkSlotsChange"] | components["schemas"]["MakeRoomChange"] | components["schemas"]["ChoosePaperChange"] | components["schemas"]["PlacePhotoChange"] | components["schemas"]["PlaceMatchedChange"] | components["schemas"]["LayMatsChange"] | components["schemas"]["KeepWholeChange"] | components["schemas"]["ShieldPhotoChange"] | components["schemas"]["TrimChange"] | components["schemas"]["TakeUpChange"] | components["schemas"]["WriteStoryChange"] | components["schemas"]["TakeStoryAwayChange"];
+        Change: components["schemas"]["PinPieceChange"] | components["schemas"]["UnpinChange"] | components["schemas"]["UntieChange"] | components["schemas"]["AddTieChange"] | components["schemas"]["MoveAccentChange"] | components["schemas"]["ArrangeChange"] | components["schemas"]["ChooseSchoolChange"] | components["schemas"]["LayPieceChange"] | components["schemas"]["LayLayerChange"] | components["schemas"]["LayBesideChange"] | components["schemas"]["OneMoreChange"] | components["schemas"]["LeanChange"] | components["schemas"]["TradePlacesChange"] | components["schemas"]["TakeAwayChange"] | components["schemas"]["TypeTitleChange"] | components["schemas"]["SetTitleChange"] | components["schemas"]["SetSheetChange"] | components["schemas"]["LieAcrossChange"] | components["schemas"]["SaveOnChange"] | components["schemas"]["SpareCopiesChange"] | components["schemas"]["SetLipChange"] | components["schemas"]["CutWindowChange"] | components["schemas"]["CloseWindowChange"] | components["schemas"]["MakeRowChange"] | components["schemas"]["CutFromChange"] | components["schemas"]["CutSlantingChange"] | components["schemas"]["ShapeWithChange"] | components["schemas"]["CutDoubleChange"] | components["schemas"]["ChangeFormatChange"] | components["schemas"]["ChangeWayChange"] | components["schemas"]["LeaveOutChange"] | components["schemas"]["BringBackChange"] | components["schemas"]["ConcedeChange"] | components["schemas"]["SwitchChange"] | components["schemas"]["InsistChange"] | components["schemas"]["UseDiesChange"] | components["schemas"]["ChangeGridChange"] | components["schemas"]["LeadChange"] | components["schemas"]["SetLeastChange"] | components["schemas"]["ReworkSlotsChange"] | components["schemas"]["MakeRoomChange"] | components["schemas"]["ChoosePaperChange"] | components["schemas"]["PlacePhotoChange"] | components["schemas"]["PlaceMatchedChange"] | components["schemas"]["LayMatsChange"] | components["schemas"]["KeepWholeChange"] | components["schemas"]["ShieldPhotoChange"] | components["schemas"]["TrimChange"] | components["schemas"]["TakeUpChange"] | components["schemas"]["WriteStoryChange"] | components["schemas"]["TakeStoryAwayChange"];
         /** @description Put the page on another format or own size. */
         ChangeFormatChange: {
             format?: string | null;
@@ -1941,7 +1949,7 @@ export interface components {
             states: components["schemas"]["StateRequest"][];
             undone?: components["schemas"]["StateRequest"][];
         };
-        ChangeRequest: components["schemas"]["PinPieceChangeRequest"] | components["schemas"]["UnpinChangeRequest"] | components["schemas"]["UntieChangeRequest"] | components["schemas"]["AddTieChangeRequest"] | components["schemas"]["MoveAccentChangeRequest"] | components["schemas"]["ArrangeChangeRequest"] | components["schemas"]["ChooseSchoolChangeRequest"] | components["schemas"]["LayPieceChangeRequest"] | components["schemas"]["LayLayerChangeRequest"] | components["schemas"]["OneMoreChangeRequest"] | components["schemas"]["LeanChangeRequest"] | components["schemas"]["TradePlacesChangeRequest"] | components["schemas"]["TakeAwayChangeRequest"] | components["schemas"]["TypeTitleChangeRequest"] | components["schemas"]["SetTitleChangeRequest"] | components["schemas"]["SetSheetChangeRequest"] | components["schemas"]["LieAcrossChangeRequest"] | components["schemas"]["SaveOnChangeRequest"] | components["schemas"]["SpareCopiesChangeRequest"] | components["schemas"]["SetLipChangeRequest"] | components["schemas"]["CutWindowChangeRequest"] | components["schemas"]["CloseWindowChangeRequest"] | components["schemas"]["MakeRowChangeRequest"] | components["schemas"]["CutFromChangeRequest"] | components["schemas"]["CutSlantingChangeRequest"] | components["schemas"]["ShapeWithChangeRequest"] | components["schemas"]["CutDoubleChangeRequest"] | components["schemas"]["ChangeFormatChangeRequest"] | components["schemas"]["ChangeWayChangeRequest"] | components["schemas"]["LeaveOutChangeRequest"] | components["schemas"]["BringBackChangeRequest"] | components["schemas"]["ConcedeChangeRequest"] | components["schemas"]["SwitchChangeRequest"] | components["schemas"]["InsistChangeRequest"] | components["schemas"]["UseDiesChangeRequest"] | components["schemas"]["ChangeGridChangeRequest"] | components["schemas"]["LeadChangeRequest"] | components["schemas"]["SetLeastChangeRequest"] | components["schemas"]["ReworkSlotsChangeRequest"] | components["schemas"]["MakeRoomChangeRequest"] | components["schemas"]["ChoosePaperChangeRequest"] | components["schemas"]["PlacePhotoChangeRequest"] | components["schemas"]["PlaceMatchedChangeRequest"] | components["schemas"]["LayMatsChangeRequest"] | components["schemas"]["KeepWholeChangeRequest"] | components["schemas"]["ShieldPhotoChangeRequest"] | components["schemas"]["TrimChangeRequest"] | components["schemas"]["TakeUpChangeRequest"] | components["schemas"]["WriteStoryChangeRequest"] | components["schemas"]["TakeStoryAwayChangeRequest"];
+        ChangeRequest: components["schemas"]["PinPieceChangeRequest"] | components["schemas"]["UnpinChangeRequest"] | components["schemas"]["UntieChangeRequest"] | components["schemas"]["AddTieChangeRequest"] | components["schemas"]["MoveAccentChangeRequest"] | components["schemas"]["ArrangeChangeRequest"] | components["schemas"]["ChooseSchoolChangeRequest"] | components["schemas"]["LayPieceChangeRequest"] | components["schemas"]["LayLayerChangeRequest"] | components["schemas"]["LayBesideChangeRequest"] | components["schemas"]["OneMoreChangeRequest"] | components["schemas"]["LeanChangeRequest"] | components["schemas"]["TradePlacesChangeRequest"] | components["schemas"]["TakeAwayChangeRequest"] | components["schemas"]["TypeTitleChangeRequest"] | components["schemas"]["SetTitleChangeRequest"] | components["schemas"]["SetSheetChangeRequest"] | components["schemas"]["LieAcrossChangeRequest"] | components["schemas"]["SaveOnChangeRequest"] | components["schemas"]["SpareCopiesChangeRequest"] | components["schemas"]["SetLipChangeRequest"] | components["schemas"]["CutWindowChangeRequest"] | components["schemas"]["CloseWindowChangeRequest"] | components["schemas"]["MakeRowChangeRequest"] | components["schemas"]["CutFromChangeRequest"] | components["schemas"]["CutSlantingChangeRequest"] | components["schemas"]["ShapeWithChangeRequest"] | components["schemas"]["CutDoubleChangeRequest"] | components["schemas"]["ChangeFormatChangeRequest"] | components["schemas"]["ChangeWayChangeRequest"] | components["schemas"]["LeaveOutChangeRequest"] | components["schemas"]["BringBackChangeRequest"] | components["schemas"]["ConcedeChangeRequest"] | components["schemas"]["SwitchChangeRequest"] | components["schemas"]["InsistChangeRequest"] | components["schemas"]["UseDiesChangeRequest"] | components["schemas"]["ChangeGridChangeRequest"] | components["schemas"]["LeadChangeRequest"] | components["schemas"]["SetLeastChangeRequest"] | components["schemas"]["ReworkSlotsChangeRequest"] | components["schemas"]["MakeRoomChangeRequest"] | components["schemas"]["ChoosePaperChangeRequest"] | components["schemas"]["PlacePhotoChangeRequest"] | components["schemas"]["PlaceMatchedChangeRequest"] | components["schemas"]["LayMatsChangeRequest"] | components["schemas"]["KeepWholeChangeRequest"] | components["schemas"]["ShieldPhotoChangeRequest"] | components["schemas"]["TrimChangeRequest"] | components["schemas"]["TakeUpChangeRequest"] | components["schemas"]["WriteStoryChangeRequest"] | components["schemas"]["TakeStoryAwayChangeRequest"];
         /** @description Fit it another way. */
         ChangeWayChange: {
             school: components["schemas"]["SchoolEnum"];
@@ -1987,7 +1995,7 @@ export interface components {
             terms?: string;
             way?: components["schemas"]["Way"];
             fit?: components["schemas"]["Fit"];
-            touches?: components["schemas"]["Touch"][];
+            touches?: components["schemas"]["Touched"][];
             slots?: components["schemas"]["Slot"][];
             covers?: components["schemas"]["Cover"][];
             titles?: components["schemas"]["Title"][];
@@ -2019,11 +2027,13 @@ export interface components {
          * @description Lay a paper of the stash in the place of one of the page's papers, or take it away.
          *
          *     The place is named by the letter of its ``paper``, or by the ``block`` that was touched: then it lies on that
-         *     piece alone, which is of a paper of its own from then on.
+         *     piece alone, which is of a paper of its own from then on. Of a row ``cell`` is the one piece that was touched,
+         *     counted from nought; without it the paper lies on the whole row.
          */
         ChoosePaperChange: {
             paper?: string;
             block?: string;
+            cell?: number | null;
             stash_paper?: number | null;
             side?: components["schemas"]["PaperSideEnum"];
             /**
@@ -2041,11 +2051,13 @@ export interface components {
          * @description Lay a paper of the stash in the place of one of the page's papers, or take it away.
          *
          *     The place is named by the letter of its ``paper``, or by the ``block`` that was touched: then it lies on that
-         *     piece alone, which is of a paper of its own from then on.
+         *     piece alone, which is of a paper of its own from then on. Of a row ``cell`` is the one piece that was touched,
+         *     counted from nought; without it the paper lies on the whole row.
          */
         ChoosePaperChangeRequest: {
             paper?: string;
             block?: string;
+            cell?: number | null;
             stash_paper?: number | null;
             side?: components["schemas"]["PaperSideEnum"];
             /**
@@ -2822,10 +2834,46 @@ export interface components {
             bleed: number;
             turned: boolean;
         };
-        /** @description Lay a paper behind a piece, showing alike all round; it takes the place of the mats that were there. */
+        /** @description Lay a strip along a side of a piece, as long as that is. */
+        LayBesideChange: {
+            block: string;
+            side?: (components["schemas"]["BesideEnum"] | components["schemas"]["NullEnum"]) | null;
+            breadth?: string;
+            gap?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lay-beside";
+        };
+        /**
+         * @description * `lay-beside` - lay-beside
+         * @enum {string}
+         */
+        LayBesideChangeKindEnum: "lay-beside";
+        /** @description Lay a strip along a side of a piece, as long as that is. */
+        LayBesideChangeRequest: {
+            block: string;
+            side?: (components["schemas"]["BesideEnum"] | components["schemas"]["NullEnum"]) | null;
+            breadth?: string;
+            gap?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lay-beside";
+        };
+        /**
+         * @description Lay a paper behind a piece, showing by ``reveal`` all round, or only on the sides that are named (``showing``).
+         *
+         *     It takes the place of the mats that were there, or lies behind them (``further``); behind a mat or a strip it always
+         *     does.
+         */
         LayLayerChange: {
             block: string;
             reveal?: string;
+            showing?: components["schemas"]["SideEnum"][];
+            further?: boolean;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2837,10 +2885,17 @@ export interface components {
          * @enum {string}
          */
         LayLayerChangeKindEnum: "layer";
-        /** @description Lay a paper behind a piece, showing alike all round; it takes the place of the mats that were there. */
+        /**
+         * @description Lay a paper behind a piece, showing by ``reveal`` all round, or only on the sides that are named (``showing``).
+         *
+         *     It takes the place of the mats that were there, or lies behind them (``further``); behind a mat or a strip it always
+         *     does.
+         */
         LayLayerChangeRequest: {
             block: string;
             reveal?: string;
+            showing?: components["schemas"]["SideEnum"][];
+            further?: boolean;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3521,12 +3576,20 @@ export interface components {
             /** Format: date-time */
             readonly changed: string;
         };
-        /** @description Lay one more of a piece beside it, or several in a row, with what lies behind it. */
+        /**
+         * @description Lay one more of a piece beside it, or several in a row, with what lies behind it.
+         *
+         *     Dropped somewhere its middle comes to lie there (``at_x``, ``at_y``, in the page's unit).
+         */
         OneMoreChange: {
             block: string;
-            side?: (components["schemas"]["OneMoreChangeSideEnum"] | components["schemas"]["NullEnum"]) | null;
+            side?: (components["schemas"]["BesideEnum"] | components["schemas"]["NullEnum"]) | null;
             times?: number;
             gap?: string;
+            /** Format: double */
+            at_x?: number | null;
+            /** Format: double */
+            at_y?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3538,26 +3601,26 @@ export interface components {
          * @enum {string}
          */
         OneMoreChangeKindEnum: "one-more";
-        /** @description Lay one more of a piece beside it, or several in a row, with what lies behind it. */
+        /**
+         * @description Lay one more of a piece beside it, or several in a row, with what lies behind it.
+         *
+         *     Dropped somewhere its middle comes to lie there (``at_x``, ``at_y``, in the page's unit).
+         */
         OneMoreChangeRequest: {
             block: string;
-            side?: (components["schemas"]["OneMoreChangeSideEnum"] | components["schemas"]["NullEnum"]) | null;
+            side?: (components["schemas"]["BesideEnum"] | components["schemas"]["NullEnum"]) | null;
             times?: number;
             gap?: string;
+            /** Format: double */
+            at_x?: number | null;
+            /** Format: double */
+            at_y?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             kind: "one-more";
         };
-        /**
-         * @description * `right` - right
-         *     * `left` - left
-         *     * `below` - below
-         *     * `above` - above
-         * @enum {string}
-         */
-        OneMoreChangeSideEnum: "right" | "left" | "below" | "above";
         /** @description One side of a cut: which piece it is, or that it is left over or cut on. */
         Outcome: {
             part: string;
@@ -3579,7 +3642,7 @@ export interface components {
             terms: string;
             way: components["schemas"]["Way"];
             fit: components["schemas"]["Fit"];
-            touches: components["schemas"]["Touch"][];
+            touches: components["schemas"]["Touched"][];
             slots: components["schemas"]["Slot"][];
             covers: components["schemas"]["Cover"][];
             titles: components["schemas"]["Title"][];
@@ -5231,12 +5294,19 @@ export interface components {
             edges: number;
             words: string;
         };
-        /** @description What a touch on a piece may do; ``paper`` is the letter that a paper dropped there takes the place of. */
+        /** @description A piece of paper under the hand; ``paper`` is the letter that one dropped there takes the place of. */
         Touch: {
-            block: string;
             paper: string | null;
             /** @description how many more pieces are of that paper */
             alike: number;
+        };
+        /** @description What a touch on a piece may do; ``cells`` are the pieces of a row. */
+        Touched: {
+            paper: string | null;
+            /** @description how many more pieces are of that paper */
+            alike: number;
+            block: string;
+            cells: components["schemas"]["Touch"][];
             may_be_layered: boolean;
             may_lean: boolean;
         };

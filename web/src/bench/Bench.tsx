@@ -161,6 +161,7 @@ function LaidBench({ page }: { page: Page }) {
               ghost={ghost?.board ?? null}
               showNumbers={step === 'cut'}
               accepting={hands.photoSlots}
+              rowsApart={hands.papers.carried !== null}
               onActivate={hands.activate}
               onPieceKey={hands.onKey}
               onPiecePointerDown={hands.onPointerDown}

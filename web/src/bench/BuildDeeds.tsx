@@ -1,5 +1,9 @@
+import { useCallback, type FormEvent } from 'react'
+import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
 import type { BoardBlock, Change, Page } from '../api/client'
+import { formText } from '../app/formText'
+import { useDropOnPage } from './useDropOnPage'
 
 interface BuildDeedsProps {
   page: Page
@@ -11,7 +15,7 @@ interface BuildDeedsProps {
 /** Degrees that a touch leans a piece by. */
 const A_LITTLE = 2.5
 
-/** What can be built from the piece taken up: one more, a layer behind it, a lean, another place, away. */
+/** What can be built from the piece taken up: one more, a layer behind it, a strip beside it, a lean, another place. */
 export function BuildDeeds({ page, block, onChange, onPutDown }: BuildDeedsProps) {
   const lean = block.turn > 180 ? block.turn - 360 : block.turn
   const may = page.touches.find((one) => one.block === block.id)
@@ -19,11 +23,25 @@ export function BuildDeeds({ page, block, onChange, onPutDown }: BuildDeedsProps
     (other) => other.role !== 'base' && other.stack !== block.stack && other.id === other.stack,
   )
   const leanBy = (degrees: number) => onChange({ kind: 'lean', block: block.id, degrees })
+  const oneMore = useCallback(
+    (one: BoardBlock, at?: { x: number; y: number }) =>
+      onChange({ kind: 'one-more', block: one.id, ...(at && { at_x: at.x, at_y: at.y }) }),
+    [onChange],
+  )
+  const { dragged, press } = useDropOnPage(page.fit.board.width, oneMore)
   return (
     <section className="build" aria-label="Build with it">
       <h3>Build with it</h3>
       <p className="answers">
-        <Deed words="one more of it" onClick={() => onChange({ kind: 'one-more', block: block.id })} />
+        <button
+          type="button"
+          className="stitched is-dragged-out"
+          title="touch it, or drag it to its place"
+          onPointerDown={(event) => press(block, event)}
+          onClick={() => !dragged && oneMore(block)}
+        >
+          one more of it
+        </button>
         {may?.may_be_layered && (
           <Deed words="a layer behind it" onClick={() => onChange({ kind: 'layer', block: block.id })} />
         )}
@@ -35,6 +53,18 @@ export function BuildDeeds({ page, block, onChange, onPutDown }: BuildDeedsProps
           }}
         />
       </p>
+      <p className="answers" role="group" aria-label="A strip beside it">
+        <span>A strip beside it:</span>
+        {SIDES.map((side) => (
+          <Deed
+            key={side}
+            words={side}
+            label={`a strip beside it, ${side}`}
+            onClick={() => onChange({ kind: 'lay-beside', block: block.id, side })}
+          />
+        ))}
+      </p>
+      {may?.may_be_layered && <LayerForm block={block} unit={page.fit.board.unit} onChange={onChange} />}
       {may?.may_lean && (
         <p className="answers" role="group" aria-label="Its lean">
           <span>{lean ? `It leans by ${Math.abs(lean)}°` : 'It lies straight'}</span>
@@ -58,13 +88,57 @@ export function BuildDeeds({ page, block, onChange, onPutDown }: BuildDeedsProps
           ))}
         </Form.Select>
       )}
+      {dragged && (
+        <span className="carried-piece" style={{ left: dragged.x, top: dragged.y }}>
+          one more
+        </span>
+      )}
     </section>
   )
 }
 
-function Deed({ words, onClick }: { words: string; onClick: () => void }) {
+const SIDES = ['left', 'right', 'above', 'below'] as const
+const LAYER_SIDES = ['left', 'top', 'right', 'bottom'] as const
+
+interface LayerFormProps extends Pick<BuildDeedsProps, 'block' | 'onChange'> {
+  unit: string
+}
+
+/** A layer as she wants it: how much of it shows, on which sides, and whether the mats that are there stay. */
+function LayerForm({ block, unit, onChange }: LayerFormProps) {
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = event.currentTarget
+    const showing = LAYER_SIDES.filter((side) => formText(form, side) === 'on')
+    const further = formText(form, 'further') === 'on'
+    onChange({ kind: 'layer', block: block.id, reveal: formText(form, 'reveal'), showing, further })
+  }
   return (
-    <button type="button" className="stitched" onClick={onClick}>
+    <details className="layer-form">
+      <summary>a layer another way</summary>
+      <Form aria-label={`A layer behind ${block.name}`} onSubmit={submit}>
+        <label>
+          showing{' '}
+          <Form.Control size="sm" name="reveal" defaultValue={unit === 'in' ? '1/8' : '3'} maxLength={20} />{' '}
+          {unit}
+        </label>
+        <span role="group" aria-label="on these sides" className="layer-sides">
+          {LAYER_SIDES.map((side) => (
+            <Form.Check key={side} id={`layer-${side}`} name={side} label={side} defaultChecked />
+          ))}
+        </span>
+        <Form.Check id="layer-further" name="further" label="the mats that are there stay" />
+        <Button type="submit" size="sm">
+          Lay it
+        </Button>
+      </Form>
+    </details>
+  )
+}
+
+function Deed({ words, label, onClick }: { words: string; label?: string; onClick: () => void }) {
+  return (
+    <button type="button" className="stitched" aria-label={label} onClick={onClick}>
       {words}
     </button>
   )

@@ -35,9 +35,15 @@ export function useHands({ page, step, heldId, hold, typeTitle, typeNumber, chan
   const photos = useCarry('slot', place)
   const [laidOne, setLaidOne] = useState<LaidOne | null>(null)
   const layPaper = useCallback(
-    (paper: CarriedPaper, block: string) => {
-      setLaidOne(alikeTo(touches, block, paper))
-      change({ kind: 'paper', block, stash_paper: paper.id, side: paper.side })
+    (paper: CarriedPaper, block: string, cell?: number) => {
+      setLaidOne(alikeTo(touches, paper, block, cell))
+      change({
+        kind: 'paper',
+        block,
+        ...(cell !== undefined && { cell }),
+        stash_paper: paper.id,
+        side: paper.side,
+      })
     },
     [touches, change],
   )
@@ -53,9 +59,9 @@ export function useHands({ page, step, heldId, hold, typeTitle, typeNumber, chan
     () => new Set(photos.carried ? board.blocks.filter(isPhoto).map((block) => block.id) : []),
     [board, photos.carried],
   )
-  const activate = (block: BoardBlock) => {
+  const activate = (block: BoardBlock, cell?: number) => {
     if (papers.carried) {
-      layPaper(papers.carried, block.id)
+      layPaper(papers.carried, block.id, cell)
       papers.drop()
     } else if (block.role === 'base') return
     else if (photos.carried && isPhoto(block)) {
@@ -102,8 +108,14 @@ export interface LaidOne {
   others: number
 }
 
-function alikeTo(touches: Page['touches'], block: string, paper: CarriedPaper): LaidOne | null {
-  const touch = touches.find((one) => one.block === block)
+function alikeTo(
+  touches: Page['touches'],
+  paper: CarriedPaper,
+  block: string,
+  cell?: number,
+): LaidOne | null {
+  const whole = touches.find((one) => one.block === block)
+  const touch = cell === undefined ? whole : whole?.cells[cell]
   return touch?.paper && touch.alike > 0 ? { paper, letter: touch.paper, others: touch.alike } : null
 }
 

@@ -19,6 +19,7 @@ import { passing } from '../geometry/snap'
 import { PieceMarks } from './PieceMarks'
 import { PinHeads } from './PinHeads'
 import { Ribbons } from './Ribbons'
+import { RowCells } from './RowCells'
 import { Rulers } from './Rulers'
 import { Stitches } from './Stitches'
 import { StoryWords } from './StoryWords'
@@ -31,7 +32,8 @@ type NumberName = keyof BoardBlock['texts']
 
 /** What the bench wants to know of a piece; all optional, all stable. */
 export interface PieceHandlers {
-  onActivate?: (block: BoardBlock) => void
+  /** `cell` is the piece of a row that was touched, where they can be told apart. */
+  onActivate?: (block: BoardBlock, cell?: number) => void
   onPieceKey?: (block: BoardBlock, event: KeyboardEvent) => void
   onPiecePointerDown?: (block: BoardBlock, event: PointerEvent<SVGGElement>, scale: number) => void
 }
@@ -66,6 +68,8 @@ interface BoardProps extends PieceHandlers {
   showNumbers: boolean
   /** Pieces that accept what is being carried. */
   accepting: ReadonlySet<string>
+  /** A paper is carried: each piece of a row can be touched by itself. */
+  rowsApart?: boolean
   /** The piece taken up; it stays so while the pointer wanders. */
   heldId?: string | null
   pins?: Pin[]
@@ -163,6 +167,7 @@ export function Board(props: BoardProps) {
                 <Accents accents={loose} stop={roving.stop} scale={layout.scale} handlers={accentHandlers} />
               </g>
             </g>
+            {props.rowsApart && <RowCells blocks={board.blocks} onActivate={props.onActivate} />}
             {props.over}
             {lost.map((corners) => (
               <polygon key={corners.join()} className="lost-part" points={corners.join(' ')} />

@@ -39,6 +39,7 @@ const NAMES: Partial<Record<Change['kind'], string>> = {
   'lay-piece': 'a piece laid',
   layer: 'a layer behind a piece',
   'one-more': 'one more of a piece',
+  'lay-beside': 'a strip beside a piece',
   lean: 'a lean',
   'trade-places': 'two pieces that changed places',
   'take-away': 'a piece taken away',
