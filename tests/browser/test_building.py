@@ -113,9 +113,32 @@ class Building(BrowserTestCase):
         self.assertLess(after["q"].x, before["q"].x)
         self.assertGreater(after["p"].x, before["p"].x)
         self.assertEqual(after["q"].size, before["q"].size)
-        # A strip has no layer behind it; the band lies beneath everything.
-        expect(self.take_up("band").get_by_role("button", name="a layer behind it")).to_have_count(0)
         self.assert_accessible("building")
+
+    def test_a_strip_beside_it_a_layer_another_way_and_one_more_dragged_out(self):
+        with_it = self.take_up("q")
+        self.after(with_it.get_by_role("button", name="a strip beside it, below").click)
+        strip = self.blocks()["strip-1"]
+        self.assertEqual((strip.x, strip.y, strip.width), (6 * INCH, 33 * INCH // 8, 3 * INCH))
+        with_it.get_by_text("a layer another way").click()
+        form = with_it.get_by_role("form", name="A layer behind square photo")
+        form.get_by_label("showing").fill("1/4")
+        for side in ("left", "top"):
+            form.get_by_label(side, exact=True).uncheck()
+        self.after(form.get_by_role("button", name="Lay it").click)
+        mat = self.blocks()["q-mat-1"]
+        self.assertEqual((mat.x, mat.y, mat.width), (6 * INCH, INCH, 13 * INCH // 4))
+        form.get_by_label("the mats that are there stay").check()
+        self.after(lambda: form.get_by_label("showing").press("Enter"))
+        outer = self.blocks()["q-mat-2"]
+        self.assertEqual((outer.of, outer.width), (("q-mat-1",), 7 * INCH // 2))
+        self.drag_to(with_it.get_by_role("button", name="one more of it"), 0.7, 0.65)
+        expect(self.page.locator(".carried-piece")).to_be_visible()
+        self.after(self.page.mouse.up)
+        copy = self.blocks()["q-2"]
+        self.assertAlmostEqual((copy.x + copy.width / 2) / INCH, 8.4, delta=0.3)
+        self.assert_accessible("page")
+        self.assert_quiet()
 
     def test_what_cannot_be_built_is_said_and_nothing_changes(self):
         before = self.blocks()

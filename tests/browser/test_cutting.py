@@ -115,6 +115,38 @@ class Cutting(BrowserTestCase):
         )
         self.assert_quiet()
 
+    def test_each_flag_of_a_row_takes_its_own_paper_by_mouse_and_by_keys(self):
+        page = self.lay_out(PAGE, key="12x12")
+        self.enter("2 honey 12x12, stripe directional mustard / navy", "3 white 12x12")
+        with self.page.expect_response(lambda answer: answer.url.endswith("/changes/")):
+            self.open(f"/pages/{page.pk}/cut")
+            self.page.get_by_role("button", name="ask more of 2 strip band").click()
+            self.page.get_by_role("button", name="equal ones").click()
+            form = self.page.get_by_role("form", name="Pieces of strip band")
+            form.get_by_label("how many").fill("4")
+            form.get_by_label("notched, as flags").check()
+            form.get_by_role("button", name="Make these pieces").click()
+        tray = self.page.get_by_role("region", name="Papers")
+        expect(self.page.locator(".row-cell")).to_have_count(0)  # only while a paper is carried
+        tray.get_by_role("button", name="honey, A side").click()
+        with self.page.expect_response(lambda answer: answer.url.endswith("/changes/")):
+            self.page.get_by_role("button", name="piece 2 of strip band").click()
+        expect(tray.get_by_role("button", name="on all like it too (3 more)")).to_be_visible()
+        tray.get_by_role("button", name="white, A side").focus()
+        self.page.keyboard.press("Enter")
+        last = self.page.get_by_role("button", name="piece 4 of strip band")
+        last.focus()
+        with self.page.expect_response(lambda answer: answer.url.endswith("/changes/")):
+            self.page.keyboard.press("Enter")
+        page.refresh_from_db()
+        document = document_of(page)
+        letters = document.cuts.of("band").repeat.papers_of("B")
+        names = [document.cuts.papers[letter].name if letter in document.cuts.papers else "" for letter in letters]
+        self.assertEqual(names, ["", "honey", "", "white"])
+        for name in ("honey", "white"):
+            expect(self.page.get_by_role("article", name=name)).to_be_visible()
+        self.assert_quiet()
+
     def test_more_is_asked_of_pieces_and_shows_on_the_page_and_the_sheets(self):
         page = self.lay_out(PAGE, key="12x12")
         self.open(f"/pages/{page.pk}/cut")

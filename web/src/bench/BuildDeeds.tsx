@@ -54,7 +54,7 @@ export function BuildDeeds({ page, block, onChange, onPutDown }: BuildDeedsProps
         />
       </p>
       <p className="answers" role="group" aria-label="A strip beside it">
-        <span>A strip beside it:</span>
+        <span>Strip beside:</span>
         {SIDES.map((side) => (
           <Deed
             key={side}

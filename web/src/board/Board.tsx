@@ -158,6 +158,7 @@ export function Board(props: BoardProps) {
                     isStop={roving.stop === block.id}
                     moves={inHand?.stack === block.stack}
                   />
+                  {props.rowsApart && <RowCells block={block} onActivate={props.onActivate} />}
                 </Fragment>
               ))}
               {stories.map((story) => (
@@ -167,7 +168,6 @@ export function Board(props: BoardProps) {
                 <Accents accents={loose} stop={roving.stop} scale={layout.scale} handlers={accentHandlers} />
               </g>
             </g>
-            {props.rowsApart && <RowCells blocks={board.blocks} onActivate={props.onActivate} />}
             {props.over}
             {lost.map((corners) => (
               <polygon key={corners.join()} className="lost-part" points={corners.join(' ')} />
