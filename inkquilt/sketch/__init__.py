@@ -10,6 +10,8 @@
 ``companion``  a page to face one that is finished: its papers return, its strong shape moves to the other end
 ``draft``      from shapes that were found (in a drawing file, in a picture) to a sketch
 ``measured``   a sketch from measures taken with a ruler: sizes, and distances from the page's edges
+``ruler_rows`` rows of measures as people type them, read into values
+``naming``     what pieces are called that nobody gave a name
 ``patterns``   what a scrapbooker sees repeat in a sketch
 ``photo_list`` a list of photos by their sizes, as one says it, and rows that it makes
 ``redraw``     putting a draft right by hand: what a piece is, where it lies, what is missing or too much

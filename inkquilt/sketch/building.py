@@ -17,6 +17,7 @@ from inkquilt.lengths import Grains, with_unit
 from inkquilt.page import Page
 from inkquilt.sketch.geometry import Box, Ends, box
 from inkquilt.sketch.model import FULL_TURN, MOST_BLOCKS, Block, Role, Shape, Size
+from inkquilt.sketch.naming import next_name
 from inkquilt.sketch.relations import Reveals, stack_roots
 from inkquilt.sketch.room import ROOM, emptiest
 
@@ -36,7 +37,6 @@ LAYERED: Final = frozenset(
 LAID: Final = frozenset(_PARTS)
 #: Papers lie beneath these, and may run off the page; these may not.
 PAPERS: Final = frozenset({Role.BASE, Role.PAPER, Role.STRIP, Role.BORDER})
-_WORDS: Final = {Role.JOURNALING: "story", Role.CLUSTER: "place for a cluster"}
 #: A piece is tilted by no more than this, in hundredths of a degree.
 MOST_TILT: Final = 4_500
 
@@ -50,7 +50,8 @@ class Beside(Enum):
     ABOVE = "above"
 
 
-_STEPS: Final = {Beside.RIGHT: (1, 0), Beside.LEFT: (-1, 0), Beside.BELOW: (0, 1), Beside.ABOVE: (0, -1)}
+#: One step that way, across and down.
+STEPS: Final = {Beside.RIGHT: (1, 0), Beside.LEFT: (-1, 0), Beside.BELOW: (0, 1), Beside.ABOVE: (0, -1)}
 
 
 def usual_size(role: Role, page: Page, grid: Grains) -> Size:
@@ -79,11 +80,18 @@ def new_piece(blocks: Sequence[Block], role: Role, shape: Shape, size: Size, let
     """
     names = {block.id for block in blocks}
     name = next(one for number in count(1) if (one := f"{role.value}-{number}") not in names)
-    again = sum(block.role is role for block in blocks) + 1
-    label = f"{_WORDS.get(role, role.value)} {again}"
     paper = free_letter(blocks, letters) if role in PAPERS or role is Role.TAG else None
     return Block(
-        name, role, shape, 0, 0, size.width, size.height, level=layer_for(blocks, role), paper=paper, label=label
+        name,
+        role,
+        shape,
+        0,
+        0,
+        size.width,
+        size.height,
+        level=layer_for(blocks, role),
+        paper=paper,
+        label=next_name(role, blocks),
     )
 
 
@@ -240,7 +248,7 @@ def beside(
     root = members[0]
     lies = box(root)
     for one in (side,) if side else tuple(Beside):
-        across, down = _STEPS[one]
+        across, down = STEPS[one]
         by_x, by_y = across * _step(lies.x.length + gap, grid), down * _step(lies.y.length + gap, grid)
         there = moved(members, by_x, by_y)
         if not _is_on(there[0], page, grid):

@@ -65,6 +65,10 @@ class End(Enum):
     BOTTOM = "bottom"
 
 
+#: What a mat lies behind.
+MATTED: Final = frozenset({Role.MAT, Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.PAPER, Role.TAG, Role.STRIP})
+
+
 @dataclass(frozen=True, slots=True)
 class Size:
     """Width and height in grains."""
@@ -133,6 +137,8 @@ class Block:
             return self.label or self.id
         if self.role is Role.MAT and self.of:
             return f"mat of {' and '.join(self.of)}"
+        if self.id.startswith(f"{self.role.value}-"):
+            return self.id.replace("-", " ")
         return f"{self.role.value} {self.id}"
 
     def placed(self, x: Grains, y: Grains, size: Size) -> Block:

@@ -18,6 +18,7 @@ from inkquilt.lengths import Grains, Unit, read_number
 from inkquilt.page import LARGEST_SIDE, SMALLEST_SIDE
 from inkquilt.sketch.model import (
     FULL_TURN,
+    MATTED,
     MOST_BLOCKS,
     POLYGON_PARTS,
     Block,
@@ -331,7 +332,7 @@ class _Reader:
         for name in mat.of:
             if name not in ids:
                 self.fault(mat.id, "mat-piece-missing", f"its piece “{name[:40]}” is not in the sketch.")
-            elif name in by_id and by_id[name].role not in _MATTED:
+            elif name in by_id and by_id[name].role not in MATTED:
                 self.fault(mat.id, "mat-piece", f"a {by_id[name].role.value} (“{name}”) is not put on a mat.")
 
     def on_page(self, blocks: tuple[Block, ...], page: Size) -> None:
@@ -343,9 +344,6 @@ class _Reader:
                 or block.y + block.height <= 0
             ):
                 self.fault(block.id, "off-page", "it lies wholly outside the page.")
-
-
-_MATTED: Final = {Role.MAT, Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.PAPER, Role.TAG, Role.STRIP}
 
 
 def _is_part(number: object) -> bool:

@@ -12,8 +12,10 @@ from fractions import Fraction
 from inkquilt.errors import BadInput, Fault
 from inkquilt.lengths import INCH, MM, Grains, Unit, with_unit
 from inkquilt.page import LARGEST_SIDE, SMALLEST_SIDE
+from inkquilt.sketch.building import free_letter
 from inkquilt.sketch.draft import Draft, right_inside
 from inkquilt.sketch.model import MOST_BLOCKS, Block, Role, Shape, Size, Sketch
+from inkquilt.sketch.naming import is_given, next_name
 from inkquilt.sketch.tidy import MARK
 
 
@@ -37,6 +39,8 @@ def block_of(draft: Draft, block_id: str) -> Block:
 def with_role(draft: Draft, block_id: str, role: Role) -> Draft:
     """Say what a piece is; a mat then belongs to the piece that lies right on it.
 
+    A name that told only what it was goes with that.
+
     Raises ``BadInput`` for a mat that nothing lies on, and for a second base.
     """
     block = block_of(draft, block_id)
@@ -52,7 +56,10 @@ def with_role(draft: Draft, block_id: str, role: Role) -> Draft:
         if any(other.role is Role.BASE for other in draft.sketch.blocks if other.id != block_id):
             raise _refuse("two-bases", "This sketch has a base already; there is one on a page.", block_id)
         block = replace(block, turn=0, shape=Shape.RECT).placed(0, 0, draft.sketch.page)
-    return _with(draft, replace(block, role=role, of=of))
+    label = block.label
+    if label and role is not block.role and not is_given(block):
+        label = None if role is Role.MAT else next_name(role, draft.sketch.blocks)
+    return _with(draft, replace(block, role=role, of=of, label=label))
 
 
 def _without_mats_of(draft: Draft, block: Block) -> Draft:
@@ -79,6 +86,17 @@ def with_shape(draft: Draft, block_id: str, shape: Shape) -> Draft:
         x, y = block.x + (block.width - side) // 2, block.y + (block.height - side) // 2
         block = replace(block, turn=0).placed(x, y, Size(side, side))
     return _with(draft, block)
+
+
+def with_paper(draft: Draft, block_id: str, letter: str | None) -> Draft:
+    """Say which paper a piece is of: one by its letter, or without one a paper that no other is of.
+
+    Raises ``BadInput`` for what is not cut from paper.
+    """
+    block = block_of(draft, block_id)
+    if block.role in (Role.PHOTO, Role.TITLE, Role.CLUSTER):
+        raise _refuse("no-paper-there", f"{block.name} is not cut from paper.", block_id)
+    return _with(draft, replace(block, paper=letter or free_letter(draft.sketch.blocks)))
 
 
 def with_place(

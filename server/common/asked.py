@@ -1,7 +1,6 @@
 """What people ask for in fields of a request, as values of the core."""
 
 from dataclasses import fields
-from decimal import Decimal, InvalidOperation
 from typing import Any, Final
 
 from django.contrib.auth.models import User
@@ -14,7 +13,7 @@ from inkquilt.errors import UnreadableLength, refuse
 from inkquilt.lengths import Grains, Unit, parse_length
 from inkquilt.page import Page, Side
 
-__all__ = ["asked_for", "asked_length", "asked_page", "asked_turn", "owner", "refuse"]
+__all__ = ["asked_for", "asked_length", "asked_page", "owner", "refuse"]
 _PAGE_FACTS: Final = tuple(field.name for field in fields(PageAsked))
 
 
@@ -41,20 +40,6 @@ def asked_length(change: dict[str, Any], key: str, unit: Unit, what: str) -> Gra
         return parse_length(str(change.get(key) or ""), unit).grains
     except UnreadableLength as error:
         raise refuse(error.code, f"{what}: {error}", key) from error
-
-
-def asked_turn(change: dict[str, Any], key: str, what: str) -> int:
-    """Return a tilt a person typed in degrees clockwise, in hundredths; nothing typed is straight."""
-    typed = str(change.get(key) or "").strip().removesuffix("°").strip()
-    if not typed:
-        return 0
-    try:
-        degrees = Decimal(typed)
-    except InvalidOperation:
-        degrees = Decimal("NaN")
-    if not degrees.is_finite() or abs(degrees) > 180:
-        raise refuse("not-a-tilt", f'{what}: "{typed}" is no number of degrees. Try 5, or -7.5 for the other way.', key)
-    return round(degrees * 100) % 36_000
 
 
 def owner(request: Request) -> User:

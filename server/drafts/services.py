@@ -5,14 +5,16 @@ keeps it on the shelf as a sketch when its owner says so.
 """
 
 from collections.abc import Callable
+from dataclasses import replace
 from typing import Any, Final
 
 from inkquilt.lengths import Grains, Unit
 from inkquilt.page import Page
 from inkquilt.sketch import Role, Shape
 from inkquilt.sketch.basic import BasicType, all_basic
+from inkquilt.sketch.building import Beside
 from inkquilt.sketch.draft import Draft
-from inkquilt.sketch.measured import Measured, measured_sketch
+from inkquilt.sketch.measured import FromMeasures, from_measures
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
 from inkquilt.sketch.redraw import (
@@ -22,16 +24,17 @@ from inkquilt.sketch.redraw import (
     scaled_to,
     stepped,
     straightened,
+    with_paper,
     with_place,
     with_role,
     with_shape,
 )
-from inkquilt.sketch.writing import write_sketch
+from inkquilt.sketch.ruler_rows import TypedRow, read_rows
 from inkquilt_io.sketch_files import FromFile
-from server.common.asked import asked_length, asked_turn, refuse
+from server.common.asked import asked_length, refuse
 from server.solving.pool import solvers
 
-KINDS: Final = ("role", "shape", "place", "step", "straighten", "remove", "add", "over", "under", "known-size")
+KINDS: Final = ("role", "shape", "paper", "place", "step", "straighten", "remove", "add", "over", "under", "known-size")
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]
 
 
@@ -54,24 +57,15 @@ def basic_drafts(page: Page, photos: int) -> list[tuple[BasicType, Draft]]:
     return [(kind, Draft(sketch, frozenset())) for kind, sketch in all_basic(size, page.unit, photos)]
 
 
-def measured_draft(page: Page, name: str, rows: list[dict[str, Any]]) -> Draft:
-    """Return the sketch that measured pieces make. Raises ``SketchFaults`` with every sum that is wrong."""
-    if not rows:
-        raise refuse("no-pieces", "Measure one piece at least.", "rows")
-    pieces = [_measured(row, page.unit) for row in rows]
-    sketch = measured_sketch(name or "Measured", page.unit, Size(page.width, page.height), pieces)
-    return draft_of(write_sketch(sketch), [])
-
-
-_MEASURES: Final = ("left", "width", "right", "top", "height", "bottom")
-
-
-def _measured(row: dict[str, Any], unit: Unit) -> Measured:
-    name = row["name"]
-    typed = {m: asked_length(row, m, unit, f"{name}, {m}") for m in _MEASURES if str(row.get(m) or "").strip()}
-    mat = asked_length(row, "mat", unit, f"{name}, mat") if row.get("mat", "").strip() else None
-    turn = asked_turn(row, "tilt", f"{name}, tilt")
-    return Measured(name, Role(row["role"]), Shape(row.get("shape") or "rect"), turn=turn, mat=mat or None, **typed)
+def measured_draft(page: Page, name: str, rows: list[dict[str, Any]]) -> FromMeasures:
+    """Return what can be drawn of rows of measures as they are typed, and what is wrong with the others."""
+    kinds: dict[str, Callable[[str], Any]] = {"role": Role, "shape": Shape, "way": Beside}
+    typed = [
+        TypedRow(**{key: kinds[key](value) if key in kinds else value for key, value in row.items()}) for row in rows
+    ]
+    read = read_rows(typed, page.unit)
+    found = from_measures(name, page.unit, Size(page.width, page.height), read.rows)
+    return replace(found, faults=tuple(sorted((*read.faults, *found.faults), key=lambda fault: fault.row)))
 
 
 # -- changes ---------------------------------------------------------------------------
@@ -117,6 +111,7 @@ _NEEDS: Final = {"add": ("role",), "role": ("block", "role"), "shape": ("block",
 _CHANGE: Final[dict[str, Callable[[Draft, dict[str, Any]], Draft]]] = {
     "role": lambda draft, change: with_role(draft, change["block"], Role(change["role"])),
     "shape": lambda draft, change: with_shape(draft, change["block"], Shape(change["shape"])),
+    "paper": lambda draft, change: with_paper(draft, change["block"], change.get("paper", "").strip()),
     "place": _place,
     "step": _step,
     "straighten": lambda draft, change: straightened(draft, change["block"]),

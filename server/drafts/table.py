@@ -26,9 +26,14 @@ def lay(*, owner: User, states: States, undone: States, remarks: list[str], pict
 
 
 def change(*, draft: TableDraft, states: States, undone: States) -> None:
-    """Keep what became of it. Raises ``SketchFaults``; then it stays as it was."""
+    """Keep what became of it; nothing when it was taken off the table in the meantime.
+
+    Raises ``SketchFaults``; then it stays as it was.
+    """
     draft.restate(states=_checked(states), undone=_checked(undone))
-    draft.save(update_fields=["states", "undone", "name", "changed"])
+    with transaction.atomic():
+        if TableDraft.objects.filter(pk=draft.pk).exists():
+            draft.save(update_fields=["states", "undone", "name", "changed"])
 
 
 def take_off(*, draft: TableDraft, kept: bool) -> None:

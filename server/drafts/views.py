@@ -1,6 +1,7 @@
 """Drafts of sketches in the API: from files, from basic types, from measures, and put right."""
 
 import base64
+from dataclasses import asdict
 from typing import Any
 
 from drf_spectacular.utils import extend_schema
@@ -65,20 +66,32 @@ class BasicSerializer(serializers.Serializer):
     draft = DraftSerializer()
 
 
-class MeasuredRowSerializer(serializers.Serializer):
-    """One piece as measured with a ruler; two of the three measures each way are enough."""
+def _typed(most: int = 60) -> serializers.CharField:
+    return serializers.CharField(required=False, allow_blank=True, max_length=most, trim_whitespace=False)
 
-    name = serializers.CharField(max_length=40)
+
+class MeasuredRowSerializer(serializers.Serializer):
+    """One piece as measured with a ruler; two of the three measures each way are enough.
+
+    Without a name it is called by its role. ``mats`` is what shows of each, the innermost first ("1/8, 1/4 right
+    bottom"); it is laid again so many ``times``, each a ``gap`` further that ``way``.
+    """
+
+    name = _typed(40)
     role = serializers.ChoiceField(fields.ROLE_CHOICES)
     shape = serializers.ChoiceField(fields.SHAPE_CHOICES, required=False)
-    tilt = serializers.CharField(required=False, allow_blank=True, max_length=20)
-    mat = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    left = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    width = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    right = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    top = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    height = serializers.CharField(required=False, allow_blank=True, max_length=60)
-    bottom = serializers.CharField(required=False, allow_blank=True, max_length=60)
+    tilt = _typed(20)
+    mats = _typed(120)
+    paper = _typed(20)
+    times = _typed(5)
+    way = serializers.ChoiceField(fields.BESIDE_CHOICES, required=False)
+    gap = _typed()
+    left = _typed()
+    width = _typed()
+    right = _typed()
+    top = _typed()
+    height = _typed()
+    bottom = _typed()
 
 
 class MeasuredRequestSerializer(FormatRequestSerializer):
@@ -88,6 +101,26 @@ class MeasuredRequestSerializer(FormatRequestSerializer):
     rows = many(MeasuredRowSerializer, 200)
 
 
+class RowFaultSerializer(serializers.Serializer):
+    """What is wrong with one of the rows, counted from nought."""
+
+    row = serializers.IntegerField()
+    code = serializers.CharField()
+    message = serializers.CharField()
+
+
+class MeasuredSerializer(serializers.Serializer):
+    """What measures come to so far: the page with what can be drawn of them, and what is wrong with the others.
+
+    ``names`` is what each row's piece is called; ``draft`` is null while there is nothing to draw.
+    """
+
+    draft = DraftSerializer(allow_null=True)
+    board = BoardSerializer()
+    names = serializers.ListField(child=serializers.CharField(allow_blank=True))
+    faults = RowFaultSerializer(many=True)
+
+
 class RedrawSerializer(serializers.Serializer):
     """One change to a draft; ``kind`` says which of the fields count."""
 
@@ -95,6 +128,9 @@ class RedrawSerializer(serializers.Serializer):
     block = serializers.CharField(required=False, max_length=60)
     role = serializers.ChoiceField(fields.ROLE_CHOICES, required=False)
     shape = serializers.ChoiceField(fields.SHAPE_CHOICES, required=False)
+    paper = serializers.CharField(
+        required=False, allow_blank=True, max_length=20, help_text="its letter; nothing for one that no other is of"
+    )
     left = serializers.CharField(required=False, allow_blank=True, max_length=60)
     top = serializers.CharField(required=False, allow_blank=True, max_length=60)
     width = serializers.CharField(required=False, allow_blank=True, max_length=60)
@@ -185,14 +221,22 @@ class MeasuredView(APIView):
     @extend_schema(
         operation_id="measured_sketch",
         request=MeasuredRequestSerializer,
-        responses={200: DraftSerializer, 400: ErrorSerializer},
+        responses={200: MeasuredSerializer, 400: ErrorSerializer},
     )
     def post(self, request: Request) -> Response:
-        """Draw it, or say which sums are wrong."""
+        """Draw what can be drawn of measures as they are typed, and say which sums are wrong."""
         given = asked_for(MeasuredRequestSerializer, request.data)
         page, _ = asked_page(given)
-        rows, name = given["rows"], given.get("name", "")
-        return Response(drafted_answer(services.measured_draft(page, name, rows)))
+        found = services.measured_draft(page, given.get("name", ""), [dict(row) for row in given["rows"]])
+        sketch = found.sketch
+        return Response(
+            {
+                "draft": drafted_answer(services.draft_of(write_sketch(sketch), [])) if sketch.blocks else None,
+                "board": board(sketch.page, sketch.unit, sketch.blocks, page.fold),
+                "names": list(found.names),
+                "faults": [asdict(fault) for fault in found.faults],
+            }
+        )
 
 
 class RedrawView(APIView):

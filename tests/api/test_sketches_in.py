@@ -73,15 +73,31 @@ class Drafts(ApiTestCase):
         rows = [
             {"name": "photo 1", "role": "photo", "left": "1", "width": "4", "right": "8", "top": "1", "height": "6"}
         ]
-        answer = self.send("post", "drafts/measured/", {"format": "12x12", "rows": rows})
-        self.assertEqual(answer.status_code, 400)
-        self.assertIn("1 in + 4 in + 8 in = 13 in; the page is 12 in", answer.json()["detail"])
+        asked = {"format": "12x12", "rows": rows}
+
+        def measured():
+            answer = self.send("post", "drafts/measured/", asked)
+            self.assertEqual(answer.status_code, 200)
+            return answer.json()
+
+        found = measured()
+        self.assertIn("1 in + 4 in + 8 in = 13 in; the page is 12 in", found["faults"][0]["message"])
+        self.assertEqual((found["draft"], found["faults"][0]["row"], found["board"]["blocks"]), (None, 0, []))
         rows[0] |= {"right": "7", "tilt": "slanting"}
-        answer = self.send("post", "drafts/measured/", {"format": "12x12", "rows": rows})
-        self.assertIn('"slanting" is no number of degrees', answer.json()["detail"])
-        rows[0] |= {"tilt": "-5", "mat": "1/8"}
-        answer = self.send("post", "drafts/measured/", {"format": "12x12", "rows": rows})
-        self.assertEqual([block.get("turn") for block in answer.json()["data"]["blocks"]], [355, 355])
+        self.assertIn('"slanting" is no number of degrees', measured()["faults"][0]["message"])
+        rows[0] |= {"tilt": "-5", "mats": "1/8"}
+        rows.append(
+            {"role": "strip", "left": "0", "right": "0", "top": "9", "height": "1", "times": "1", "way": "below"}
+        )
+        rows.append({"role": "journaling", "left": "half"})
+        found = measured()
+        self.assertEqual([block.get("turn") for block in found["draft"]["data"]["blocks"]], [355, 355, None, None])
+        self.assertEqual(found["names"], ["photo 1", "strip 1", ""])
+        self.assertEqual([(fault["row"], fault["code"]) for fault in found["faults"]], [(2, "unreadable-length")])
+        # Two facing pages of any size, the gap between them to be seen.
+        asked |= {"width": "8", "height": "8", "unit": "in", "sides": 2, "gap": "1/2", "format": None}
+        board = measured()["board"]
+        self.assertEqual((board["width"], board["height"], board["fold"]), (16.5, 8, [8, 8.5]))
 
     def test_basic_types_are_drawn_for_her_page(self):
         answer = self.send("post", "drafts/basic/", {"format": "a5", "photos": 2})

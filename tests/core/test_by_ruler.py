@@ -11,10 +11,12 @@ from inkquilt.lengths import INCH, MM, Unit
 from inkquilt.measuring.card import MeasureFrom, measure_card
 from inkquilt.measuring.reckoning import reckoned
 from inkquilt.page import Fold
+from inkquilt.sketch.building import Beside
 from inkquilt.sketch.draft import Draft
-from inkquilt.sketch.measured import Measured, measured_sketch
+from inkquilt.sketch.measured import Again, Measured, from_measures, measured_sketch
 from inkquilt.sketch.model import MOST_BLOCKS, Role, Shape, Size
 from inkquilt.sketch.photo_list import MOST_PHOTOS, in_rows_or_columns, read_photo_list
+from inkquilt.sketch.reading import read_sketch
 from inkquilt.sketch.redraw import (
     added,
     layered,
@@ -22,10 +24,14 @@ from inkquilt.sketch.redraw import (
     scaled_to,
     stepped,
     straightened,
+    with_paper,
     with_place,
     with_role,
     with_shape,
 )
+from inkquilt.sketch.relations import Reveals
+from inkquilt.sketch.ruler_rows import ReadRows, TypedRow, read_mats, read_rows
+from inkquilt.sketch.writing import write_sketch
 from inkquilt.space import largest_circle, largest_rectangle, largest_rectangles, surfaces_of
 from tests.building import page_of, row, size, sketch_of
 
@@ -73,6 +79,16 @@ class PutRight(TestCase):
         self.assertEqual((freed.sketch.block("m").role, freed.sketch.block("m").of), (Role.PAPER, ()))
         self.assertIn("m", freed.guessed)
 
+    def test_a_changed_role_renames_what_was_not_named_by_hand(self):
+        for label, then in [("photo 1", "tag 2"), ("photo", "tag 2"), ("Bo, aloft", "Bo, aloft"), (None, None),
+                            ("photo of Bo", "photo of Bo")]:  # fmt: skip
+            one = draft(row("a", "photo", 1, 1, 2, 2, label=label), row("b", "tag", 5, 5, 2, 1, label="tag"))
+            with self.subTest(label):
+                self.assertEqual(with_role(one, "a", Role.TAG).sketch.block("a").label, then)
+                self.assertEqual(with_role(one, "a", Role.PHOTO).sketch.block("a").label, label)
+        story = draft(row("a", "journaling", 1, 1, 2, 2, label="story"))
+        self.assertEqual(with_role(story, "a", Role.TITLE).sketch.block("a").label, "title 1")
+
     def test_one_base_as_large_as_the_page(self):
         based = with_role(draft(self.ONE, row("b", "paper", 5, 5, 2, 2, turn=5)), "b", Role.BASE)
         self.assertEqual((place(based, "b"), based.sketch.block("b").turn), ((0, 0, 12, 12), 0))
@@ -84,6 +100,16 @@ class PutRight(TestCase):
             self.assertEqual(place(with_shape(draft(row("a", "paper", *one)), "a", Shape.CIRCLE)), then)
         self.assertEqual(with_shape(draft({**self.ONE, "turn": 5}), "a", Shape.CIRCLE).sketch.blocks[0].turn, 0)
         self.refused("no-corners", with_shape, draft(self.ONE), "a", Shape.POLYGON)
+
+    def test_a_paper_by_its_letter_or_one_of_its_own(self):
+        rows = {**self.ONE, "paper": "A"}, row("b", "strip", 5, 5, 2, 2, paper="A"), row("p", "photo", 8, 8, 2, 2)
+        both = draft(*rows, guessed=("a",))
+        for letter, then in [("C", "C"), ("", "B"), (None, "B"), ("A", "A")]:
+            found = with_paper(both, "a", letter)
+            with self.subTest(letter):
+                self.assertEqual((found.sketch.block("a").paper, found.sketch.block("b").paper), (then, "A"))
+                self.assertEqual(found.guessed, frozenset())
+        self.refused("no-paper-there", with_paper, both, "p", "C")
 
     def test_where_it_begins_and_how_large_it_is(self):
         for asked, then in [
@@ -205,15 +231,145 @@ class Measures(TestCase):
             self.sketch(left=2 * INCH, width=3 * INCH, right=8 * INCH)
         self.assertIn("2 in + 3 in + 8 in = 13 in; the page is 12 in, so 1 in too much.", str(caught.exception))
 
+    def drawn(self, *rows, page=PAGE):
+        found = from_measures("m", Unit.IN, page, rows)
+        return found, {b.id: tuple(one / INCH for one in (b.x, b.y, b.width, b.height)) for b in found.sketch.blocks}
+
     def test_a_mat_shows_alike_all_round_and_has_a_name_of_its_own(self):
         rows = [
-            Measured("a", Role.PHOTO, left=2 * INCH, width=4 * INCH, top=INCH, height=6 * INCH, mat=EIGHTH, turn=500),
+            Measured("a", Role.PHOTO, left=2 * INCH, width=4 * INCH, top=INCH, height=6 * INCH, turn=500,
+                     mats=(Reveals(EIGHTH, EIGHTH, EIGHTH, EIGHTH),)),
             Measured("a mat", Role.PAPER, left=0, width=INCH, top=0, height=INCH),
-        ]
+        ]  # fmt: skip
         mat, photo, other = measured_sketch("m", Unit.IN, self.PAGE, rows).blocks
-        self.assertEqual((mat.id, mat.of, mat.turn, mat.size), ("a mat too", ("a",), 500, size("4 1/4", "6 1/4")))
+        self.assertEqual((mat.id, mat.of, mat.turn, mat.size), ("a mat", ("a",), 500, size("4 1/4", "6 1/4")))
         self.assertEqual((mat.x, mat.y, photo.level > mat.level, other.level > photo.level),
                          (2 * INCH - EIGHTH, INCH - EIGHTH, True, True))  # fmt: skip
+        self.assertEqual((other.id, other.label, mat.label), ("a mat 2", "a mat", "mat of a"))
+
+    def test_two_mats_and_one_that_shows_on_two_sides(self):
+        """4 x 6 with 1/8 reveals: 4 1/4 x 6 1/4; second mat 4 1/2 x 6 1/2. Common practice, no source."""
+        photo = {"left": 2 * INCH, "width": 4 * INCH, "top": INCH, "height": 6 * INCH}
+        mats = read_mats("1/8, 1/8", Unit.IN)
+        found, drawn = self.drawn(Measured("p", Role.PHOTO, **photo, mats=mats))
+        self.assertEqual(drawn["p mat"], (1.875, 0.875, 4.25, 6.25))
+        self.assertEqual(drawn["p mat 2"], (1.75, 0.75, 4.5, 6.5))
+        outer, inner, _ = found.sketch.blocks
+        self.assertEqual((outer.of, inner.of, outer.label), (("p mat",), ("p",), "outer mat of p"))
+        self.assertEqual((inner.paper, outer.paper), ("A", "B"))
+        _, drawn = self.drawn(Measured("p", Role.PHOTO, **photo, mats=read_mats("1/4 right bottom", Unit.IN)))
+        self.assertEqual(drawn["p mat"], (2, 1, 4.25, 6.25))
+        found, drawn = self.drawn(Measured("b", Role.BORDER, left=0, width=12 * INCH, top=INCH, height=INCH,
+                                           mats=read_mats("1/8 top and foot", Unit.IN)))  # fmt: skip
+        self.assertEqual((found.sketch.blocks[0].role, drawn["b mat"]), (Role.PAPER, (0, 0.875, 12, 1.25)))
+
+    def test_the_same_again_a_little_further(self):
+        flag = {"left": 0, "width": INCH, "top": 2 * INCH, "height": 5 * INCH // 2}
+        for times, way, gap, last in [
+            (11, Beside.RIGHT, 0, (11, 2)), (2, Beside.RIGHT, EIGHTH, (2.25, 2)), (1, Beside.BELOW, EIGHTH, (0, 4.625)),
+            (0, Beside.RIGHT, EIGHTH, (0, 2)),
+        ]:  # fmt: skip
+            found, drawn = self.drawn(Measured("flag", Role.STRIP, **flag, paper="C", again=Again(times, way, gap)))
+            with self.subTest(times=times, way=way):
+                self.assertEqual((len(drawn), list(drawn.values())[-1][:2]), (times + 1, last))
+                self.assertEqual({block.paper for block in found.sketch.blocks}, {"C"})
+                self.assertEqual(found.faults, ())
+        found, drawn = self.drawn(Measured("flag", Role.STRIP, **flag, again=Again(2, Beside.RIGHT, EIGHTH)))
+        self.assertEqual([block.name for block in found.sketch.blocks], ["flag", "flag 2", "flag 3"])
+        # Mats come again too, and the gap lies between them.
+        photo = {"left": INCH, "width": 2 * INCH, "top": INCH, "height": 2 * INCH, "mats": read_mats("1/8", Unit.IN)}
+        found, drawn = self.drawn(Measured("photo 1", Role.PHOTO, **photo, again=Again(1, Beside.RIGHT, EIGHTH)))
+        self.assertEqual((drawn["photo 2"][0], drawn["photo 2 mat"][0]), (3.375, 3.25))
+        self.assertEqual(found.sketch.block("photo 2 mat").of, ("photo 2",))
+        self.assertEqual(read_sketch(write_sketch(found.sketch)).sketch, found.sketch)
+        # What would lie beside the page is said, and nothing of the row is drawn.
+        for way, times, wrong in [(Beside.RIGHT, 11, False), (Beside.RIGHT, 12, True), (Beside.LEFT, 1, True),
+                                  (Beside.ABOVE, 1, True)]:  # fmt: skip
+            found, drawn = self.drawn(Measured("flag", Role.STRIP, **{**flag, "top": 0}, again=Again(times, way, 0)))
+            with self.subTest(way=way, times=times):
+                self.assertEqual([fault.code for fault in found.faults], ["off-page"] * wrong)
+                self.assertEqual(len(drawn), 0 if wrong else times + 1)
+
+    def test_names_that_were_given_are_kept_and_others_follow_the_role(self):
+        for rows, names in [
+            ([("", Role.PHOTO), ("", Role.PHOTO), ("", Role.STRIP)], ["photo 1", "photo 2", "strip 1"]),
+            ([("", Role.PHOTO), ("photo 1", Role.PAPER)], ["photo 2", "photo 1"]),
+            ([("leaf", Role.PAPER), ("leaf", Role.PAPER)], ["leaf", "leaf"]),
+            ([("", Role.JOURNALING), ("", Role.BASE), ("the bees", Role.JOURNALING)], ["story 1", "base", "the bees"]),
+        ]:
+            found, _ = self.drawn(*(Measured(name, role, left=0, width=INCH, top=0, height=INCH)
+                                    for name, role in rows))  # fmt: skip
+            with self.subTest(rows):
+                self.assertEqual(list(found.names), names)
+                self.assertEqual(sorted(b.name for b in found.sketch.blocks), sorted(names))
+                self.assertEqual(len({b.id for b in found.sketch.blocks}), len(rows))
+
+    def test_what_can_be_drawn_is_while_the_rest_is_still_typed(self):
+        good = Measured("p", Role.PHOTO, left=0, width=INCH, top=0, height=INCH)
+        found, drawn = self.drawn(None, good, Measured("q", Role.PHOTO, left=0), None, Measured("", Role.BASE),
+                                  Measured("two", Role.BASE))  # fmt: skip
+        self.assertEqual([fault.row for fault in found.faults], [2, 2, 5])
+        self.assertEqual([fault.code for fault in found.faults], ["too-few-measures"] * 2 + ["two-bases"])
+        self.assertEqual((set(drawn), drawn["base"]), ({"p", "base"}, (0, 0, 12, 12)))
+        self.assertEqual(found.names[0], "")
+        round_ = Measured("c", Role.PAPER, Shape.CIRCLE, left=0, width=INCH, top=0, height=2 * INCH)
+        self.assertEqual([fault.code for fault in self.drawn(round_)[0].faults], ["not-round"])
+        many = Measured("s", Role.STRIP, left=0, width=INCH, top=0, height=INCH, again=Again(29, Beside.BELOW, -INCH))
+        found, drawn = self.drawn(*[many] * 8)
+        self.assertEqual((len(drawn), found.faults[-1].code), (MOST_BLOCKS // 30 * 30, "too-many"))
+
+
+class Typed(TestCase):
+    """Rows as they are typed."""
+
+    def read(self, unit=Unit.IN, **row_):
+        return read_rows([TypedRow(**row_)], unit)
+
+    def test_what_is_typed_is_read(self):
+        (row_,) = self.read(name=" p ", left="2 1/2", width='4"', top="63.5 mm", bottom="½", tilt="-7.5°", paper=" C ",
+                            mats="1/8", times="3", gap="1/8", way=Beside.BELOW).rows  # fmt: skip
+        self.assertEqual((row_.name, row_.paper, row_.turn), ("p", "C", 35_250))
+        self.assertEqual((row_.left, row_.width, row_.right, row_.top, row_.bottom),
+                         (20_320, 4 * INCH, None, 20_320, INCH // 2))  # fmt: skip
+        self.assertEqual((row_.again, len(row_.mats)), (Again(3, Beside.BELOW, EIGHTH), 1))
+        self.assertEqual(self.read(unit=Unit.MM, left="10", times="0").rows[0].again, None)
+
+    def test_a_row_that_says_nothing_waits(self):
+        for said in ({}, {"name": "later", "shape": Shape.CIRCLE, "paper": "B"}, {"left": "  "}):
+            self.assertEqual(self.read(**said), ReadRows((None,), ()))
+        self.assertIsNotNone(self.read(role=Role.BASE).rows[0])
+
+    def test_what_cannot_be_read_is_said_of_its_row(self):
+        for said, code in [
+            ({"left": "two"}, "unreadable-length"), ({"tilt": "181"}, "not-a-tilt"), ({"tilt": "askew"}, "not-a-tilt"),
+            ({"mats": "1/8 front"}, "mat-sides"), ({"mats": "2 1/64"}, "reveal"), ({"mats": "0"}, "reveal"),
+            ({"mats": "right"}, "reveal"), ({"mats": "1, 1, 1, 1, 1"}, "too-many-mats"), ({"times": "31"}, "again"),
+            ({"times": "some"}, "again"), ({"times": "-1"}, "again"), ({"times": "2", "gap": "x"}, "unreadable-length"),
+        ]:  # fmt: skip
+            found = read_rows([TypedRow(left="1"), TypedRow(**said)], Unit.IN)
+            with self.subTest(said):
+                self.assertEqual([(fault.row, fault.code) for fault in found.faults], [(1, code)])
+                self.assertEqual((found.rows[0].left, found.rows[1]), (INCH, None))
+        for said in (
+            {"tilt": "180"},
+            {"tilt": "-180"},
+            {"mats": "2"},
+            {"mats": "1/64"},
+            {"mats": "1,1,1,1"},
+            {"times": "30"},
+        ):
+            self.assertEqual(self.read(**said).faults, ())
+
+    def test_mats_on_some_sides(self):
+        for text, mats in [
+            ("1/8", [(1, 1, 1, 1)]), ("1/8; 1/4", [(1, 1, 1, 1), (2, 2, 2, 2)]), ("1/8 left", [(1, 0, 0, 0)]),
+            ("1/4 right and bottom", [(0, 0, 2, 2)]), ("1/8 in top", [(0, 1, 0, 0)]),
+            ("1/8 above below", [(0, 1, 0, 1)]), ("", []), (" , ", []), ("1/8 left top right bottom", [(1, 1, 1, 1)]),
+            ("1/8 foot, 1/8", [(0, 0, 0, 1), (1, 1, 1, 1)]),
+        ]:  # fmt: skip
+            with self.subTest(text):
+                self.assertEqual([tuple(side // EIGHTH for side in mat) for mat in read_mats(text, Unit.IN)], mats)
+        self.assertEqual(read_mats("3 mm", Unit.IN)[0].left, 3 * MM)
 
 
 class Cards(TestCase):

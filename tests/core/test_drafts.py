@@ -18,6 +18,7 @@ from inkquilt.sketch.measured import Measured, measured_sketch
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
 from inkquilt.sketch.redraw import added, layered, removed, scaled_to, stepped, with_place, with_role, with_shape
+from inkquilt.sketch.relations import Reveals
 from inkquilt.sketch.tidy import tidied
 from inkquilt.sketch.writing import write_sketch
 from tests.building import DEMO_SKETCHES, demo_sketch, inches, row, sketch_of
@@ -79,7 +80,16 @@ class Measures(TestCase):
         # mat = photo + 2 x reveal: common practice, no source
         rows = [
             Measured("mat", Role.PAPER, left=0, width=INCH, top=0, height=INCH),
-            Measured("p", Role.PHOTO, left=INCH, width=4 * INCH, top=INCH, height=6 * INCH, turn=500, mat=INCH // 8),
+            Measured(
+                "p",
+                Role.PHOTO,
+                left=INCH,
+                width=4 * INCH,
+                top=INCH,
+                height=6 * INCH,
+                turn=500,
+                mats=(Reveals(*[INCH // 8] * 4),),
+            ),
         ]
         sketch = measured_sketch("x", Unit.IN, TWELVE, rows)
         mat = sketch.block("p mat")

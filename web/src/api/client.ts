@@ -3,7 +3,7 @@ import createClient from 'openapi-fetch'
 import { patientFetch } from './patient'
 import type { components, paths } from './schema'
 
-type Schemas = components['schemas']
+export type Schemas = components['schemas']
 export type Page = Schemas['Page']
 /** What of a page is new after a write. */
 export type ChangedPage = Partial<Page> & Pick<Page, 'id' | 'version' | 'parts'>

@@ -101,7 +101,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Draw it, or say which sums are wrong. */
+        /** @description Draw what can be drawn of measures as they are typed, and say which sums are wrong. */
         post: operations["measured_sketch"];
         delete?: never;
         options?: never;
@@ -3339,6 +3339,17 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        /**
+         * @description What measures come to so far: the page with what can be drawn of them, and what is wrong with the others.
+         *
+         *     ``names`` is what each row's piece is called; ``draft`` is null while there is nothing to draw.
+         */
+        Measured: {
+            draft: components["schemas"]["Draft"] | null;
+            board: components["schemas"]["Board"];
+            names: string[];
+            faults: components["schemas"]["RowFault"][];
+        };
         /** @description A page and the pieces measured on it, the lowest first. */
         MeasuredRequestRequest: {
             format?: string | null;
@@ -3353,13 +3364,22 @@ export interface components {
             name?: string;
             rows: components["schemas"]["MeasuredRowRequest"][];
         };
-        /** @description One piece as measured with a ruler; two of the three measures each way are enough. */
+        /**
+         * @description One piece as measured with a ruler; two of the three measures each way are enough.
+         *
+         *     Without a name it is called by its role. ``mats`` is what shows of each, the innermost first ("1/8, 1/4 right
+         *     bottom"); it is laid again so many ``times``, each a ``gap`` further that ``way``.
+         */
         MeasuredRowRequest: {
-            name: string;
+            name?: string;
             role: components["schemas"]["RoleEnum"];
             shape?: components["schemas"]["ShapeEnum"];
             tilt?: string;
-            mat?: string;
+            mats?: string;
+            paper?: string;
+            times?: string;
+            way?: components["schemas"]["BesideEnum"];
+            gap?: string;
             left?: string;
             width?: string;
             right?: string;
@@ -4156,6 +4176,7 @@ export interface components {
         /**
          * @description * `role` - role
          *     * `shape` - shape
+         *     * `paper` - paper
          *     * `place` - place
          *     * `step` - step
          *     * `straighten` - straighten
@@ -4166,13 +4187,15 @@ export interface components {
          *     * `known-size` - known-size
          * @enum {string}
          */
-        RedrawKindEnum: "role" | "shape" | "place" | "step" | "straighten" | "remove" | "add" | "over" | "under" | "known-size";
+        RedrawKindEnum: "role" | "shape" | "paper" | "place" | "step" | "straighten" | "remove" | "add" | "over" | "under" | "known-size";
         /** @description One change to a draft; ``kind`` says which of the fields count. */
         RedrawRequest: {
             kind: components["schemas"]["RedrawKindEnum"];
             block?: string;
             role?: components["schemas"]["RoleEnum"];
             shape?: components["schemas"]["ShapeEnum"];
+            /** @description its letter; nothing for one that no other is of */
+            paper?: string;
             left?: string;
             top?: string;
             width?: string;
@@ -4254,6 +4277,12 @@ export interface components {
          * @enum {string}
          */
         RoleEnum: "base" | "paper" | "strip" | "border" | "mat" | "photo" | "title" | "journaling" | "tag" | "cluster";
+        /** @description What is wrong with one of the rows, counted from nought. */
+        RowFault: {
+            row: number;
+            code: string;
+            message: string;
+        };
         /** @description The version of the run a write is based on. */
         RunVersionRequest: {
             version: number;
@@ -6045,7 +6074,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Draft"];
+                    "application/json": components["schemas"]["Measured"];
                 };
             };
             400: {

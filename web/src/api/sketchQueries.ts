@@ -1,5 +1,5 @@
 /** Sketches on the shelf, drafts on the drawing table, and everything as one file. */
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import {
   api,
   take,
@@ -7,7 +7,7 @@ import {
   uploadEverything,
   uploadSketchFile,
   type Draft,
-  type MeasuredRow,
+  type Schemas,
   type Redraw,
 } from './client'
 import { keys } from './queries'
@@ -36,10 +36,24 @@ export function useBasicTypes(format: string, photos: number) {
   return useQuery({ queryKey: ['basic', format, photos], queryFn, staleTime: Infinity })
 }
 
+/** A page, known or of its own size, and the pieces measured on it. */
+type AskedMeasures = Schemas['MeasuredRequestRequest']
+
+const drawMeasured = (body: AskedMeasures, signal?: AbortSignal) =>
+  take(api.POST('/api/drafts/measured/', { body, ...(signal && { signal }) }))
+
+/** What measures come to once they are typed. */
 export function useMeasured() {
-  return useMutation({
-    mutationFn: (body: { format: string; name: string; rows: MeasuredRow[] }) =>
-      take(api.POST('/api/drafts/measured/', { body })),
+  return useMutation({ mutationFn: (body: AskedMeasures) => drawMeasured(body) })
+}
+
+/** What measures come to while they are typed; `asked` is the request as text. */
+export function useMeasuredSoFar(asked: string) {
+  return useQuery({
+    queryKey: ['measured', asked],
+    queryFn: ({ signal }) => drawMeasured(JSON.parse(asked) as AskedMeasures, signal),
+    placeholderData: keepPreviousData,
+    retry: false,
   })
 }
 

@@ -18,6 +18,8 @@ interface PageThumbProps {
   size: number
   /** Ids of pieces of which only the place is drawn. */
   bare?: ReadonlySet<string>
+  /** The name of the piece that is being worked on. */
+  marked?: string
   /** What to call it aloud; without a name it is decoration. */
   label?: string
 }
@@ -32,6 +34,7 @@ export function PageThumb({
   tried,
   size,
   bare,
+  marked,
   label,
 }: PageThumbProps) {
   const prefix = useId().replaceAll(':', '')
@@ -69,6 +72,19 @@ export function PageThumb({
         scale={scale}
       />
       {tried && <StoryWords story={tried} />}
+      {board.blocks
+        .filter((block) => block.name === marked)
+        .map((block) => (
+          <rect
+            key={block.id}
+            className="lifted-edge"
+            {...{ x: block.x, y: block.y, width: block.width, height: block.height }}
+            transform={`rotate(${block.turn} ${block.x + block.width / 2} ${block.y + block.height / 2})`}
+          />
+        ))}
+      {board.fold && (
+        <path className="fold-line" d={board.fold.map((x) => `M${x} 0V${board.height}`).join('')} />
+      )}
       <rect className="page-edge" width={board.width} height={board.height} />
     </svg>
   )

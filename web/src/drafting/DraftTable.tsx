@@ -6,12 +6,16 @@ import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
 import { useUndoKeys } from '../app/useUndoKeys'
 import { Waiting } from '../app/Waiting'
+import type { BoardBlock } from '../api/client'
 import { useKeepSketch } from '../api/sketchQueries'
 import { DraftBoard } from './DraftBoard'
 import { HeldPiece } from './HeldPiece'
 import { PieceList } from './PieceList'
 import { clearTable, useDraft, type OnTable } from './useDraft'
 import { nameOf } from './words'
+
+const lettersOf = (blocks: BoardBlock[]) =>
+  [...new Set(blocks.flatMap((block) => block.paper ?? []))].sort((a, b) => a.localeCompare(b))
 
 interface DraftTableProps {
   start: OnTable
@@ -105,6 +109,7 @@ export function DraftTable({ start, remember, onAside }: DraftTableProps) {
           <HeldPiece
             key={held.id}
             block={held}
+            letters={lettersOf(board.blocks)}
             unit={board.unit}
             fromPicture={table.picture !== null}
             onChange={(change) => {

@@ -1,148 +1,169 @@
-import type { FormEvent } from 'react'
+import { useState } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
-import { Refused, type Draft, type MeasuredRow, type Role } from '../api/client'
+import type { Draft } from '../api/client'
+import { FormatChips } from '../app/FormatChips'
 import { Trouble } from '../app/Trouble'
-import { useMeasured } from '../api/sketchQueries'
+import { useSettled } from '../app/useSettled'
+import { useMeasured, useMeasuredSoFar } from '../api/sketchQueries'
+import { PageThumb } from '../board/PageThumb'
 import { useUnfinished } from '../writes/unfinished'
-import { ROLES } from './words'
+import { RulerChoice } from './RulerChoice'
+import { RulerRow } from './RulerRow'
+import { BEGUN, emptyRow, readWork, type OwnPage, type Row } from './rulerRows'
 
-const MEASURES = ['left', 'width', 'right', 'top', 'height', 'bottom', 'tilt', 'mat'] as const
-type Row = Required<Omit<MeasuredRow, 'shape'>>
+const OWN: OwnPage = { width: '10', height: '10', unit: 'in', sides: 1, gap: '' }
+const UNITS = [
+  { value: 'in', words: 'inches' },
+  { value: 'mm', words: 'mm' },
+] as const
+const SIDES = [
+  { value: '1', words: 'one page' },
+  { value: '2', words: 'two facing' },
+] as const
+/** Longest side of the page that is drawn, in pixels. */
+const DRAWN = 500
 
-const emptyRow = (number: number, role: Role): Row => ({
-  name: `${role} ${number}`,
-  role,
-  left: '',
-  width: '',
-  right: '',
-  top: '',
-  height: '',
-  bottom: '',
-  tilt: '',
-  mat: '',
-})
-
-const FIRST_ROW = [emptyRow(1, 'photo')]
-
-/** The lowest number that no piece has in its name. */
-const freeNumber = (rows: Row[]) => {
-  let number = 1
-  while (rows.some((row) => row.name.endsWith(` ${number}`))) number += 1
-  return number
+interface FromRulerProps {
+  format: string
+  onFormat: (key: string) => void
+  onDrawn: (draft: Draft) => void
 }
 
-/** Piece by piece as measured with a ruler: two of three each way are enough, three are checked. */
-export function FromRuler({ format, onDrawn }: { format: string; onDrawn: (draft: Draft) => void }) {
-  const kept = useUnfinished<Row[]>('ruler', FIRST_ROW)
-  const { value: rows, change: setRows } = kept
+/** Piece by piece as measured with a ruler, the page drawn beside it as one types. */
+export function FromRuler({ format, onFormat, onDrawn }: FromRulerProps) {
+  const kept = useUnfinished<unknown>('ruler', BEGUN)
+  const { rows, own } = readWork(kept.value)
+  const [open, setOpen] = useState(0)
+  const asked = { ...(own ?? { format }), name: 'Measured sketch', rows }
+  const soFar = useMeasuredSoFar(useSettled(JSON.stringify(asked)))
   const measured = useMeasured()
-  const set = (index: number, change: Partial<Row>) =>
-    setRows(rows.map((row, place) => (place === index ? { ...row, ...change } : row)))
-  const submit = (event: FormEvent) => {
-    event.preventDefault()
-    measured.mutate(
-      { format, name: 'Measured sketch', rows },
-      {
-        onSuccess: (draft) => {
+  const change = (next: Row[], page = own) => kept.change({ rows: next, own: page })
+  const set = (index: number, more: Partial<Row>) =>
+    change(rows.map((row, place) => (place === index ? { ...row, ...more } : row)))
+  const add = (row: Row) => {
+    change([...rows, row])
+    setOpen(rows.length)
+  }
+  const remove = (index: number) => {
+    change(rows.filter((_, place) => place !== index))
+    setOpen(Math.max(0, index - 1))
+  }
+  const lay = () =>
+    measured.mutate(asked, {
+      onSuccess: ({ draft, faults }) => {
+        const wrong = faults[0]
+        if (wrong) setOpen(wrong.row)
+        else if (draft) {
           kept.forget()
           onDrawn(draft)
-        },
+        }
       },
-    )
-  }
-  const faults = measured.error instanceof Refused ? measured.error.faults : []
-  const wrong = new Set(faults.map((fault) => fault.block))
+    })
+  const found = soFar.data
+  const told = (index: number) =>
+    (found?.faults ?? []).filter((fault) => fault.row === index).map((fault) => fault.message)
   return (
-    <Form className="from-ruler" onSubmit={submit}>
-      <p className="hint">
-        Lowest piece first. Of each piece measure two of the three across (from the left, its width, from the
-        right) and two of the three down. Give all three and the sum is checked. A tilted piece is measured as
-        if it lay straight; a mat behind a piece by the edge that shows.
-      </p>
-      <div className="ruler-scroll">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Piece</th>
-              <th scope="col">It is</th>
-              <th scope="col">from left</th>
-              <th scope="col">width</th>
-              <th scope="col">from right</th>
-              <th scope="col">from top</th>
-              <th scope="col">height</th>
-              <th scope="col">from foot</th>
-              <th scope="col">tilt °</th>
-              <th scope="col">mat shows</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row, index) => (
-              <tr key={index} className={wrong.has(row.name) ? 'is-wrong' : undefined}>
-                <td>
-                  <Form.Control
-                    size="sm"
-                    aria-label={`Name of piece ${index + 1}`}
-                    value={row.name}
-                    maxLength={40}
-                    onChange={(event) => set(index, { name: event.target.value })}
-                  />
-                </td>
-                <td>
-                  <Form.Select
-                    size="sm"
-                    aria-label={`What piece ${index + 1} is`}
-                    value={row.role}
-                    onChange={(event) => set(index, { role: event.target.value as Role })}
-                  >
-                    {ROLES.filter(({ value }) => value !== 'mat').map(({ value, words }) => (
-                      <option key={value} value={value}>
-                        {words}
-                      </option>
-                    ))}
-                  </Form.Select>
-                </td>
-                {MEASURES.map((name) => (
-                  <td key={name}>
-                    <Form.Control
-                      size="sm"
-                      aria-label={`${name} of piece ${index + 1}`}
-                      value={row[name]}
-                      autoComplete="off"
-                      onChange={(event) => set(index, { [name]: event.target.value })}
-                    />
-                  </td>
-                ))}
-                <td>
-                  <button
-                    type="button"
-                    className="stitched"
-                    aria-label={`Take piece ${index + 1} out`}
-                    disabled={rows.length === 1}
-                    onClick={() => setRows(rows.filter((_, place) => place !== index))}
-                  >
-                    ×
-                  </button>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      {measured.error && <Trouble error={measured.error} onClose={() => measured.reset()} />}
-      <p className="draft-deeds">
-        <button
-          type="button"
-          className="stitched"
-          onClick={() => setRows([...rows, emptyRow(freeNumber(rows), 'photo')])}
-        >
-          One piece more
-        </button>
-        <Button type="submit" disabled={measured.isPending}>
-          Draw it
-        </Button>
-      </p>
-    </Form>
+    <div className="from-ruler">
+      <section aria-label="Pieces">
+        <FormatChips
+          words="for a page of"
+          label="The page it is drawn for"
+          {...(!own && { chosen: format })}
+          onChoose={(key) => {
+            change(rows, null)
+            onFormat(key)
+          }}
+        />
+        <OwnPageFields own={own} onChange={(page) => change(rows, page)} />
+        <p className="hint">
+          Lowest piece first. Two of the three across and two of the three down are enough; give all three and
+          the sum is checked. A tilted piece is measured as if it lay straight.
+        </p>
+        <ol className="ruler-rows">
+          {rows.map((row, index) => (
+            <RulerRow
+              key={index}
+              row={row}
+              number={index + 1}
+              called={found?.names[index] ?? ''}
+              faults={told(index)}
+              isOpen={index === open}
+              only={rows.length === 1}
+              onOpen={() => setOpen(index)}
+              onSet={(more) => set(index, more)}
+              onRemove={() => remove(index)}
+            />
+          ))}
+        </ol>
+      </section>
+      <section className="ruler-page" aria-label="The page so far">
+        {found && (
+          <PageThumb
+            board={found.board}
+            size={DRAWN}
+            label="The page so far"
+            marked={found.names[open] ?? ''}
+          />
+        )}
+        {soFar.error && <Trouble error={soFar.error} />}
+        {measured.error && <Trouble error={measured.error} onClose={() => measured.reset()} />}
+        <p className="draft-deeds">
+          <button type="button" className="stitched" onClick={() => add(emptyRow('photo'))}>
+            One piece more
+          </button>
+          <Button disabled={measured.isPending || !found?.draft} onClick={lay}>
+            Onto the drawing table
+          </Button>
+        </p>
+      </section>
+    </div>
+  )
+}
+
+interface OwnPageProps {
+  own: OwnPage | null
+  onChange: (own: OwnPage) => void
+}
+
+/** A page of another size, or two that face each other. */
+function OwnPageFields({ own, onChange }: OwnPageProps) {
+  if (!own)
+    return (
+      <button type="button" className="stitched" onClick={() => onChange(OWN)}>
+        another size, or two facing pages
+      </button>
+    )
+  const field = (name: 'width' | 'height' | 'gap', words: string) => (
+    <Form.Group className="ruler-field" controlId={`own-${name}`}>
+      <Form.Label>{words}</Form.Label>
+      <Form.Control
+        size="sm"
+        value={own[name]}
+        autoComplete="off"
+        onChange={(event) => onChange({ ...own, [name]: event.target.value })}
+      />
+    </Form.Group>
+  )
+  return (
+    <div className="ruler-fields" role="group" aria-label="The page’s own size">
+      {field('width', 'page width')}
+      {field('height', 'page height')}
+      <RulerChoice
+        id="own-unit"
+        words="in"
+        value={own.unit}
+        choices={UNITS}
+        onChoose={(unit) => onChange({ ...own, unit })}
+      />
+      <RulerChoice
+        id="own-sides"
+        words="it is"
+        value={String(own.sides) as '1' | '2'}
+        choices={SIDES}
+        onChoose={(sides) => onChange({ ...own, sides: sides === '2' ? 2 : 1 })}
+      />
+      {own.sides === 2 && field('gap', 'gap between')}
+    </div>
   )
 }

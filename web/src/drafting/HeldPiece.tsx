@@ -7,6 +7,8 @@ import { ROLES, SHAPES } from './words'
 
 interface HeldPieceProps {
   block: BoardBlock
+  /** The letters of the papers that pieces of the sketch are of. */
+  letters: string[]
   unit: string
   fromPicture: boolean
   onChange: (change: Redraw) => void
@@ -14,7 +16,7 @@ interface HeldPieceProps {
 }
 
 /** The piece under the pencil: what it is, its outline, its measures, its layer. */
-export function HeldPiece({ block, unit, fromPicture, onChange, onPutDown }: HeldPieceProps) {
+export function HeldPiece({ block, letters, unit, fromPicture, onChange, onPutDown }: HeldPieceProps) {
   return (
     <section className="held-piece" aria-label={`Piece: ${block.name}`}>
       <h2>What is it?</h2>
@@ -50,6 +52,7 @@ export function HeldPiece({ block, unit, fromPicture, onChange, onPutDown }: Hel
           <Measured key={block.id} block={block} unit={unit} onChange={onChange} />
         </>
       )}
+      {PAPERS.has(block.role) && <OfPaper block={block} letters={letters} onChange={onChange} />}
       {fromPicture && block.role !== 'base' && <KnownSize block={block} unit={unit} onChange={onChange} />}
       <p className="draft-deeds">
         <Deed words="lay it over" onClick={() => onChange({ kind: 'over', block: block.id })} />
@@ -61,6 +64,32 @@ export function HeldPiece({ block, unit, fromPicture, onChange, onPutDown }: Hel
         <Deed words="put it down" onClick={onPutDown} />
       </p>
     </section>
+  )
+}
+
+const PAPERS = new Set<BoardBlock['role']>(['base', 'paper', 'strip', 'border', 'mat', 'journaling', 'tag'])
+
+/** Which paper it is of: pieces of one letter are cut from one paper. */
+function OfPaper({ block, letters, onChange }: Pick<HeldPieceProps, 'block' | 'letters' | 'onChange'>) {
+  const set = (paper: string) => onChange({ kind: 'paper', block: block.id, paper })
+  return (
+    <p className="chips plain" role="group" aria-label="Its paper">
+      <span>paper</span>
+      {letters.map((letter) => (
+        <button
+          key={letter}
+          type="button"
+          className="stitched"
+          aria-pressed={block.paper === letter}
+          onClick={() => set(letter)}
+        >
+          {letter}
+        </button>
+      ))}
+      <button type="button" className="stitched" onClick={() => set('')}>
+        one of its own
+      </button>
+    </p>
   )
 }
 

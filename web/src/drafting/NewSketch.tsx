@@ -54,21 +54,25 @@ export function NewSketch() {
           </button>
         ))}
       </nav>
-      <FormatChips words="for a page of" label="The page it is drawn for" chosen={format} onChoose={choose}>
-        {way === 'file' && (
-          <button
-            type="button"
-            className="stitched"
-            aria-pressed={format === 'unknown'}
-            onClick={() => choose('unknown')}
-          >
-            I do not know
-          </button>
-        )}
-      </FormatChips>
+      {way !== 'ruler' && (
+        <FormatChips words="for a page of" label="The page it is drawn for" chosen={format} onChoose={choose}>
+          {way === 'file' && (
+            <button
+              type="button"
+              className="stitched"
+              aria-pressed={format === 'unknown'}
+              onClick={() => choose('unknown')}
+            >
+              I do not know
+            </button>
+          )}
+        </FormatChips>
+      )}
       {way === 'file' && <FromFile format={format === 'unknown' ? null : format} onRead={lay} />}
       {way === 'basic' && <FromBasic format={format === 'unknown' ? '12x12' : format} onChoose={put} />}
-      {way === 'ruler' && <FromRuler format={format === 'unknown' ? '12x12' : format} onDrawn={put} />}
+      {way === 'ruler' && (
+        <FromRuler format={format === 'unknown' ? '12x12' : format} onFormat={choose} onDrawn={put} />
+      )}
     </Sheet>
   )
 }

@@ -33,7 +33,7 @@ export function PieceList({ draft, heldId, drawing, onHold, onDraw, onAdd }: Pie
               onClick={() => onHold(block.id)}
             >
               <i className={`role-dot draft-${block.role}`} aria-hidden />
-              <strong>{block.role}</strong>
+              <strong>{block.name}</strong>
               {draft.guessed.includes(block.id) && <em>guessed</em>}
               <span>
                 <Fractions text={`${block.texts.width} × ${block.texts.height}`} />
