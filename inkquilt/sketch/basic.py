@@ -7,7 +7,7 @@ upright band, a central column, a ledge that papers rest on, two halves, a grid.
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from enum import Enum
 from typing import Final, NamedTuple
@@ -15,6 +15,7 @@ from typing import Final, NamedTuple
 from inkquilt.errors import BadInput, Fault
 from inkquilt.lengths import INCH, MM, Grains, Unit
 from inkquilt.sketch.model import Block, Corner, Role, Shape, Size, Sketch
+from inkquilt.sketch.photo_list import in_rows_or_columns
 
 MOST_PHOTOS: Final = 12
 
@@ -54,24 +55,29 @@ class _Area:
     height: Grains
 
 
-def basic_sketch(kind: BasicType, page: Size, unit: Unit, photos: int) -> Sketch:
-    """Return a basic type drawn for a page with that many photos, everything on the page's usual marks.
+def basic_sketch(
+    kind: BasicType, page: Size, unit: Unit, photos: int | Sequence[Size], prints: Sequence[Size] = ()
+) -> Sketch:
+    """Return a basic type drawn for a page, everything on the page's usual marks.
 
+    ``photos`` is how many, all of the largest of the ``prints`` that they have room for, or the sizes of each. Where
+    the page has no room for those, the largest of them is drawn in the next smaller print, as often as it takes.
     Raises ``BadInput`` for no photos or more than ``MOST_PHOTOS``.
     """
-    if not 1 <= photos <= MOST_PHOTOS:
-        words = f"A basic type takes 1 to {MOST_PHOTOS} photos, not {photos}."
+    count = photos if isinstance(photos, int) else len(photos)
+    if not 1 <= count <= MOST_PHOTOS:
+        words = f"A basic type takes 1 to {MOST_PHOTOS} photos, not {count}."
         raise BadInput([Fault("photos", "photo-count", words)])
     step = INCH // 8 if unit is Unit.IN else MM
-    drawing = _Drawing(page, step)
+    drawing = _Drawing(page, step, tuple(prints))
     drawing.draw(_PLANS[kind], photos)
-    count = "1 photo" if photos == 1 else f"{photos} photos"
-    return Sketch(f"{NAMES[kind]}, {count}", unit, page, tuple(drawing.blocks))
+    words = "1 photo" if count == 1 else f"{count} photos"
+    return Sketch(f"{NAMES[kind]}, {words}", unit, page, tuple(drawing.blocks))
 
 
 class _Drawing:
-    def __init__(self, page: Size, step: Grains) -> None:
-        self.page, self.step = page, step
+    def __init__(self, page: Size, step: Grains, prints: tuple[Size, ...]) -> None:
+        self.page, self.step, self.prints = page, step, prints
         self.blocks: list[Block] = []
         shorter = min(page.width, page.height)
         self.gap = max(step, self.to_step(shorter / 48))
@@ -86,11 +92,14 @@ class _Drawing:
         block = Block(name, role, shape, area.x, area.y, area.width, area.height, level=level, paper=paper, label=label)
         self.blocks.append(block)
 
-    def draw(self, plan: _Plan, photos: int) -> None:
+    def draw(self, plan: _Plan, photos: int | Sequence[Size]) -> None:
         for letter, sheet in zip("AB", plan.sheets, strict=False):
             self.add(sheet.name, sheet.role, self.part(sheet.parts), sheet.level, letter)
         area = self.part(plan.photos)
-        self.photos_in(area, photos)
+        if isinstance(photos, int):
+            self.photos_in(area, photos)
+        else:
+            area = self.sizes_in(plan, photos)
         self.add("title", Role.TITLE, self.part(plan.title), 6)
         self.add("story", Role.JOURNALING, self.part(plan.story), 4)
         if plan.cluster is not None:
@@ -111,21 +120,84 @@ class _Drawing:
         return round(part * whole / self.step) * self.step
 
     def photos_in(self, area: _Area, count: int) -> None:
-        """Fill an area with photos in rows that leave them as square as may be, equal gaps between."""
-        rows = min(range(1, count + 1), key=lambda rows: self._squareness(area, rows, count))
-        first = len([block for block in self.blocks if block.role is Role.PHOTO])
+        """Fill an area with photos in rows, all of one size, equal gaps between."""
+        rows, size = self._rows_and_size(area, count)
         per_row = [count // rows + (row < count % rows) for row in range(rows)]
-        width, height = self._share(area.width, max(per_row)), self._share(area.height, rows)
-        # all of one size, and no longer than prints are; what is left lies round the group
-        size = Size(min(width, self.to_step(1.5 * height)), min(height, self.to_step(1.5 * width)))
         top = area.y + self._half(area.height - rows * size.height - (rows - 1) * self.gap)
         for row, in_row in enumerate(per_row):
             left = area.x + self._half(area.width - in_row * size.width - (in_row - 1) * self.gap)
             for column in range(in_row):
-                first += 1
-                x = left + column * (size.width + self.gap)
-                y = top + row * (size.height + self.gap)
-                self.add(f"photo-{first}", Role.PHOTO, _Area(x, y, size.width, size.height), 5)
+                x, y = left + column * (size.width + self.gap), top + row * (size.height + self.gap)
+                self.photo(_Area(x, y, size.width, size.height))
+
+    def photo(self, area: _Area) -> None:
+        number = len([block for block in self.blocks if block.role is Role.PHOTO]) + 1
+        self.add(f"photo-{number}", Role.PHOTO, area, 5)
+
+    def _rows_and_size(self, area: _Area, count: int) -> tuple[int, Size]:
+        """Return the rows that take the largest print there is; without one that fits, rows of what fills the area."""
+        either_way = {one for size in self.prints for one in (size, size.swapped())}
+        fitting = [
+            (size.width * size.height, -self._squareness(area, rows, count), rows, size)
+            for rows in range(1, count + 1)
+            for size in sorted(either_way, key=lambda one: (one.width, one.height))
+            if size.width <= self._share(area.width, math.ceil(count / rows))
+            and size.height <= self._share(area.height, rows)
+        ]
+        if fitting:
+            *_, rows, size = max(fitting, key=lambda one: one[:3])
+            return rows, size
+        rows = min(range(1, count + 1), key=lambda rows: self._squareness(area, rows, count))
+        width, height = self._share(area.width, math.ceil(count / rows)), self._share(area.height, rows)
+        # no longer than prints are; what is left lies round the group
+        return rows, Size(min(width, self.to_step(1.5 * height)), min(height, self.to_step(1.5 * width)))
+
+    def sizes_in(self, plan: _Plan, sizes: Sequence[Size]) -> _Area:
+        """Lay photos of these sizes where the plan has its photos, or in all that words leave; return where."""
+        plain, wide = self.part(plan.photos), self._widest(plan)
+        while True:
+            for area in (plain, wide):
+                rows = in_rows_or_columns(sizes, Size(area.width, area.height), self.gap, self.step)
+                if rows is not None:
+                    left = area.x + self._half(area.width - rows.size.width)
+                    top = area.y + self._half(area.height - rows.size.height)
+                    for (x, y), size in zip(rows.places, sizes, strict=True):
+                        self.photo(_Area(left + x, top + y, size.width, size.height))
+                    return _Area(left, top, rows.size.width, rows.size.height)
+            smaller = self._smaller(sizes)
+            if smaller == tuple(sizes):  # no room at all: as many as there are, however small
+                self.photos_in(plain, len(sizes))
+                return plain
+            sizes = smaller
+
+    def _widest(self, plan: _Plan) -> _Area:
+        """Return the plan's place for photos, grown to the margins and to the words."""
+        area, margin = self.part(plan.photos), self.gap
+        left, top, right, foot = margin, margin, self.page.width - margin, self.page.height - margin
+        for words in (self.part(plan.title), self.part(plan.story)):
+            if words.y >= area.y + area.height:
+                foot = min(foot, words.y - self.gap)
+            elif words.y + words.height <= area.y:
+                top = max(top, words.y + words.height + self.gap)
+            elif words.x >= area.x + area.width:
+                right = min(right, words.x - self.gap)
+            elif words.x + words.width <= area.x:
+                left = max(left, words.x + words.width + self.gap)
+        return _Area(left, top, right - left, foot - top)
+
+    def _smaller(self, sizes: Sequence[Size]) -> tuple[Size, ...]:
+        """Return the sizes with the largest ones in the next smaller print of their stance, else a step smaller."""
+        size = max(sizes, key=lambda one: one.width * one.height)
+        either_way = (one for listed in self.prints for one in (listed, listed.swapped()))
+        smaller = [
+            one
+            for one in either_way
+            if one.width * one.height < size.width * size.height and _stance(one) == _stance(size)
+        ]
+        shorter = min(size.width, size.height)
+        least = Size(*(max(self.step, side - side * self.step // shorter) for side in (size.width, size.height)))
+        then = max(smaller, key=lambda one: one.width * one.height) if smaller else least
+        return tuple(then if one == size else one for one in sizes)
 
     def _half(self, length: Grains) -> Grains:
         return length // 2 // self.step * self.step
@@ -144,6 +216,11 @@ class _Drawing:
         x = min(max(0, x - side // 2 // self.step * self.step), self.page.width - side)
         y = min(max(0, y - side // 2 // self.step * self.step), self.page.height - side)
         self.add("cluster-1", Role.CLUSTER, _Area(x, y, side, side), 8, shape=Shape.CIRCLE)
+
+
+def _stance(size: Size) -> int:
+    """Return whether a size lies (1), stands (-1) or is square (0)."""
+    return (size.width > size.height) - (size.width < size.height)
 
 
 class _Parts(NamedTuple):
@@ -238,7 +315,9 @@ _PLANS: Final[dict[BasicType, _Plan]] = {
 }
 
 
-def all_basic(page: Size, unit: Unit, photos: int) -> Iterator[tuple[BasicType, Sketch]]:
-    """Yield every basic type for a page and number of photos."""
+def all_basic(
+    page: Size, unit: Unit, photos: int | Sequence[Size], prints: Sequence[Size] = ()
+) -> Iterator[tuple[BasicType, Sketch]]:
+    """Yield every basic type for a page and its photos: how many, or the size of each."""
     for kind in BasicType:
-        yield kind, basic_sketch(kind, page, unit, photos)
+        yield kind, basic_sketch(kind, page, unit, photos, prints)

@@ -8,6 +8,7 @@ from collections.abc import Callable
 from dataclasses import replace
 from typing import Any, Final
 
+from inkquilt.fit import bounds
 from inkquilt.lengths import Grains, Unit
 from inkquilt.page import Page
 from inkquilt.sketch import Role, Shape
@@ -16,6 +17,7 @@ from inkquilt.sketch.building import Beside
 from inkquilt.sketch.draft import Draft
 from inkquilt.sketch.measured import FromMeasures, from_measures
 from inkquilt.sketch.model import Size
+from inkquilt.sketch.photo_list import read_photo_list
 from inkquilt.sketch.reading import read_sketch
 from inkquilt.sketch.redraw import (
     added,
@@ -51,10 +53,14 @@ def draft_of(data: object, guessed: list[str]) -> Draft:
     return Draft(sketch, frozenset(guessed) & {block.id for block in sketch.blocks})
 
 
-def basic_drafts(page: Page, photos: int) -> list[tuple[BasicType, Draft]]:
-    """Return every basic type for a page. Raises ``BadInput`` for a number of photos that is none."""
-    size = Size(page.width, page.height)
-    return [(kind, Draft(sketch, frozenset())) for kind, sketch in all_basic(size, page.unit, photos)]
+def basic_drafts(page: Page, photos: int, sizes: str = "") -> list[tuple[BasicType, Draft]]:
+    """Return every basic type for a page, for so many photos or for ones of these sizes as they are said.
+
+    Raises ``BadInput`` for a number of photos that is none, and for what is no list of sizes.
+    """
+    size, asked = Size(page.width, page.height), read_photo_list(sizes, page.unit) if sizes.strip() else photos
+    found = all_basic(size, page.unit, asked, bounds.PRINT_SIZES[page.unit])
+    return [(kind, Draft(sketch, frozenset())) for kind, sketch in found]
 
 
 def measured_draft(page: Page, name: str, rows: list[dict[str, Any]]) -> FromMeasures:

@@ -54,9 +54,10 @@ class SketchUploadSerializer(FormatRequestSerializer):
 
 
 class BasicRequestSerializer(FormatRequestSerializer):
-    """The page and number of photos to draw basic types for."""
+    """The page and its photos to draw basic types for: how many, or their sizes as one says them."""
 
     photos = serializers.IntegerField(default=3)
+    sizes = serializers.CharField(required=False, allow_blank=True, max_length=200)
 
 
 class BasicSerializer(serializers.Serializer):
@@ -211,7 +212,7 @@ class BasicTypesView(APIView):
         """Draw all of them for a page and a number of photos."""
         given = asked_for(BasicRequestSerializer, request.data)
         page, _ = asked_page(given)
-        found = services.basic_drafts(page, given["photos"])
+        found = services.basic_drafts(page, given["photos"], given.get("sizes", ""))
         return Response([{"kind": kind.value, "draft": drafted_answer(draft)} for kind, draft in found])
 
 

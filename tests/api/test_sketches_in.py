@@ -104,6 +104,14 @@ class Drafts(ApiTestCase):
         self.assertEqual(len(answer.json()), 9)
         self.assertEqual({one["draft"]["board"]["unit"] for one in answer.json()}, {"mm"})
 
+    def test_basic_types_take_the_sizes_of_her_photos_as_one_says_them(self):
+        asked = {"format": "12x12", "photos": 5, "sizes": "two 6 x 4"}
+        (found,) = (one for one in self.send("post", "drafts/basic/", asked).json() if one["kind"] == "l")
+        slots = [b for b in found["draft"]["board"]["blocks"] if b["role"] == "photo"]
+        self.assertEqual([(slot["width"], slot["height"]) for slot in slots], [(6, 4), (6, 4)])
+        refused = self.send("post", "drafts/basic/", asked | {"sizes": "big ones"})
+        self.assertEqual((refused.status_code, refused.json()["faults"][0]["code"]), (400, "photo-size"))
+
     def test_a_strangers_sketch_is_no_draft_of_hers(self):
         sketch = self.add_sketch(self.otto)
         for path in (

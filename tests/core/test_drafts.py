@@ -3,11 +3,12 @@
 from dataclasses import replace
 from unittest import TestCase
 
+import shapely
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from inkquilt.errors import BadInput, SketchFaults
-from inkquilt.fit import FitRequest, School, Way
+from inkquilt.fit import FitRequest, School, Way, bounds
 from inkquilt.fit.solve import is_possible
 from inkquilt.lengths import INCH, Unit
 from inkquilt.page import FORMATS
@@ -63,6 +64,48 @@ class BasicTypes(TestCase):
                         self.assertEqual(read_sketch(write_sketch(sketch)).sketch.blocks, sketch.blocks)
         request = FitRequest.plain(basic_sketch(BasicType.L, TWELVE, Unit.IN, 3), FORMATS[1].page())
         self.assertTrue(is_possible(request, Way(School.KEEP_PHOTOS)))
+
+    def photos(self, kind, photos, page=TWELVE, unit=Unit.IN):
+        sketch = basic_sketch(kind, page, unit, photos, bounds.PRINT_SIZES[unit])
+        self.assertEqual(read_sketch(write_sketch(sketch)).sketch.blocks, sketch.blocks)
+        photos = [block for block in sketch.blocks if block.role is Role.PHOTO]
+        words = [block for block in sketch.blocks if block.role in (Role.TITLE, Role.JOURNALING)]
+        for block in photos:  # on the page, beside each other and beside the words
+            lies = shapely.box(block.x, block.y, block.x + block.width, block.y + block.height)
+            self.assertTrue(shapely.box(0, 0, page.width, page.height).covers(lies))
+            for other in [*photos, *words]:
+                box = shapely.box(other.x, other.y, other.x + other.width, other.y + other.height)
+                self.assertTrue(other is block or (not box.overlaps(lies) and not box.covers(lies)), (kind, other.id))
+        return [(block.width / unit.grains, block.height / unit.grains) for block in photos]
+
+    def test_slots_are_of_usual_sizes(self):
+        listed = {(one.width / INCH, one.height / INCH) for size in bounds.PRINT_SIZES[Unit.IN]
+                  for one in (size, size.swapped())}  # fmt: skip
+        for kind in BasicType:
+            for count in (1, 2, 3, 5, 8, 12):
+                with self.subTest(kind, count=count):
+                    sizes = self.photos(kind, count)
+                    self.assertEqual((len(sizes), len(set(sizes))), (count, 1))
+                    if kind is not BasicType.COLUMN or count < 8:
+                        self.assertIn(sizes[0], listed)
+        self.assertEqual(self.photos(BasicType.L, 1), [(8, 6)])
+
+    def test_her_own_sizes_are_kept_where_the_page_has_room_for_them(self):
+        lying, standing = Size(6 * INCH, 4 * INCH), Size(4 * INCH, 6 * INCH)
+        for kind in (BasicType.L, BasicType.REVERSED_L):
+            with self.subTest(kind):
+                self.assertEqual(self.photos(kind, [lying, lying]), [(6, 4), (6, 4)])
+                self.assertEqual(self.photos(kind, [standing, standing]), [(4, 6), (4, 6)])
+        mixed = [lying, Size(3 * INCH, 3 * INCH), Size(3 * INCH, 4 * INCH)]
+        self.assertEqual(self.photos(BasicType.LEDGE, mixed), [(6, 4), (3, 3), (3, 4)])
+        # Too much for the page: the largest are drawn smaller first, lying ones lying, standing ones standing.
+        for kind in BasicType:
+            for page in (TWELVE, Size(4 * INCH, 6 * INCH)):
+                sizes = self.photos(kind, [lying, standing, standing, Size(8 * INCH, 8 * INCH)], page)
+                with self.subTest(kind, page=page):
+                    self.assertTrue(
+                        sizes[0][0] > sizes[0][1] and sizes[1][0] < sizes[1][1] and sizes[3][0] == sizes[3][1]
+                    )
 
     def test_no_photos_or_too_many_are_refused(self):
         for photos in (0, 13):

@@ -1726,7 +1726,7 @@ export interface components {
             kind: string;
             draft: components["schemas"]["Draft"];
         };
-        /** @description The page and number of photos to draw basic types for. */
+        /** @description The page and its photos to draw basic types for: how many, or their sizes as one says them. */
         BasicRequestRequest: {
             format?: string | null;
             width?: string;
@@ -1739,6 +1739,7 @@ export interface components {
             gap?: string;
             /** @default 3 */
             photos: number;
+            sizes?: string;
         };
         /**
          * @description * `piece` - piece

@@ -31,9 +31,16 @@ export function useReadFile() {
   })
 }
 
-export function useBasicTypes(format: string, photos: number) {
-  const queryFn = () => take(api.POST('/api/drafts/basic/', { body: { format, photos } }))
-  return useQuery({ queryKey: ['basic', format, photos], queryFn, staleTime: Infinity })
+/** Basic types for so many photos, or for ones of these sizes as they are said. */
+export function useBasicTypes(format: string, photos: number, sizes: string) {
+  const queryFn = () => take(api.POST('/api/drafts/basic/', { body: { format, photos, sizes } }))
+  return useQuery({
+    queryKey: ['basic', format, photos, sizes],
+    queryFn,
+    staleTime: Infinity,
+    retry: false,
+    placeholderData: keepPreviousData,
+  })
 }
 
 /** A page, known or of its own size, and the pieces measured on it. */

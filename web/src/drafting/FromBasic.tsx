@@ -1,5 +1,7 @@
 import { useState } from 'react'
+import Form from 'react-bootstrap/Form'
 import { PhotoCount } from '../app/PhotoCount'
+import { useSettled } from '../app/useSettled'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { Draft } from '../api/client'
@@ -10,10 +12,21 @@ import { nameOf } from './words'
 /** The basic types, drawn for her page and number of photos. */
 export function FromBasic({ format, onChoose }: { format: string; onChoose: (draft: Draft) => void }) {
   const [photos, setPhotos] = useState(3)
-  const types = useBasicTypes(format, photos)
+  const [sizes, setSizes] = useState('')
+  const types = useBasicTypes(format, photos, useSettled(sizes.trim()))
   return (
     <section className="from-basic">
-      <PhotoCount before="with" count={photos} onChange={setPhotos} />
+      <div className="basic-photos">
+        <PhotoCount before="with" count={photos} onChange={setPhotos} />
+        <Form.Control
+          size="sm"
+          aria-label="Sizes of your photos"
+          placeholder="or of these sizes: two 6 x 4, one 3 x 4"
+          value={sizes}
+          maxLength={200}
+          onChange={(event) => setSizes(event.target.value)}
+        />
+      </div>
       {types.error && <Trouble error={types.error} />}
       {types.isPending && <Waiting words="Drawing them" />}
       <ul className="patches small">
