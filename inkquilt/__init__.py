@@ -17,8 +17,8 @@ Stages of the job, each importing only from those before it:
 ``paper``           what a page is made of, and the paper people own
 ``cutting``         what has to be cut, and plans of cuts
 ``words``           titles and stories
-``embellishments``  what is owned, and pieces of it on a page; ``layout`` all that lies there, ``moving`` by hand,
-                    ``along`` at a fit
+``embellishments``  what is owned (``embellishment_lines``: as one says it), and pieces of it on a page; ``layout`` all
+                    that lies there, ``moving`` by hand, ``along`` at a fit
 ``balance``         how a page looks, and what a second look notices
 ``clusters``        clusters and scattered backgrounds
 ``suggestions``     changes that would take away what was noticed

@@ -19,7 +19,7 @@ from shapely import affinity
 from shapely.geometry import Point, Polygon
 from shapely.geometry.base import BaseGeometry
 
-from inkquilt.colour import Rgb
+from inkquilt.colour import LARGE_LETTERS, Rgb, contrast
 from inkquilt.errors import CoreError
 from inkquilt.lengths import INCH, MM, Grains, Unit, with_unit
 from inkquilt.sketch.model import Size
@@ -28,6 +28,8 @@ from inkquilt.sketch.model import Size
 FOAM: Final[Grains] = INCH // 16
 LARGEST: Final[Grains] = 12 * INCH
 SMALLEST: Final[Grains] = INCH // 16
+#: What words are printed in where a piece has no colour of its own for them.
+_INKS: Final = (Rgb(29, 42, 87), Rgb(255, 253, 248))
 MOST_ACCENTS: Final = 300
 #: The key of what is cut from paper for its place: it is none of the stash.
 CUT: Final = "cut from paper"
@@ -99,6 +101,13 @@ class Embellishment:
     thickness: Grains = 0
     count: int | None = 1
     text: str = ""
+
+    @property
+    def ink(self) -> Rgb:
+        """The colour of its words: one of its own that can be read on the main one, else ink or white."""
+        ground = self.colours[0]
+        own = (colour for colour in self.colours[1:] if contrast(colour, ground) >= LARGE_LETTERS)
+        return next(own, max(_INKS, key=lambda ink: contrast(ink, ground)))
 
     @property
     def area(self) -> int:

@@ -7,16 +7,17 @@ and never guessed at.
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from typing import Final
 
 from shapely import affinity
 from shapely.geometry import box
 from shapely.geometry.base import BaseGeometry
 
 from inkquilt.colour import Rgb
-from inkquilt.embellishments import Accent
-from inkquilt.lengths import Grains
+from inkquilt.embellishments import Accent, EmbellishmentKind
+from inkquilt.lengths import INCH, Grains
 from inkquilt.page import Page
 from inkquilt.paper.kinds import PaperKind
 from inkquilt.photos.tones import TonesOnPage
@@ -101,11 +102,16 @@ class Layout:
                 yield slot, area
 
 
-def room_filled(accent: Accent, blocks: Iterable[Block]) -> str | None:
-    """Return the place kept for a cluster that a piece takes, so that no other cluster goes there.
+#: On a page without a place for a title, printed words from this length on are one. Common practice, no source.
+_TITLE_FROM: Final[Grains] = 2 * INCH
 
-    That is one from whose middle it is no further than the place is long: a cluster that has to make way for what
-    matters is laid beside its place. What is scattered takes none. Common practice, no source.
+
+def room_filled(accent: Accent, blocks: Iterable[Block]) -> str | None:
+    """Return the place kept for a cluster or a title that a piece takes.
+
+    A cluster's is one from whose middle it is no further than the place is long: a cluster that has to make way for
+    what matters is laid beside its place. Printed words take the place of the title they lie on. What is scattered
+    takes none. Common practice, no source.
     """
     if accent.is_scattered:
         return None
@@ -113,4 +119,15 @@ def room_filled(accent: Accent, blocks: Iterable[Block]) -> str | None:
         across, down = accent.x - block.x - block.width / 2, accent.y - block.y - block.height / 2
         if block.role is Role.CLUSTER and math.hypot(across, down) < max(block.width, block.height):
             return block.id
+        on_it = abs(across) <= block.width / 2 and abs(down) <= block.height / 2
+        if block.role is Role.TITLE and accent.what.kind is EmbellishmentKind.WORD and on_it:
+            return block.id
     return None
+
+
+def is_title(accent: Accent, blocks: Sequence[Block]) -> bool:
+    """Tell whether a piece is the page's title: printed words in its place, or long ones where there is no place."""
+    if accent.what.kind is not EmbellishmentKind.WORD or accent.is_scattered:
+        return False
+    places = {block.id for block in blocks if block.role is Role.TITLE}
+    return room_filled(accent, blocks) in places if places else accent.what.size.width >= _TITLE_FROM

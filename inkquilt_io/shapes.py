@@ -153,7 +153,7 @@ def walk(page: FittedPage, canvas: Canvas, notes: bool = True) -> None:
         for accent in page.accents:
             if accent.under == block.id:
                 canvas.embellishment(accent)
-        if block.id in page.bare:
+        if block.id in page.bare and not page.titles.get(block.id):
             continue
         match block.role:
             case Role.PHOTO:

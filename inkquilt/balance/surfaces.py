@@ -14,7 +14,7 @@ from shapely.geometry.base import BaseGeometry
 
 from inkquilt.colour import Rgb
 from inkquilt.embellishments import Accent, EmbellishmentKind
-from inkquilt.layout import Layout
+from inkquilt.layout import Layout, is_title
 from inkquilt.lengths import INCH, Grains
 from inkquilt.paper.kinds import PaperKind
 from inkquilt.photos.cover import outline_on_page
@@ -105,23 +105,24 @@ def see(layout: Layout) -> tuple[SeenSurface, ...]:
         tucked.setdefault(accent.under or "", []).append(accent)
     found: list[SeenSurface] = []
     for block in stacked:
-        found += [_accent(one) for one in tucked.pop(block.id, ())]
+        found += [_accent(one, layout) for one in tucked.pop(block.id, ())]
         if (piece := _block(block, layout)) is not None:
             found.append(piece)
     found += [
         SeenSurface(words.key, "the words", VisiblePart.WORDS, words.outline, words.colours, _WORDS_DETAIL)
         for words in layout.words
     ]
-    found += [_accent(one) for one in tucked.pop("", ())]
+    found += [_accent(one, layout) for one in tucked.pop("", ())]
     # What was tucked under a piece that is not there any more lies on top.
-    found += [_accent(one) for left in tucked.values() for one in left]
+    found += [_accent(one, layout) for left in tucked.values() for one in left]
     return tuple(found)
 
 
-def _accent(accent: Accent) -> SeenSurface:
+def _accent(accent: Accent, layout: Layout) -> SeenSurface:
     what = accent.what
+    part = VisiblePart.TITLE if is_title(accent, layout.blocks) else VisiblePart.ACCENT
     return SeenSurface(
-        accent.key, what.name, VisiblePart.ACCENT, accent.outline, what.colours, min(1.0, 0.2 * len(what.colours)),
+        accent.key, what.name, part, accent.outline, what.colours, min(1.0, 0.2 * len(what.colours)),
         accent.height, accent=accent,
     )  # fmt: skip
 

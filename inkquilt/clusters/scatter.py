@@ -41,8 +41,10 @@ from inkquilt.sketch.model import Role
 _CANDIDATES: Final = 3_000
 #: One of the best so many places is taken.
 _AMONG: Final = 12
-#: When nothing fits at the best places, so many others are looked at before it is given up.
-_TRIES: Final = 12
+#: When nothing fits at the best places, the next best are looked at, so often before it is given up.
+_TRIES: Final = 60
+#: A piece counts as lying on its surface when this part of it does: outlines are cut to whole grains.
+_ON_IT: Final = 0.999
 #: Turned by the golden angle from one to the next, no two neighbours lie alike.
 _GOLDEN: Final = 13_751
 #: A piece may reach so far under a photo or mat.
@@ -114,12 +116,22 @@ def _stock(owned: Sequence[Embellishment], left: Mapping[str, int], wish: Scatte
     small = [
         one
         for one in owned
-        if left.get(one.key)
-        and (wish.only is None or one.key in wish.only)
-        and max(one.size.width, one.size.height) <= 3 * INCH // 2
-        and one.kind not in (EmbellishmentKind.BASE, EmbellishmentKind.WORD, EmbellishmentKind.CORNER)
+        if left.get(one.key) and (one.key in wish.only if wish.only is not None else _is_small(one))
     ]
     return [replace(one, count=left[one.key]) for one in small]
+
+
+def _is_small(one: Embellishment) -> bool:
+    """Tell whether a piece is scattered when nothing is said: none of what clusters are made of."""
+    made_of = (EmbellishmentKind.BASE, EmbellishmentKind.WORD, EmbellishmentKind.CORNER)
+    return max(one.size.width, one.size.height) <= 3 * INCH // 2 and one.kind not in made_of
+
+
+def surface_of(layout: Layout, wish: ScatterWish) -> BaseGeometry:
+    """Return what is scattered on: a piece of paper as it lies, or the page."""
+    page = box(0, 0, layout.page.width, layout.page.height)
+    block = next((block for block in layout.blocks if block.id == wish.on), None)
+    return page if block is None else page.intersection(outline_on_page(block))
 
 
 def room_for(layout: Layout, wish: ScatterWish) -> BaseGeometry:
@@ -169,7 +181,11 @@ class _Maker:
         self.group = group or free_group(layout.accents, SCATTER)
         self.under = tucked_under(layout, wish)
         self.laid_now: list[Accent] = []
+        self.surface = surface_of(layout, wish)
+        shapely.prepare(self.surface)
         self.places = self._candidates(room)
+        points = shapely.points(self.places)
+        self.to_edge: NDArray[np.float64] = shapely.distance(points, self.surface.boundary)
         self.gaps: NDArray[np.float64] = np.full(len(self.places), np.inf)
         self.density = self._density()
         for one in self.standing:
@@ -202,8 +218,7 @@ class _Maker:
         edge = round(count * self.wish.off_edge)
         for number in range(count):
             at_edge = number * edge // count != (number + 1) * edge // count
-            tries = (self._next(number, at_edge, among) for _ in range(_TRIES))
-            one = next((found for found in tries if found is not None), None)
+            one = self._found(number, at_edge, among) or (self._found(number, False, among) if at_edge else None)
             if one is None:
                 break
             self.laid_now.append(one)
@@ -211,12 +226,16 @@ class _Maker:
             self._mind(one)
         return self.laid_now
 
+    def _found(self, number: int, at_edge: bool, among: int) -> Accent | None:
+        tries = (self._next(number, at_edge, among) for _ in range(_TRIES))
+        return next((found for found in tries if found is not None), None)
+
     def _next(self, number: int, at_edge: bool, among: int) -> Accent | None:
         worth = np.where(np.isinf(self.gaps), 1.0, self.gaps) * self.density
         if self.wish.spacing:
             worth = np.where(self.gaps < self.wish.spacing, -1.0, worth)
         if at_edge:
-            worth = worth * self._near_edge()
+            worth = np.where(self.to_edge < INCH / 8, worth, 0.0)
         best = np.argsort(-worth)[: max(among, 1)]
         places = [place for place in best.tolist() if worth[place] > 0]
         self.chance.shuffle(places)
@@ -226,15 +245,9 @@ class _Maker:
                 one = self._piece(what, x, y, number, at_edge)
                 if one is not None:
                     return one
-            self.gaps[place] = 0.0  # nothing fits there
+            if not at_edge:
+                self.gaps[place] = 0.0  # nothing fits there
         return None
-
-    def _near_edge(self) -> NDArray[np.float64]:
-        page = self.layout.page
-        x, y = self.places.T
-        away = np.min([x, page.width - x, y, page.height - y], axis=0)
-        near: NDArray[np.float64] = np.where(away < INCH / 8, 1.0, 0.0)
-        return near
 
     def _kinds_by_neighbours(self, x: float, y: float) -> list[Embellishment]:
         """Return what is left, what differs most from the nearest pieces first, and of equal ones what is most left."""
@@ -252,18 +265,15 @@ class _Maker:
 
     def _piece(self, what: Embellishment, x: float, y: float, number: int, at_edge: bool) -> Accent | None:
         """Return a piece at a place, turned until no sister is its twin; None when it cannot lie there."""
-        page = box(0, 0, self.layout.page.width, self.layout.page.height)
         sisters = [one for one in (*self.standing, *self.laid_now) if one.what.key == what.key]
         turn = (number * _GOLDEN + int(self.chance.integers(2_000))) % 36_000
         key = free_key((*self.layout.accents, *self.laid_now), self.group)
         at_x, at_y = (on_step(side, self.layout.page.unit) for side in (x, y))
         one = Accent(key, what, at_x, at_y, turn, self.under, self.group)
-        on_page = one.outline.intersection(page).area / one.outline.area
-        if not at_edge and on_page < 0.999:
+        if not at_edge:
             one = kept_on(one, self.layout.page)
-        elif on_page < _STAYS:
-            return None
-        if self._hits(one):
+        on_it = one.outline.intersection(self.surface).area / one.outline.area
+        if on_it < (_STAYS if at_edge else _ON_IT) or self._hits(one):
             return None
         for _ in range(8):
             if not any(are_twins(one, other) for other in sisters):

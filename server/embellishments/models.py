@@ -1,5 +1,8 @@
 """The embellishments people own."""
 
+from typing import Self
+
+from django.contrib.auth.models import User
 from django.db import models
 
 from inkquilt.colour import read_colour
@@ -38,6 +41,15 @@ class Embellishment(Owned):
 
     def __str__(self) -> str:
         return self.name
+
+    @classmethod
+    def entered(cls, owner: User, one: CoreEmbellishment) -> Self:
+        """Return the row of what was entered, not kept yet."""
+        return cls(
+            owner=owner, name=one.name, kind=one.kind.value, form=one.form.value, width=one.size.width,
+            height=one.size.height, colours=[colour.text for colour in one.colours], facing=one.facing.value,
+            thickness=one.thickness, count=one.count, text=one.text,
+        )  # fmt: skip
 
     @property
     def key(self) -> str:

@@ -22,6 +22,7 @@ def embellishment_answer(row: Embellishment) -> dict[str, Any]:
         "width": row.width / unit.grains,
         "height": row.height / unit.grains,
         "colours": row.colours,
+        "ink": row.core.ink.text,
         "facing": row.facing,
         "count": row.count,
         "text": row.text,

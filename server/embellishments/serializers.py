@@ -18,6 +18,7 @@ class EmbellishmentSerializer(serializers.Serializer):
     width = serializers.FloatField()
     height = serializers.FloatField()
     colours = serializers.ListField(child=serializers.CharField())
+    ink = serializers.CharField(help_text="the colour of its words")
     facing = serializers.ChoiceField(fields.FACING_CHOICES)
     count = serializers.IntegerField(allow_null=True)
     text = serializers.CharField(allow_blank=True)
@@ -39,6 +40,13 @@ class EmbellishmentAskedSerializer(serializers.Serializer):
     thickness = serializers.CharField(max_length=60, required=False, allow_blank=True)
     count = serializers.IntegerField(min_value=0, max_value=10_000, allow_null=True, default=1)
     text = serializers.CharField(max_length=40, required=False, allow_blank=True, default="")
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
+
+
+class EmbellishmentLineSerializer(serializers.Serializer):
+    """An embellishment as one says it."""
+
+    line = serializers.CharField(max_length=300)
     unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
 
 

@@ -6,6 +6,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from inkquilt.embellishment_lines import read_embellishment
 from inkquilt.embellishments import check
 from inkquilt.lengths import Unit
 from server.common.asked import asked_for, asked_length, owner, refuse
@@ -15,6 +16,7 @@ from server.embellishments.presenters import embellishment_answer
 from server.embellishments.serializers import (
     CountAskedSerializer,
     EmbellishmentAskedSerializer,
+    EmbellishmentLineSerializer,
     EmbellishmentSerializer,
 )
 
@@ -37,8 +39,7 @@ class EmbellishmentsView(APIView):
     )
     def post(self, request: Request) -> Response:
         """Enter one."""
-        if Embellishment.objects.visible_to(request.user).count() >= MOST_EMBELLISHMENTS:
-            raise refuse("too-many-embellishments", f"There can be up to {MOST_EMBELLISHMENTS} embellishments.")
+        _refuse_full(request)
         asked = asked_for(EmbellishmentAskedSerializer, request.data)
         unit = Unit(asked["unit"])
         asked["width"] = asked_length(asked, "width", unit, "How wide it is")
@@ -48,6 +49,30 @@ class EmbellishmentsView(APIView):
         check(row.core, unit)
         row.save()
         return Response(embellishment_answer(row), status=status.HTTP_201_CREATED)
+
+
+class EmbellishmentLinesView(APIView):
+    """Embellishments entered as one says them."""
+
+    @extend_schema(
+        operation_id="enter_embellishment",
+        request=EmbellishmentLineSerializer,
+        responses={201: EmbellishmentSerializer, 400: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Enter one line."""
+        _refuse_full(request)
+        asked = asked_for(EmbellishmentLineSerializer, request.data)
+        row = Embellishment.entered(owner(request), read_embellishment(asked["line"], Unit(asked["unit"])))
+        row.unit = asked["unit"]
+        check(row.core, Unit(row.unit))
+        row.save()
+        return Response(embellishment_answer(row), status=status.HTTP_201_CREATED)
+
+
+def _refuse_full(request: Request) -> None:
+    if Embellishment.objects.visible_to(request.user).count() >= MOST_EMBELLISHMENTS:
+        raise refuse("too-many-embellishments", f"There can be up to {MOST_EMBELLISHMENTS} embellishments.")
 
 
 class EmbellishmentView(APIView):

@@ -31,6 +31,7 @@ def accent_answer(accent: Accent, page: Page, blocks: Iterable[Block]) -> dict[s
         "height": what.size.height / grains,
         "turn": accent.turn / 100,
         "colours": [colour.text for colour in what.colours],
+        "ink": what.ink.text,
         "text": what.text,
         "under": accent.under,
         "group": accent.group,

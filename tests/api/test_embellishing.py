@@ -72,6 +72,31 @@ class EmbellishingTests(ApiTestCase):
         self.assertEqual(self.send("patch", f"embellishments/{his.pk}/", {"count": 1}).status_code, 404)
         self.assertEqual(self.send("delete", f"embellishments/{his.pk}/").status_code, 404)
 
+    def test_one_is_entered_in_a_line_as_one_says_it(self):
+        answer = self.send("post", "embellishments/lines/", {"line": "12 mustard buttons 1/2, round"})
+        one = answer.json()
+        self.assertEqual((answer.status_code, one["name"], one["kind"]), (201, "mustard buttons", "dot"))
+        self.assertEqual((one["count"], one["size"]), (12, "1/2 in × 1/2 in"))
+        metric = self.send("post", "embellishments/lines/", {"line": "3 teal pearls 5", "unit": "mm"}).json()
+        self.assertEqual(metric["size"], "5 mm × 5 mm")
+        for line in ("buttons", "", "button 40", "0 buttons 1", "b" * 301):
+            refused = self.send("post", "embellishments/lines/", {"line": line})
+            with self.subTest(line):
+                self.assertEqual(refused.status_code, 400)
+                self.assertGreater(len(refused.json()["detail"]), 12)
+        self.assertEqual(len(self.send("get", "embellishments/").json()), 5)
+
+    def test_printed_words_in_its_place_are_the_title(self):
+        word = self.own(LABEL, kind="word", form="strip", width="3", height="1/2", text="honey")
+
+        def noticed():
+            return {one["kind"] for one in self.send("get", f"pages/{self.page}/look/").json()["noticed"]}
+
+        self.assertIn("no title yet", noticed())
+        page = self.lay(self.put(word, 5.5, 1.5))
+        self.assertEqual(page["accents"][0]["fills"], "t")
+        self.assertNotIn("no title yet", noticed())
+
     def test_clusters_are_proposed_laid_in_one_step_and_undone(self):
         found = self.ask("clusters").json()
         self.assertGreater(len(found), 0)

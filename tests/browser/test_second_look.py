@@ -8,6 +8,7 @@ from itertools import pairwise
 
 from inkquilt.lengths import INCH
 from server.embellishments.models import Embellishment
+from server.pages.known import document_of
 from tests.browser.base import BrowserTestCase, expect
 from tests.building import data_of, row
 
@@ -63,6 +64,30 @@ class SecondLook(BrowserTestCase):
                 count=count,
             )
         self.row = self.lay_out(PAGE, key="12x12")
+
+    def test_an_embellishment_is_entered_in_a_line_and_scattered_with_another_on_one_paper(self):
+        self.open("/stash/embellishments")
+        line = self.page.get_by_label("What you have")
+        line.fill("40 coral gems")
+        self.page.keyboard.press("Enter")
+        expect(self.page.get_by_role("alert")).to_contain_text("how large is it?")
+        line.fill("40 coral gems 1/4")
+        self.page.keyboard.press("Enter")
+        expect(self.page.get_by_role("listitem").filter(has_text="coral gems")).to_contain_text("40")
+        expect(line).to_have_value("")
+        self.assert_accessible("embellishments")
+        self.open(f"/pages/{self.row.pk}/clusters")
+        self.page.get_by_role("button", name="Scatter a background").click()
+        background = self.page.get_by_role("region", name="Scattered background")
+        for name in ("button", "coral gems"):
+            background.get_by_label(name, exact=True).check()
+        background.get_by_label("Where").select_option(label="on base")
+        background.get_by_role("button", name="Try it out").click()
+        background.get_by_role("button", name="lay these 30").click()
+        expect(self.page.locator(".board .accent")).to_have_count(30)
+        self.row.refresh_from_db()
+        names = {accent.what.name for accent in document_of(self.row).accents}
+        self.assertEqual(names, {"button", "coral gems"})
 
     def test_clusters_are_planned_by_mouse_moved_by_keys_and_undone(self):
         self.open(f"/pages/{self.row.pk}/clusters")

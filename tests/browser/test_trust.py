@@ -193,6 +193,8 @@ class Kept(BrowserTestCase):
 
     def test_a_form_half_filled_in_is_still_there_its_ticks_too_and_empty_once_it_is_kept(self):
         self.open("/stash/embellishments")
+        parts = self.page.get_by_text("part by part instead")
+        parts.click()
         form = self.page.get_by_role("form", name="An embellishment")
         form.get_by_label("What it is").fill("brass bee")
         form.get_by_label("How wide").fill("1 1/2")
@@ -204,6 +206,7 @@ class Kept(BrowserTestCase):
         trimmer = self.page.get_by_role("form", name="A trimmer")
         trimmer.get_by_label("Name of the trimmer").fill("small one")
         self.open("/stash/embellishments")
+        parts.click()
         expect(form.get_by_label("What it is")).to_have_value("brass bee")
         expect(form.get_by_label("How wide")).to_have_value("1 1/2")
         expect(form.get_by_label("Its outline")).to_have_value("round")
@@ -223,6 +226,7 @@ class Kept(BrowserTestCase):
         self.page.get_by_role("button", name="Enter a trimmer").click()
         expect(trimmer.get_by_label("Name of the trimmer")).to_have_value("")
         self.open("/stash/embellishments")
+        parts.click()
         expect(form.get_by_label("What it is")).to_have_value("")
 
     def test_what_the_server_has_too_much_of_is_asked_again(self):

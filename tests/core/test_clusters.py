@@ -23,7 +23,7 @@ from inkquilt.clusters import (
 from inkquilt.clusters.cover import NothingCovers
 from inkquilt.clusters.phrases import captions, title_phrases
 from inkquilt.clusters.planner import NoRoomForClusters, NothingToPlanWith
-from inkquilt.clusters.scatter import NothingToScatter
+from inkquilt.clusters.scatter import NothingToScatter, surface_of
 from inkquilt.embellishments import BadEmbellishment, EmbellishmentKind, Facing, Form, check, left_of
 from inkquilt.lengths import INCH, Unit
 from inkquilt.sketch import Role
@@ -220,6 +220,28 @@ class ScatterTests(SimpleTestCase):
         off = [one for one in laid if not PAGE.whole.buffer(2).covers(one.outline)]
         self.assertAlmostEqual(len(off), 10, delta=3)
 
+    def test_on_one_paper_it_fills_that_and_stays_on_it(self):
+        """Asked 40 on an inset paper, there are 40; over its edge only as many as were wished for."""
+        inset = page_with(block("in", Role.PAPER, 1, 1, 10, 10, level=1), block("p", Role.PHOTO, 3, 3, 4, 6, level=3))
+        narrow = page_with(block("in", Role.STRIP, 0, 5, 12, 2, level=1))
+        turned = page_with(replace(block("in", Role.PAPER, 3, 3, 6, 6, level=1), turn=2_000))
+        for layout in (inset, narrow, turned):
+            surface = unary_union([surface_of(layout, ScatterWish(on="in"))]).buffer(INCH // 64)
+            for off_edge in (0.0, 0.15, 0.5):
+                wish = ScatterWish(count=40, on="in", off_edge=off_edge, only=frozenset({"star"}))
+                laid = scatter(layout, STASH, LEFT, wish)
+                over = sum(not surface.covers(one.outline) for one in laid)
+                with self.subTest(layout.blocks[1].role, off_edge=off_edge):
+                    self.assertEqual(len(laid), 40)
+                    self.assertLessEqual(over, round(40 * off_edge))
+                    self.assertGreaterEqual(over, round(40 * off_edge) // 2)
+
+    def test_exactly_what_is_ticked_is_mixed(self):
+        laid = scatter(PAGE, STASH, LEFT, ScatterWish(count=12, only=frozenset({"star", "label", "button"})))
+        counts = Counter(one.what.key for one in laid)
+        self.assertEqual(set(counts), {"star", "label", "button"})
+        self.assertEqual(counts["label"], 3)  # as many as there are
+
     def test_neighbours_differ_in_kind(self):
         stars = tuple(owned(f"s{n}", KIND.DOT, Form.STAR, 0.375, 0.375, (c,), count=None) for n, c in
                       enumerate((NAVY, MUSTARD, TEAL)))  # fmt: skip
@@ -246,7 +268,9 @@ class ScatterTests(SimpleTestCase):
     def test_no_more_than_there_are_and_nothing_at_all_is_told(self):
         self.assertEqual(len(self.laid(count=30, only=frozenset({"button"}))), 6)
         with self.assertRaisesRegex(NothingToScatter, "would do"):
-            self.laid(only=frozenset({"label"}))
+            self.laid(only=frozenset())
+        with self.assertRaisesRegex(NothingToScatter, "would do"):
+            scatter(PAGE, STASH[:2], LEFT, ScatterWish())
 
     def test_one_more_goes_where_the_gap_is_largest(self):
         laid = self.laid(count=12, only=frozenset({"star"}))

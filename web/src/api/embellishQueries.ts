@@ -22,6 +22,11 @@ export function useEmbellishmentWrites() {
     mutationFn: (one: EmbellishmentAsked) => take(api.POST('/api/embellishments/', { body: one })),
     onSuccess,
   })
+  const enter = useMutation({
+    mutationFn: (body: { line: string; unit: 'in' | 'mm' }) =>
+      take(api.POST('/api/embellishments/lines/', { body })),
+    onSuccess,
+  })
   const count = useMutation({
     mutationFn: ({ id, count: many }: { id: number; count: number | null }) =>
       take(api.PATCH('/api/embellishments/{id}/', { params: { path: { id } }, body: { count: many } })),
@@ -34,7 +39,7 @@ export function useEmbellishmentWrites() {
       return onSuccess()
     },
   })
-  return { add, count, remove }
+  return { add, enter, count, remove }
 }
 
 /** Proposals for one page; what they are about changes with it, so they are forgotten with each change. */

@@ -199,6 +199,23 @@ export interface paths {
         patch: operations["count_embellishment"];
         trace?: never;
     };
+    "/api/embellishments/lines/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Enter one line. */
+        post: operations["enter_embellishment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/everything/": {
         parameters: {
             query?: never;
@@ -1504,12 +1521,14 @@ export interface components {
             /** Format: double */
             turn: number;
             colours: string[];
+            /** @description the colour of its words */
+            ink: string;
             text: string;
             under: string | null;
             group: string;
             /** @description its cluster goes along when it is moved */
             leads: boolean;
-            /** @description the place kept for a cluster that it takes */
+            /** @description the place kept for a cluster or a title that it takes */
             fills: string | null;
             foam: boolean;
             points: number[][];
@@ -2449,6 +2468,8 @@ export interface components {
             /** Format: double */
             height: number;
             colours: string[];
+            /** @description the colour of its words */
+            ink: string;
             facing: components["schemas"]["FacingEnum"];
             count: number | null;
             text: string;
@@ -2483,6 +2504,12 @@ export interface components {
          * @enum {string}
          */
         EmbellishmentKindEnum: "base" | "main piece" | "sprig" | "word" | "dot" | "corner";
+        /** @description An embellishment as one says it. */
+        EmbellishmentLineRequest: {
+            line: string;
+            /** @default in */
+            unit: components["schemas"]["UnitEnum"];
+        };
         /**
          * @description * `as-drawn` - as-drawn
          *     * `to-the-edge` - to-the-edge
@@ -6477,6 +6504,46 @@ export interface operations {
                 };
             };
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    enter_embellishment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EmbellishmentLineRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Embellishment"];
+                };
+            };
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -10,7 +10,7 @@ const drawnIn = (points: number[][], x: number, y: number, part: number) =>
 /** What is needed to draw one. */
 export type DrawnAccent = Pick<
   Accent,
-  'x' | 'y' | 'points' | 'colours' | 'form' | 'kind' | 'width' | 'height' | 'turn' | 'foam' | 'text'
+  'x' | 'y' | 'points' | 'colours' | 'ink' | 'form' | 'kind' | 'width' | 'height' | 'turn' | 'foam' | 'text'
 >
 
 /** One embellishment as it lies: its outline, a second colour inside, a word if it says one, a shadow on foam. */
@@ -64,7 +64,7 @@ export const AccentShape = memo(function AccentShape({ accent }: { accent: Drawn
           className="accent-word"
           x={x}
           y={y}
-          fill={second}
+          fill={accent.ink}
           fontSize={Math.min(accent.height * 0.62, (accent.width * 1.5) / Math.max(3, accent.text.length))}
           transform={turn}
         >

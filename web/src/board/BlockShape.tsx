@@ -37,7 +37,7 @@ function drawing(props: BlockShapeProps): ReactNode {
     case 'photo':
       return <PhotoSlot {...props} />
     case 'title':
-      return <TitlePlace {...props} />
+      return props.bare && !props.title?.text ? null : <TitlePlace {...props} />
     case 'journaling':
       return props.bare ? null : <StoryCard {...props} />
     case 'cluster':

@@ -20,7 +20,12 @@ export function Scatter({ page, owned, onChange, onLook }: ScatterProps) {
   const [offEdge, setOffEdge] = useState(15)
   const [denser, setDenser] = useState(false)
   const [over, setOver] = useState(false)
-  const [only, setOnly] = useState('')
+  const [only, setOnly] = useState<ReadonlySet<string>>(new Set())
+  const tick = (key: string) => {
+    const next = new Set(only)
+    if (!next.delete(key)) next.add(key)
+    setOnly(next)
+  }
   const [surface, setSurface] = useState('')
   const [seed, setSeed] = useState(1)
   const [asked, ask] = useState<number | null>(null)
@@ -38,7 +43,7 @@ export function Scatter({ page, owned, onChange, onLook }: ScatterProps) {
         on: surface || null,
         seed: nextSeed,
         one_more: more,
-        ...(only ? { only: [only] } : {}),
+        ...(only.size > 0 ? { only: [...only] } : {}),
       },
       { onSuccess: (one) => (more ? onChange(one.change) : onLook(one)) },
     )
@@ -75,21 +80,6 @@ export function Scatter({ page, owned, onChange, onLook }: ScatterProps) {
         />
         <Form.Select
           size="sm"
-          aria-label="What is scattered"
-          value={only}
-          onChange={(event) => setOnly(event.target.value)}
-        >
-          <option value="">everything small</option>
-          {owned
-            .filter((one) => ['dot', 'main piece', 'sprig'].includes(one.kind))
-            .map((one) => (
-              <option key={one.key} value={one.key}>
-                only {one.name}
-              </option>
-            ))}
-        </Form.Select>
-        <Form.Select
-          size="sm"
           aria-label="Where"
           value={surface}
           onChange={(event) => setSurface(event.target.value)}
@@ -114,6 +104,19 @@ export function Scatter({ page, owned, onChange, onLook }: ScatterProps) {
           onChange={(event) => setOver(event.target.checked)}
         />
       </div>
+      <fieldset className="scatter-pieces">
+        <legend>{only.size === 0 ? 'everything small, or only these:' : 'only these, mixed:'}</legend>
+        {owned.map((one) => (
+          <Form.Check
+            key={one.key}
+            inline
+            id={`${id}-${one.key}`}
+            label={one.name}
+            checked={only.has(one.key)}
+            onChange={() => tick(one.key)}
+          />
+        ))}
+      </fieldset>
       {scatter.error && asked === page.version && <Trouble error={scatter.error} />}
       <p className="deeds">
         <button

@@ -1,6 +1,6 @@
 import type { Accent, BoardBlock, Story } from '../api/client'
 
-/** Whether only the place of a block is there: words straight on the page, or a cluster laid where one was drawn. */
+/** Whether only the place of a block is there: words straight on the page, a cluster or printed words laid there. */
 export const isBare = (block: BoardBlock, stories: Story[], accents: Accent[] = []) =>
   stories.some((story) => story.block === block.id && story.bare) ||
   accents.some((accent) => accent.fills === block.id)

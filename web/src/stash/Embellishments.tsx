@@ -36,11 +36,15 @@ export function Embellishments() {
           Papers
         </Link>
       </nav>
-      <EnterPiece />
+      <EnterPieceLine />
+      <details className="enter-by-parts">
+        <summary>part by part instead</summary>
+        <EnterPiece />
+      </details>
       {owned.error && <Trouble error={owned.error} />}
       {owned.data?.length === 0 && (
         <p className="hint">
-          Nothing yet. Enter a label or circle to lay things on, and a main piece or two.
+          Nothing yet. Write a label or circle to lay things on, and a main piece or two, one a line.
         </p>
       )}
       <ul className="piece-boxes">
@@ -49,6 +53,53 @@ export function Embellishments() {
         ))}
       </ul>
     </Sheet>
+  )
+}
+
+/** One line says it all. */
+function EnterPieceLine() {
+  const { enter } = useEmbellishmentWrites()
+  const { hold, onInput, forget } = useKeptForm('embellishment-line')
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = event.currentTarget
+    const unit = formText(form, 'unit') === 'mm' ? 'mm' : 'in'
+    enter.mutate(
+      { line: formText(form, 'line'), unit },
+      {
+        onSuccess: () => {
+          form.querySelector<HTMLInputElement>('#enter-piece-line')!.value = ''
+          forget()
+        },
+      },
+    )
+  }
+  return (
+    <Form className="enter-line" ref={hold} onInput={onInput} onSubmit={submit}>
+      <Form.Label htmlFor="enter-piece-line">What you have</Form.Label>
+      <Form.Control
+        id="enter-piece-line"
+        name="line"
+        autoComplete="off"
+        placeholder="12 mustard buttons 1/2, round"
+        required
+        maxLength={200}
+      />
+      <span className="enter-deeds">
+        <Form.Select name="unit" aria-label="Sizes without a unit are in" defaultValue="in">
+          <option value="in">inches</option>
+          <option value="mm">mm</option>
+        </Form.Select>
+        <Button type="submit" disabled={enter.isPending}>
+          Into the box
+        </Button>
+      </span>
+      <p className="hint">
+        Count, colour, name, size; then what else there is to say: round, faces left, 1/8 thick, “hello sun”.
+        A stamp never runs out.
+      </p>
+      {enter.error && <Trouble error={enter.error} onClose={() => enter.reset()} />}
+    </Form>
   )
 }
 
