@@ -92,10 +92,10 @@ class EmbellishingTests(ApiTestCase):
         def noticed():
             return {one["kind"] for one in self.send("get", f"pages/{self.page}/look/").json()["noticed"]}
 
-        self.assertIn("no title yet", noticed())
+        self.assertIn("title-missing", noticed())
         page = self.lay(self.put(word, 5.5, 1.5))
         self.assertEqual(page["accents"][0]["fills"], "t")
-        self.assertNotIn("no title yet", noticed())
+        self.assertNotIn("title-missing", noticed())
 
     def test_clusters_are_proposed_laid_in_one_step_and_undone(self):
         found = self.ask("clusters").json()
