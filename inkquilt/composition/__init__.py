@@ -8,7 +8,7 @@
 ``papers``     papers of the stash on it, and what is asked of its pieces
 ``lettering``  titles as they were set
 ``stories``    words as they were written
-``wishes``     what the document asks of its pieces, as they are cut
+``wishes``     what the document asks of its pieces, as they are cut; ``advice`` ways to cut less paper for it
 ``pictures``   photos in their slots; ``showing`` what would show what is hidden of one
 ``surroundings`` what words are set on; ``layouts`` the page as it is judged and decorated
 ``digest``     a short word for a value

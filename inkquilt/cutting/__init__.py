@@ -7,6 +7,7 @@
 ``plan``        all papers of a page; middles go on as scraps
 ``motifs``      printed places that cuts go through
 ``advice``      a little less that saves a sheet
+``worthwhile``  which of several ways to cut less are worth it
 ``trimmer``     trimmers, and what each refuses
 ``instructions``  each cut as it is made
 ``machine``    outlines for a cutting machine: shapes nested on its mat, cut lines and score lines apart

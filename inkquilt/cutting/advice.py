@@ -40,11 +40,15 @@ class SheetSaver:
         """Say what to do."""
         pieces = " and ".join(str(number) for number in self.numbers)
         side = "wide" if self.axis is Axis.X else "high"
-        sheets = "no new sheet" if self.sheets == 0 else f"{self.sheets} sheet{'s' * (self.sheets != 1)}"
         return (
             f"Make {pieces} {with_unit(self.after, unit)} {side} instead of {with_unit(self.before, unit)}: "
-            f"then {sheets} will do."
+            f"then {self._then()}."
         )
+
+    def _then(self) -> str:
+        if self.sheets == 0:
+            return "no sheet has to be begun"
+        return "1 sheet is enough" if self.sheets == 1 else f"{self.sheets} sheets are enough"
 
 
 def sheet_saver(plan: PaperPlan, unit: Unit) -> SheetSaver | None:

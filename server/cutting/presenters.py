@@ -61,6 +61,7 @@ def table_answer(document: PageDocument, version: int, plan: PagePlan) -> dict[s
         ],
         "lip": format_length(document.cuts.lip, unit),
         "troubles": list(plan.troubles),
+        "without_place": _without_place(plan),
         "page_papers": [
             {"letter": letter, "name": paper_name(document, letter)}
             for letter in dict.fromkeys((*(part.paper for part in plan.pieces.papers), *sorted(document.cuts.letters)))
@@ -69,6 +70,15 @@ def table_answer(document: PageDocument, version: int, plan: PagePlan) -> dict[s
         "trimmers": [trimmer_answer(None, trimmer) for trimmer in plan.trimmers],
         "summary": f"{_count(sheets, 'new sheet')}, {_count(cuts, 'cut')}",
     }
+
+
+def _without_place(plan: PagePlan) -> str:
+    """Say which pieces have no paper or no place."""
+    pieces = [lack.piece for one in plan.plans for lack in lacking(one)]
+    if not pieces:
+        return ""
+    verb = "has" if len(pieces) == 1 else "have"
+    return f"{_count(len(pieces), 'piece')} {verb} no place: {', '.join(f'{p.key} {p.name}' for p in pieces)}."
 
 
 def _first_pieces(document: PageDocument, plan: PagePlan) -> dict[str, str]:

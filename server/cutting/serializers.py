@@ -11,6 +11,7 @@ from inkquilt_io.lettering import FONTS
 from server.common import fields
 from server.common.drawing import BoxSerializer, LookSerializer
 from server.common.serializers import many
+from server.pages.change_serializers import ChangeField
 from server.tools.serializers import TrimmerSerializer
 
 SIDES = [(side.value, side.value) for side in SideName]
@@ -194,8 +195,16 @@ class PagePaperSerializer(serializers.Serializer):
     name = serializers.CharField()
 
 
+class CutAdviceSerializer(serializers.Serializer):
+    """One way to cut less that is worth it: what it is, what it gains and costs, and the change that does it."""
+
+    words = serializers.CharField()
+    gain = serializers.CharField()
+    change = ChangeField()
+
+
 class TableSerializer(serializers.Serializer):
-    """Everything to cut for a page."""
+    """Everything to cut for a page; ``without_place`` says which pieces have no paper or no place, if any."""
 
     unit = serializers.ChoiceField(fields.UNIT_CHOICES)
     page_version = serializers.IntegerField()
@@ -204,6 +213,7 @@ class TableSerializer(serializers.Serializer):
     savings = SavingSerializer(many=True)
     lip = serializers.CharField()
     troubles = serializers.ListField(child=serializers.CharField(), help_text="what was asked and cannot be")
+    without_place = serializers.CharField(allow_blank=True)
     page_papers = PagePaperSerializer(many=True)
     to_buy = ToBuySerializer(many=True)
     trimmers = TrimmerSerializer(many=True)

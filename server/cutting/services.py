@@ -4,6 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
+from inkquilt.composition.advice import Advice, ways_to_save
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.wishes import savings_on, wishes_on
 from inkquilt.cutting import USUAL_SHEET, CutPiece, PaperNeed, PaperPlan, pieces_to_cut
@@ -13,12 +14,15 @@ from inkquilt.cutting.machine import MachineMat, folded, is_shaped, machine_shap
 from inkquilt.cutting.pieces import CutWishes, is_made
 from inkquilt.cutting.table import ASSUMED, StockChange
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
+from inkquilt.cutting.worthwhile import Gain
 from inkquilt.lengths import Grains
 from inkquilt.paper import Piece, PieceList, pieces_of
 from inkquilt.paper.kinds import SideName
 from inkquilt.paper.saving import Saving, SavingKind
 from inkquilt.sketch.model import Size
 from inkquilt_io.lettering import letter_shapes
+from server.pages.known import known_to
+from server.pages.models import Page
 from server.solving.pool import solvers
 from server.stash.models import Paper, stock_of
 from server.tools.services import trimmers_of
@@ -64,6 +68,25 @@ def plan_of(
     ``made`` are pieces cut already, by key, which are left out; ``changes`` are reckoned
     with as if the stash had them.
     """
+    asked = _asked(owner, document, made or {}, changes)
+    plans, savers = solvers().run("planned_page", asked.needs, seconds, document.unit)
+    trimmers = trimmers_of(owner, document.unit)
+    return PagePlan(asked.pieces, asked.groups, plans, savers, asked.savings, trimmers, asked.wishes, asked.troubles)
+
+
+@dataclass(frozen=True, slots=True)
+class _Asked:
+    """What is asked of cutting before anything is planned."""
+
+    pieces: PieceList
+    groups: tuple[PaperGroup, ...]
+    needs: tuple[PaperNeed, ...]
+    savings: tuple[Saving, ...]
+    wishes: CutWishes
+    troubles: tuple[str, ...]
+
+
+def _asked(owner: Any, document: PageDocument, made: Mapping[str, int], changes: Sequence[StockChange]) -> _Asked:
     pieces = pieces_of(document.blocks, document.page.fold)
     asked = wishes_on(document, pieces)
     found = savings_on(document, asked.wishes)
@@ -71,10 +94,20 @@ def plan_of(
     wishes = replace(asked.wishes, savings=savings)
     to_cut = pieces_to_cut(pieces, wishes)
     groups = groups_of(owner, document, to_cut)
-    needs = [_need(document, group, to_cut, made or {}, changes) for group in groups]
-    plans, savers = solvers().run("planned_page", needs, seconds, document.unit)
+    needs = tuple(_need(document, group, to_cut, made, changes) for group in groups)
     offered = tuple(one for one in found if one.kind is not SavingKind.JOIN or _is_worth_joining(one, groups, pieces))
-    return PagePlan(pieces, groups, plans, savers, offered, trimmers_of(owner, document.unit), wishes, asked.troubles)
+    return _Asked(pieces, groups, needs, offered, wishes, asked.troubles)
+
+
+def advice_on(page: Page, document: PageDocument, seconds: float) -> tuple[tuple[Advice, Gain], ...]:
+    """Return what would save a sheet or find a place for more pieces, and what it gains, the best first."""
+    owner = page.owner
+    asked = _asked(owner, document, {}, ())
+    ways = ways_to_save(document, asked.savings, asked.wishes.directional)
+    known = known_to(page)
+    needs = [_asked(owner, way.change.applied(document, known).document, {}, ()).needs for way in ways]
+    gains: tuple[Gain, ...] = solvers().run("worthwhile", asked.needs, needs, seconds)
+    return tuple((ways[gain.way], gain) for gain in gains)
 
 
 def _is_worth_joining(saving: Saving, groups: Sequence[PaperGroup], pieces: PieceList) -> bool:

@@ -21,6 +21,7 @@ from server.cutting import services
 from server.cutting.models import CutRun
 from server.cutting.presenters import book_of, table_answer
 from server.cutting.serializers import (
+    CutAdviceSerializer,
     CutRunSerializer,
     RunVersionSerializer,
     TableQuerySerializer,
@@ -28,10 +29,14 @@ from server.cutting.serializers import (
     TakeStockSerializer,
     TickSerializer,
 )
+from server.pages.change_serializers import written_change
 from server.pages.known import document_of
 from server.pages.models import Page
 from server.pages.services import laid_page
 from server.solving.pool import solvers
+
+#: More than this nobody reads at the head of a page.
+MOST_ADVICE = 3
 
 
 class TableView(APIView):
@@ -49,6 +54,22 @@ class TableView(APIView):
         document = document_of(page)
         plan = services.plan_of(request.user, document, asked["seconds"])
         return Response(table_answer(document, page.version, plan))
+
+
+class CutAdviceView(APIView):
+    """What would save paper."""
+
+    @extend_schema(operation_id="cutting_advice", responses={200: CutAdviceSerializer(many=True), 404: ErrorSerializer})
+    def get(self, request: Request, pk: int) -> Response:
+        """Say what would leave a sheet whole or find a place for more pieces, the best first."""
+        page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
+        found = services.advice_on(page, document_of(page), runs.SECONDS)
+        return Response(
+            [
+                {"words": way.words, "gain": gain.words, "change": written_change(way.change)}
+                for way, gain in found[:MOST_ADVICE]
+            ]
+        )
 
 
 class CutFileView(APIView):
@@ -78,7 +99,7 @@ def run_answer(run: CutRun) -> dict[str, Any]:
         "page_name": run.page.name,
         "stale": runs.is_stale(run),
         "ended": not any(paper["sheets"] for paper in shown["papers"]),
-        "table": shown,
+        "table": {"without_place": "", **shown},  # runs begun before it was told say nothing of it
         "done": [{"sheet": sheet, "steps": steps} for sheet, steps in run.ticks.items()],
         "made": sorted(run.made),
         "finished": runs.finished_numbers(run),

@@ -18,6 +18,7 @@ from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Figures, Observation, second_look
 from inkquilt.cutting.advice import SheetSaver, sheet_saver
 from inkquilt.cutting.plan import PaperNeed, PaperPlan, plan_page
+from inkquilt.cutting.worthwhile import Gain, gains_of
 from inkquilt.layout import Layout
 from inkquilt.lengths import Unit
 
@@ -35,7 +36,7 @@ TASKS: Final = {
     "story_told": "inkquilt.words.minding",
     **dict.fromkeys(("plan_clusters", "scatter", "add_in_gap", "cover_spot", "ready_phrases"), "inkquilt.clusters"),
     "try_it": "inkquilt.suggestions",
-    **dict.fromkeys(("look_again", "planned_page"), __name__),
+    **dict.fromkeys(("look_again", "planned_page", "worthwhile"), __name__),
     "read_photo": "inkquilt_io.photo_files",
     "read_swatch": "inkquilt_io.swatches",
     "look_for_areas": "inkquilt_io.looking",
@@ -66,6 +67,14 @@ def planned_page(
     for better in plan_page(needs, seconds):
         plans = better
     return plans, tuple(sheet_saver(plan, unit) if seconds else None for plan in plans)
+
+
+def worthwhile(needs: Sequence[PaperNeed], ways: Sequence[Sequence[PaperNeed]], seconds: float) -> tuple[Gain, ...]:
+    """Plan the papers of a page, and say which other ways to cut it are worth it."""
+    plans: tuple[PaperPlan, ...] = ()
+    for better in plan_page(needs, seconds):
+        plans = better
+    return gains_of(plans, ways)
 
 
 def look_again(layout: Layout, school: BalanceSchool, off: frozenset[Any]) -> tuple[Figures, tuple[Observation, ...]]:

@@ -34,6 +34,51 @@ PAGE = data_of(
 )
 
 
+#: A base hidden under a photo, and a tag of the same paper.
+HIDDEN = data_of(
+    row("base", "base", 0, 0, 12, 12, paper="A"),
+    row("p", "photo", 2, 1.5, 8, 8, level=2),
+    row("t", "tag", 3, 10, 4, 1.5, paper="A", level=3),
+)
+
+
+class Advice(ApiTestCase):
+    def laid(self):
+        return self.send(
+            "post", "pages/", {"sketch": self.add_sketch(data=HIDDEN).pk, "format": "12x12", "name": "Roof"}
+        ).json()
+
+    def test_what_is_worth_doing_comes_with_its_gain_and_the_change_that_does_it(self):
+        """The base is gutted and the tag cut out of its middle: common practice, no source."""
+        page = self.laid()
+        kraft = enter_line(owner=self.ida, line="3 kraft 12x12", unit=Unit.IN)
+        answer = self.change(page["id"], page["version"], kind="paper", paper="A", stash_paper=kraft.pk).json()
+        (advice,) = self.send("get", f"pages/{page['id']}/cutting/advice/").json()
+        self.assertEqual(advice["change"], {"kind": "saving", "block": "base", "on": True})
+        self.assertTrue(advice["words"].startswith("Gut base"))
+        self.assertIn("1 sheet less", advice["gain"])
+        before = self.send("get", f"pages/{page['id']}/cutting/").json()
+        self.assertEqual((before["summary"].split(",")[0], before["without_place"]), ("2 new sheets", ""))
+        answer = self.change(page["id"], answer["version"], **advice["change"]).json()
+        after = self.send("get", f"pages/{page['id']}/cutting/").json()
+        self.assertEqual(after["summary"].split(",")[0], "1 new sheet")
+        self.assertEqual(self.send("get", f"pages/{page['id']}/cutting/advice/").json(), [], "nothing is left to do")
+
+    def test_what_has_no_place_is_said_at_the_head_and_at_the_table(self):
+        page = self.laid()
+        scrap = enter_line(owner=self.ida, line="scrap kraft 5 x 5", unit=Unit.IN)
+        self.change(page["id"], page["version"], kind="paper", paper="A", stash_paper=scrap.pk)
+        self.assertEqual(
+            self.send("get", f"pages/{page['id']}/cutting/").json()["without_place"], "1 piece has no place: 1 base."
+        )
+        run = self.send("post", f"pages/{page['id']}/cutting/run/").json()
+        self.assertIn("1 base", run["table"]["without_place"])
+
+    def test_anothers_page_is_not_told_of(self):
+        page = self.add_page(owner=self.otto)
+        self.assertEqual(self.send("get", f"pages/{page.pk}/cutting/advice/").status_code, 404)
+
+
 class Stash(ApiTestCase):
     def test_papers_are_entered_found_described_and_put_aside(self):
         first = self.send("post", "stash/papers/", {"line": "2 navy 12x12, directional / cream"}).json()

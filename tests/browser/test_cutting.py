@@ -9,7 +9,7 @@ from server.stash.models import Paper, PaperStock
 from server.stash.services import enter_line
 from server.tools.models import Trimmer
 from tests.api.base import picture
-from tests.api.test_cutting_table import PAGE
+from tests.api.test_cutting_table import HIDDEN, PAGE
 from tests.browser.base import BrowserTestCase, expect
 
 
@@ -145,6 +145,24 @@ class Cutting(BrowserTestCase):
         self.assertEqual(names, ["", "honey", "", "white"])
         for name in ("honey", "white"):
             expect(self.page.get_by_role("article", name=name)).to_be_visible()
+        self.assert_quiet()
+
+    def test_what_is_worth_doing_is_done_by_one_touch(self):
+        page = self.lay_out(HIDDEN, key="12x12")
+        self.enter("3 kraft 12x12")
+        self.open(f"/pages/{page.pk}/cut")
+        plan = self.page.get_by_role("region", name="The plan")
+        self.page.get_by_role("region", name="Papers").get_by_role("button", name="kraft, A side").click()
+        self.page.locator("[data-block=t]").click()
+        self.page.get_by_role("button", name="on all like it too (1 more)").click()
+        expect(plan.get_by_role("heading")).to_contain_text("2 new sheets")
+        worth = plan.get_by_role("list", name="Worth doing first")
+        expect(worth).to_contain_text("1 sheet less")
+        self.assert_accessible("advice")
+        worth.get_by_role("button", name="Do it: Gut base").focus()
+        self.page.keyboard.press("Enter")
+        expect(plan.get_by_role("heading")).to_contain_text("1 new sheet,")
+        expect(worth).to_have_count(0)
         self.assert_quiet()
 
     def test_more_is_asked_of_pieces_and_shows_on_the_page_and_the_sheets(self):

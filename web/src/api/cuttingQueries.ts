@@ -106,6 +106,16 @@ export function useCutTable(page: Page) {
   return { table: best.data ?? first.data, error: first.error, improving: best.isPending }
 }
 
+/** What would save a sheet or find a place for more pieces; asked once the plan is the best that was found. */
+export function useCutAdvice(page: Page, enabled: boolean) {
+  return useQuery({
+    queryKey: [...keys.table(page.id, page.version), 'advice'],
+    queryFn: ({ signal }) =>
+      take(api.GET('/api/pages/{id}/cutting/advice/', { signal, params: { path: { id: page.id } } })),
+    enabled,
+  })
+}
+
 /** A page on the cutting table. */
 export function useCutRun(id: number) {
   const queryFn = () => take(api.POST('/api/pages/{id}/cutting/run/', { params: { path: { id } } }))

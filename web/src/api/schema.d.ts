@@ -442,6 +442,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/cutting/advice/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Say what would leave a sheet whole or find a place for more pieces, the best first. */
+        get: operations["cutting_advice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/cutting/files/{name}": {
         parameters: {
             query?: never;
@@ -2235,6 +2252,12 @@ export interface components {
              * @description degrees clockwise on the photo, about the middle of that part
              */
             turn: number;
+        };
+        /** @description One way to cut less that is worth it: what it is, what it gains and costs, and the change that does it. */
+        CutAdvice: {
+            words: string;
+            gain: string;
+            change: components["schemas"]["Change"];
         };
         /** @description Cut a piece double, to be folded along its left or top edge, or single. */
         CutDoubleChange: {
@@ -5043,7 +5066,7 @@ export interface components {
             recount: boolean;
             from_shop: boolean;
         };
-        /** @description Everything to cut for a page. */
+        /** @description Everything to cut for a page; ``without_place`` says which pieces have no paper or no place, if any. */
         Table: {
             unit: components["schemas"]["UnitEnum"];
             page_version: number;
@@ -5053,6 +5076,7 @@ export interface components {
             lip: string;
             /** @description what was asked and cannot be */
             troubles: string[];
+            without_place: string;
             page_papers: components["schemas"]["PagePaper"][];
             to_buy: components["schemas"]["ToBuy"][];
             trimmers: components["schemas"]["Trimmer"][];
@@ -7356,6 +7380,44 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Table"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    cutting_advice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutAdvice"][];
                 };
             };
             404: {

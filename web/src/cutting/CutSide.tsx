@@ -5,6 +5,7 @@ import { Waiting } from '../app/Waiting'
 import type { Change, CutTable, Page } from '../api/client'
 import { useCutTable } from '../api/cuttingQueries'
 import { Cautions } from './Cautions'
+import { CutAdvice } from './CutAdvice'
 import { MachinePart } from './MachinePart'
 import { PaperPart } from './PaperPart'
 import { Savings } from './Savings'
@@ -31,9 +32,15 @@ export function CutSide({ page, onChange }: CutSideProps) {
           {improving
             ? 'Looking for less waste …'
             : proven
-              ? 'Fewer new sheets cannot do: proven.'
+              ? 'Fewest sheets possible.'
               : 'Nothing better was found.'}
         </p>
+        {table.without_place && (
+          <p className="refusal" role="alert">
+            <Fractions text={table.without_place} />
+          </p>
+        )}
+        <CutAdvice page={page} isReady={!improving} onChange={onChange} />
         <Link className="btn btn-primary" to={`/pages/${page.id}/cutting`}>
           To the cutting table
         </Link>

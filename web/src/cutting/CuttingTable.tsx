@@ -97,6 +97,11 @@ function Table({ id, run }: { id: number; run: CutRun }) {
         {run.stale && (
           <p className="refusal">The page was changed since: these sizes are those of when cutting began.</p>
         )}
+        {run.table.without_place && (
+          <p className="refusal">
+            <Fractions text={run.table.without_place} />
+          </p>
+        )}
         {failed && <Trouble error={failed} onClose={ticks.settle} />}
         {laid && step ? (
           <>

@@ -1,0 +1,65 @@
+"""Ways to cut less paper for a page, each the change that does it and what to say of it."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Iterator, Sequence
+from dataclasses import dataclass
+from typing import Final
+
+from inkquilt.composition.changes.base import Change
+from inkquilt.composition.changes.cutting import LieAcross, SaveOn
+from inkquilt.composition.document import PageDocument
+from inkquilt.lengths import Unit, with_unit
+from inkquilt.paper.pieces import CUT_FROM_PAPER, paper_of
+from inkquilt.paper.saving import Saving, SavingKind
+from inkquilt.sketch.model import Shape
+
+#: No more ways than this are tried.
+MOST_WAYS: Final = 24
+
+
+@dataclass(frozen=True, slots=True)
+class Advice:
+    """One way to cut less: the change, and what it is, in words."""
+
+    change: Change
+    words: str
+
+
+def ways_to_save(document: PageDocument, savings: Sequence[Saving], directional: Collection[str]) -> tuple[Advice, ...]:
+    """Return what could be done: the savings that are not on, and patterns let run across a piece.
+
+    ``directional`` are the letters of papers whose pieces have a right way up.
+    """
+    return (*_saved(document, savings), *_across(document, directional))[:MOST_WAYS]
+
+
+def _saved(document: PageDocument, savings: Sequence[Saving]) -> Iterator[Advice]:
+    names = {block.id: block.name for block in document.blocks}
+    for saving in savings:
+        if saving.block not in document.cuts.saved:
+            yield Advice(SaveOn(block=saving.block, on=True), _words(saving, names[saving.block], document.unit))
+
+
+def _words(saving: Saving, name: str, unit: Unit) -> str:
+    sizes = " and ".join(f"{with_unit(p.size.width, unit)} × {with_unit(p.size.height, unit)}" for p in saving.parts)
+    match saving.kind:
+        case SavingKind.GUT:
+            return f"Gut {name}: its middle goes on as paper"
+        case SavingKind.SHORT if len(saving.parts) == 1:
+            return f"Cut {name} short, {sizes}"
+        case SavingKind.SHORT:
+            return f"Cut {name} as {len(saving.parts)} pieces, {sizes}"
+        case SavingKind.JOIN:
+            return f"Join {name} from {sizes}, the join hidden"
+        case SavingKind.SPARE:
+            return f"Cut {name} from any spare sheet: nobody sees it"
+
+
+def _across(document: PageDocument, directional: Collection[str]) -> Iterator[Advice]:
+    for block in document.blocks:
+        square = block.width == block.height or block.shape is Shape.CIRCLE
+        if block.role in CUT_FROM_PAPER and paper_of(block) in directional and not square:
+            on = block.id not in document.cuts.across
+            words = f"Let the pattern run {'across' if on else 'up'} {block.name}"
+            yield Advice(LieAcross(block=block.id, on=on), words)
