@@ -6,8 +6,9 @@ from inkquilt.cutting.pieces import CutWishes
 from inkquilt.cutting.terms import Settled, offered, openwork_of, settled
 from inkquilt.paper import PieceList, pieces_of
 from inkquilt.paper.kinds import PaperKind
+from inkquilt.paper.openings import Inset
 from inkquilt.paper.pieces import paper_of
-from inkquilt.paper.saving import Saving, savings_of
+from inkquilt.paper.saving import Saving, SavingKind, savings_of
 
 
 def wishes_on(document: PageDocument, pieces: PieceList | None = None) -> Settled:
@@ -41,3 +42,10 @@ def savings_on(document: PageDocument, wishes: CutWishes) -> tuple[Saving, ...]:
     }
     found = savings_of(document.blocks, document.grid, document.cuts.lip, openwork_of(wishes, frozenset(vellum)))
     return offered(found, wishes)
+
+
+def parts_on(document: PageDocument) -> dict[str, tuple[Inset, ...]]:
+    """Return the pieces that are cut as several, or short, because she saves paper on them, by block."""
+    found = savings_on(document, wishes_on(document).wishes) if document.cuts.saved else ()
+    parted = (one for one in found if one.kind in (SavingKind.SHORT, SavingKind.JOIN))
+    return {saving.block: saving.parts for saving in parted if saving.block in document.cuts.saved}

@@ -7,14 +7,20 @@ measured on the page it lies on; one across the gap from the left page's edge.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
 from enum import Enum
+from types import MappingProxyType
+from typing import Final
 
 from inkquilt.lengths import Grains, Unit, format_nearest
 from inkquilt.page import Fold
 from inkquilt.paper import pieces_of
+from inkquilt.paper.openings import Inset
 from inkquilt.sketch.geometry import Axis, Ends, box
 from inkquilt.sketch.model import Block, Role, Size
+
+_WHOLE: Final[Mapping[str, Sequence[Inset]]] = MappingProxyType({})
 
 
 class MeasureFrom(Enum):
@@ -47,16 +53,34 @@ class MeasureRow:
 
 
 def measure_card(
-    page: Size, unit: Unit, blocks: tuple[Block, ...], counted: MeasureFrom, fold: Fold | None = None
+    page: Size,
+    unit: Unit,
+    blocks: tuple[Block, ...],
+    counted: MeasureFrom,
+    fold: Fold | None = None,
+    parts: Mapping[str, Sequence[Inset]] = _WHOLE,
 ) -> tuple[MeasureRow, ...]:
-    """Return a row for every piece but the base, in the order of sticking down."""
+    """Return a row for every piece but the base, in the order of sticking down.
+
+    ``parts`` are pieces that are cut as several, by block: each of those has a row, where it lies.
+    """
     numbers = pieces_of(blocks, fold).numbers
     bottom_up = sorted(blocks, key=lambda block: block.level)
     return tuple(
-        _row(block, numbers.get(block.id), page, unit, counted, fold)
+        _row(part, numbers.get(block.id), page, unit, counted, fold)
         for block in bottom_up
         if block.role is not Role.BASE
+        for part in _as_cut(block, parts.get(block.id, ()))
     )
+
+
+def _as_cut(block: Block, parts: Sequence[Inset]) -> Iterator[Block]:
+    """Yield a piece, or what is cut instead of it, each with its name."""
+    if not parts:
+        yield block
+    for number, part in enumerate(parts, 1):
+        label = f"{block.name}, piece {number} of {len(parts)}" if len(parts) > 1 else f"{block.name}, cut short"
+        yield replace(block.placed(block.x + part.x, block.y + part.y, part.size), label=label)
 
 
 def _row(

@@ -7,7 +7,7 @@ from inkquilt.composition.document import PageDocument
 from inkquilt.composition.lettering import TitleLettering
 from inkquilt.composition.pictures import crop_in
 from inkquilt.composition.stories import Story, as_it_lies
-from inkquilt.composition.wishes import wishes_on
+from inkquilt.composition.wishes import parts_on, wishes_on
 from inkquilt.fit.ways import drawn_for
 from inkquilt.layout import room_filled
 from inkquilt.measuring import MeasureFrom, MeasureRow, Sum, measure_card, reckoned
@@ -97,7 +97,8 @@ def drawn_sketch(row: Sketch) -> FittedPage:
 def measures_of_page(document: PageDocument, counted: MeasureFrom) -> tuple[MeasureRow, ...]:
     """Return the measure card of a page."""
     page = document.page
-    return measure_card(Size(page.width, page.height), page.unit, document.blocks, counted, page.fold)
+    size = Size(page.width, page.height)
+    return measure_card(size, page.unit, document.blocks, counted, page.fold, parts_on(document))
 
 
 def measures_of_sketch(row: Sketch, counted: MeasureFrom) -> tuple[MeasureRow, ...]:

@@ -11,6 +11,7 @@ from inkquilt.lengths import INCH, MM, Unit
 from inkquilt.measuring.card import MeasureFrom, measure_card
 from inkquilt.measuring.reckoning import reckoned
 from inkquilt.page import Fold
+from inkquilt.paper.openings import Inset
 from inkquilt.sketch.building import Beside
 from inkquilt.sketch.draft import Draft
 from inkquilt.sketch.measured import Again, Measured, from_measures, measured_sketch
@@ -419,6 +420,19 @@ class Cards(TestCase):
             found = self.card(*place_, fold=fold, page=(25, 12))
             with self.subTest(place_):
                 self.assertEqual((found.page, found.across, found.size.split(" ×")[0]), (side, across, wide))
+
+    def test_a_backing_in_two_pieces_is_two_rows_each_where_it_lies(self):
+        sketch = sketch_of(row("panel", "paper", 1, 2, 10, 8, level=1), row("p", "photo", 1, 4, 10, 4, level=2))
+        short = {"panel": (Inset(0, 0, size("10", "2 1/4")), Inset(0, 6 * INCH - EIGHTH, size("10", "2 1/8")))}
+        found = measure_card(sketch.page, Unit.IN, sketch.blocks, MeasureFrom.LEFT_TOP, None, short)
+        self.assertEqual([(one.name, one.size, one.down, one.number) for one in found], [
+            ("paper panel, piece 1 of 2", "10 × 2 1/4", "2 from the top", 1),
+            ("paper panel, piece 2 of 2", "10 × 2 1/8", "7 7/8 from the top", 1),
+            ("photo p", "10 × 4", "4 from the top", 2),
+        ])  # fmt: skip
+        one = measure_card(sketch.page, Unit.IN, sketch.blocks, MeasureFrom.LEFT_TOP, None,
+                           {"panel": (Inset(0, 0, size("10", "3")),)})[0]  # fmt: skip
+        self.assertEqual((one.name, one.size), ("paper panel, cut short", "10 × 3"))
 
     def test_sums_that_can_be_checked_with_a_pencil(self):
         """4 x 6 with reveals of 1/8: the mat is 4 1/4 x 6 1/4. Common practice, no source."""

@@ -4,7 +4,7 @@ from unittest import TestCase
 
 from inkquilt.composition.advice import MOST_WAYS, ways_to_save
 from inkquilt.composition.changes.cutting import LieAcross, SaveOn
-from inkquilt.composition.wishes import savings_on, wishes_on
+from inkquilt.composition.wishes import parts_on, savings_on, wishes_on
 from inkquilt.cutting import CutPiece, PaperNeed, plan_page
 from inkquilt.cutting.guillotine import Stock, StockKind
 from inkquilt.cutting.worthwhile import Gain, gains_of
@@ -101,6 +101,18 @@ class Ways(TestCase):
         self.assertEqual((self.ways(across, {"C"})["lie", "s"].change.on), False)
         for way in self.ways(document).values():  # each can be done
             self.assertNotEqual(way.change.applied(document, None).document, document)
+
+    def test_what_is_cut_in_parts_is_known_to_the_measure_card(self):
+        """A panel hidden in its middle by photos can be two pieces: common practice, no source."""
+        sketch = sketch_of(
+            row("panel", "paper", 1, 1, 10, 10, paper="B", level=1), row("p", "photo", 1, 3, 10, 6, level=2)
+        )
+        document = on_page(sketch, page_of("12", "12"))
+        self.assertEqual(parts_on(document), {})
+        (above, below) = parts_on(done(SaveOn(block="panel", on=True), document))["panel"]
+        self.assertEqual((above.y, above.size.height / INCH), (0, 2.25))  # a lip of 1/4 in under the photo
+        self.assertEqual(((below.y + below.size.height) / INCH, below.size.height / INCH), (10, 2.25))
+        self.assertEqual(parts_on(done(SaveOn(block="base", on=True), on_page(self.SKETCH, page_of("12", "12")))), {})
 
     def test_so_many_and_no_more(self):
         many = sketch_of(*(row(f"s{n}", "strip", 0, n / 4, 12, 0.25, paper="C") for n in range(40)))
