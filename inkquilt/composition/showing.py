@@ -18,10 +18,13 @@ from inkquilt.composition.pictures import Pictures, on_page
 from inkquilt.fit.manual_edit import Grip, pinned
 from inkquilt.fit.request import Fit, FitRequest, Shield, Way
 from inkquilt.fit.ways import drawn_for
-from inkquilt.lengths import with_unit
+from inkquilt.lengths import INCH, Grains, with_unit
 from inkquilt.photos.uncover import Nudge, OnPage, clearances, nudges, other_slots, shift
-from inkquilt.sketch.model import Role
+from inkquilt.sketch.geometry import box
+from inkquilt.sketch.model import Block, Role
 
+#: Words nearer to the page's edge than this look pushed off it. Common practice, no source.
+LEAST_AIR: Final[Grains] = INCH // 4
 #: So many other slots are proposed at most.
 MOST_ELSEWHERE: Final = 2
 
@@ -105,7 +108,37 @@ class _Trying:
     def _shows(self, request: FitRequest) -> bool:
         """Tell whether a page can be fitted so, and then shows all that matters in the photo."""
         result = self.solve(request, self.document.way)
-        return result.found and not on_page(self.document, self.pictures, result.blocks).cover(self.slot).lost
+        if not result.found or on_page(self.document, self.pictures, result.blocks).cover(self.slot).lost:
+            return False
+        return not _worse_lying_words(self.document, result.blocks)
+
+
+def _worse_lying_words(document: PageDocument, blocks: tuple[Block, ...]) -> bool:
+    """Tell whether words come to lie across the middle of a photo, or flush with the page's edge, that did not."""
+    before = {block.id: block for block in document.blocks}
+    photos = [block for block in blocks if block.role is Role.PHOTO]
+    for block in blocks:
+        was = before.get(block.id)
+        if was is None or block.role not in (Role.TITLE, Role.JOURNALING):
+            continue
+        if _is_flush(block, document) and not _is_flush(was, document):
+            return True
+        if any(_crosses_middle(block, photo) and not _crosses_middle(was, before[photo.id]) for photo in photos):
+            return True
+    return False
+
+
+def _is_flush(block: Block, document: PageDocument) -> bool:
+    lies, page, least = box(block), document.page, LEAST_AIR
+    return min(lies.x.low, lies.y.low) < least or page.width - lies.x.high < least or page.height - lies.y.high < least
+
+
+def _crosses_middle(words: Block, photo: Block) -> bool:
+    """Tell whether words lie over the middle third of a photo, both ways."""
+    over, under = box(words), box(photo)
+    third_x, third_y = under.x.length // 3, under.y.length // 3
+    across = over.x.low < under.x.high - third_x and over.x.high > under.x.low + third_x
+    return across and over.y.low < under.y.high - third_y and over.y.high > under.y.low + third_y
 
 
 def _way_of(nudge: Nudge, document: PageDocument) -> str:

@@ -12,7 +12,7 @@ from typing import Any, Final
 
 from ortools.sat.python import cp_model
 
-from inkquilt.photos.matching import IN_TIME, TOGETHER, CostTable
+from inkquilt.photos.matching import TOGETHER, CostTable
 
 #: Deterministic time; a dozen photos need a hundredth of it.
 BUDGET: Final = 2.0
@@ -46,7 +46,7 @@ def best_choice(table: CostTable, budget: float = BUDGET) -> Choice:
             table.costs[photo][slot] * put[photo][slot] for slot in slots
         )
     for earlier, later in table.in_time:
-        cost += IN_TIME * _turned_round(model, put[earlier], put[later])
+        cost += table.out_of_turn * _turned_round(model, put[earlier], put[later])
     for photo, other in table.together:
         cost += TOGETHER * _apart(model, put[photo], put[other], table)
     model.minimize(cost)

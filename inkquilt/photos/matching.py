@@ -8,15 +8,16 @@ wish      800 times how far the slot's area is from the wished end: the largest 
 look      200 times the slot's area over the largest, for a photo that looks like another
 paper     4000 when a print that exists, or a document, does not fill the slot or is trimmed too much
 
-Two photos: ``IN_TIME`` when the earlier one is read later, ``TOGETHER`` when two that
-belong together are not side by side. A photo left out costs more than any slot.
+Two photos: ``IN_TIME`` when the earlier one is read later (``IN_HER_ORDER`` when a person put them in order),
+``TOGETHER`` when two that belong together are not in one row or column with nothing between. A photo left out costs
+more than any slot.
 The best choice is found and proven by ``assign``.
 """
 
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import Enum
 from fractions import Fraction
 from typing import Final
@@ -25,7 +26,7 @@ from inkquilt.lengths import INCH, Grains
 from inkquilt.photos.areas import Area, that_matter
 from inkquilt.photos.crop import AS_IT_COMES, Crop, Pixels, Slot, crop_of, in_print, share_kept
 from inkquilt.photos.trimming import USUAL_TRIM, TrimLimits, may_be
-from inkquilt.sketch.geometry import Box, box
+from inkquilt.sketch.geometry import Box, Ends, box
 from inkquilt.sketch.model import Block, Size
 
 LOSS: Final = 500
@@ -34,12 +35,21 @@ WISH: Final = 800
 LOOK: Final = 200
 PAPER: Final = 4000
 IN_TIME: Final = 150
+IN_HER_ORDER: Final = 1500
 TOGETHER: Final = 250
 LEFT_OUT: Final = 20_000
 #: Leaving out a photo that should be big, or is a print or document, costs so much more.
 LEFT_OUT_DEAR: Final = 5000
 #: Slots no further apart than this are side by side.
 SIDE_BY_SIDE: Final[Grains] = INCH
+
+
+class PhotoOrder(Enum):
+    """What the order of photos along the reading order comes from."""
+
+    TAKEN = "taken"
+    MINE = "mine"
+    ANY = "any"
 
 
 class PhotoWish(Enum):
@@ -77,13 +87,17 @@ class Candidate:
 
 @dataclass(frozen=True, slots=True)
 class Places:
-    """The photo slots of a page in reading order: row by row, left to right; prints are trimmed by its ``grid``."""
+    """The photo slots of a page in reading order: row by row, left to right; prints are trimmed by its ``grid``.
+
+    ``others`` are pieces that part two photos when they lie between: words, tags.
+    """
 
     blocks: tuple[Block, ...]
     grid: Grains = 1
+    others: tuple[Block, ...] = ()
 
     @classmethod
-    def of(cls, blocks: Sequence[Block], grid: Grains = 1) -> Places:
+    def of(cls, blocks: Sequence[Block], grid: Grains = 1, others: Sequence[Block] = ()) -> Places:
         """Return the slots in reading order; what begins above the middle of a row's first piece is in its row."""
         left = sorted(blocks, key=lambda block: (block.y, block.x))
         ordered: list[Block] = []
@@ -91,7 +105,7 @@ class Places:
             row = [block for block in left if block.y < left[0].y + left[0].height / 2]
             ordered += sorted(row, key=lambda block: block.x)
             left = [block for block in left if block not in row]
-        return cls(tuple(ordered), grid)
+        return cls(tuple(ordered), grid, tuple(others))
 
     @property
     def largest(self) -> int:
@@ -99,17 +113,35 @@ class Places:
         return max((block.width * block.height for block in self.blocks), default=1)
 
     def neighbours(self, index: int) -> tuple[int, ...]:
-        """Return the slots side by side with one."""
+        """Return the slots in one row or column with one, with nothing between."""
         here = box(self.blocks[index])
-        return tuple(
-            other for other, block in enumerate(self.blocks) if other != index and _side_by_side(here, box(block))
-        )
+        found = []
+        for other, block in enumerate(self.blocks):
+            between = other != index and _between(here, box(block))
+            if not between:
+                continue
+            parting = (b for at, b in enumerate((*self.blocks, *self.others)) if at not in (index, other))
+            if not any(_overlap(between, box(one)) for one in parting):
+                found.append(other)
+        return tuple(found)
 
 
-def _side_by_side(a: Box, b: Box) -> bool:
-    gap_x = max(a.x.low, b.x.low) - min(a.x.high, b.x.high)
-    gap_y = max(a.y.low, b.y.low) - min(a.y.high, b.y.high)
-    return (gap_x <= SIDE_BY_SIDE and gap_y < 0) or (gap_y <= SIDE_BY_SIDE and gap_x < 0)
+def _between(a: Box, b: Box) -> Box | None:
+    """Return what lies between two in one row or column, None for two that are in none: too far, or not level.
+
+    In one row are those that stand beside each other for at least half of the lower one's height.
+    """
+    gap_x = Ends(min(a.x.high, b.x.high), max(a.x.low, b.x.low))
+    gap_y = Ends(min(a.y.high, b.y.high), max(a.y.low, b.y.low))
+    if gap_x.length <= SIDE_BY_SIDE and 2 * -gap_y.length >= min(a.y.length, b.y.length):
+        return Box(gap_x, Ends(gap_y.high, gap_y.low))
+    if gap_y.length <= SIDE_BY_SIDE and 2 * -gap_x.length >= min(a.x.length, b.x.length):
+        return Box(Ends(gap_x.high, gap_x.low), gap_y)
+    return None
+
+
+def _overlap(a: Box, b: Box) -> bool:
+    return max(a.x.low, b.x.low) < min(a.x.high, b.x.high) and max(a.y.low, b.y.low) < min(a.y.high, b.y.high)
 
 
 def cost_of(candidate: Candidate, block: Block, largest: int, grid: Grains) -> int:
@@ -150,6 +182,8 @@ class CostTable:
     beside: tuple[tuple[int, ...], ...]
     #: Photos that stay: photo to slot.
     locked: tuple[tuple[int, int], ...] = ()
+    #: What it costs when of a pair the later one is read first.
+    out_of_turn: int = IN_TIME
 
     def total(self, slots: Sequence[int | None]) -> int:
         """Return what a choice costs: for each photo its slot, or None for left out."""
@@ -158,7 +192,7 @@ class CostTable:
         )
         for earlier, later in self.in_time:
             one, two = slots[earlier], slots[later]
-            cost += IN_TIME * (one is not None and two is not None and one > two)
+            cost += self.out_of_turn * (one is not None and two is not None and one > two)
         for photo, other in self.together:
             one, two = slots[photo], slots[other]
             cost += TOGETHER * (one is not None and two is not None and two not in self.beside[one])
@@ -166,9 +200,17 @@ class CostTable:
 
 
 def table_of(
-    candidates: Sequence[Candidate], places: Places, locked: Sequence[tuple[int, str]] = (), in_time: bool = True
+    candidates: Sequence[Candidate],
+    places: Places,
+    locked: Sequence[tuple[int, str]] = (),
+    order: PhotoOrder = PhotoOrder.TAKEN,
 ) -> CostTable:
-    """Return the costs of photos and slots. ``locked`` pairs the keys of photos with blocks they stay in."""
+    """Return the costs of photos and slots. ``locked`` pairs the keys of photos with blocks they stay in.
+
+    In a person's own order the candidates come in it.
+    """
+    if order is PhotoOrder.MINE:
+        candidates = [replace(candidate, taken=float(number)) for number, candidate in enumerate(candidates)]
     numbers = {candidate.key: number for number, candidate in enumerate(candidates)}
     slots = {block.id: number for number, block in enumerate(places.blocks)}
     dated = sorted(
@@ -188,10 +230,11 @@ def table_of(
     return CostTable(
         tuple(tuple(cost_of(c, block, places.largest, places.grid) for block in places.blocks) for c in candidates),
         tuple(left_out_cost(candidate) for candidate in candidates),
-        tuple(pairs) if in_time else (),
+        tuple(pairs) if order is not PhotoOrder.ANY else (),
         tuple(together),
         tuple(places.neighbours(number) for number in range(len(places.blocks))),
         tuple((numbers[key], slots[block]) for key, block in locked if key in numbers and block in slots),
+        IN_HER_ORDER if order is PhotoOrder.MINE else IN_TIME,
     )
 
 
@@ -259,4 +302,4 @@ def _why(
     pairs = [(slots[one], slots[two]) for one, two in table.in_time if photo in (one, two)]
     if any(a is not None and b is not None for a, b in pairs):
         turned = any(a is not None and b is not None and a > b for a, b in pairs)
-        yield "out of its turn in time" if turned else "in its turn in time"
+        yield "out of its turn" if turned else "in its turn"

@@ -11,6 +11,7 @@ from inkquilt.fit.request import Rung, StripEnds
 from inkquilt.lengths import Unit
 from inkquilt.page import Side
 from inkquilt.paper.regions import Hold
+from inkquilt.photos.matching import PhotoOrder
 from inkquilt.sketch import Role, Shape
 from inkquilt.sketch.building import Beside
 from inkquilt.sketch.rework import Rework
@@ -30,6 +31,7 @@ ROLE_CHOICES = [(role.value, role.value) for role in Role]
 SHAPE_CHOICES = [(shape.value, shape.value) for shape in Shape]
 SIDE_CHOICES = [(side.value, side.value) for side in Side]
 BESIDE_CHOICES = [(beside.value, beside.value) for beside in Beside]
+PHOTO_ORDER_CHOICES = [(order.value, order.value) for order in PhotoOrder]
 HOLD_CHOICES = [(hold.value, hold.value) for hold in Hold]
 SLANT_CHOICES = [(slant.value, slant.value) for slant in Slant]
 DIE_CHOICES = [(Shape.CIRCLE.value, "round"), (Shape.RECT.value, "square or oblong")]

@@ -8,6 +8,7 @@ from inkquilt.fit import Fit, FitRequest, Way
 from inkquilt.fit.explain import gist_of
 from inkquilt.page import Page
 from inkquilt.photos.finding import OPEN_SLOT, PhotosWanted, Ranked, slots_of
+from inkquilt.photos.matching import PhotoOrder
 from inkquilt.sketch import Role, Sketch
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.transform import oriented
@@ -85,4 +86,4 @@ def fit_found(row: SketchRow, photos: list[Photo], page: Page, way: Way) -> Fitt
     words = gist_of(result).words
     if not result.found:
         return FittedSketch(result, None, words)
-    return FittedSketch(result, match(result.blocks, photos, [], True), words)
+    return FittedSketch(result, match(result.blocks, photos, [], PhotoOrder.TAKEN), words)

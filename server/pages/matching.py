@@ -1,11 +1,12 @@
 """Matching photos to the slots of a page: the best choice there is, why, and what stays out or open."""
 
 from dataclasses import dataclass
+from typing import Final
 
 from inkquilt.composition.changes.photos import PlaceMatched, SlotChoice
 from inkquilt.composition.document import PageDocument
 from inkquilt.photos.assign import Choice
-from inkquilt.photos.matching import Candidate, PhotoWish, Places, alike_sets, reasons, table_of
+from inkquilt.photos.matching import Candidate, PhotoOrder, PhotoWish, Places, alike_sets, reasons, table_of
 from inkquilt.photos.trimming import NO_TRIM, USUAL_TRIM
 from inkquilt.sketch import Block, Role
 from server.photos.models import Photo, areas_of
@@ -48,11 +49,16 @@ def candidates_of(photos: list[Photo]) -> list[Candidate]:
     ]
 
 
-def match(blocks: tuple[Block, ...], photos: list[Photo], locked: list[tuple[int, str]], in_time: bool) -> Match:
-    """Return the best choice of a slot for each photo."""
-    places = Places.of([block for block in blocks if block.role is Role.PHOTO])
+#: What lies between two photos parts them.
+_PARTING: Final = frozenset({Role.TITLE, Role.JOURNALING, Role.TAG})
+
+
+def match(blocks: tuple[Block, ...], photos: list[Photo], locked: list[tuple[int, str]], order: PhotoOrder) -> Match:
+    """Return the best choice of a slot for each photo; in her own order the photos come in it."""
+    others = [block for block in blocks if block.role in _PARTING]
+    places = Places.of([block for block in blocks if block.role is Role.PHOTO], others=others)
     candidates = candidates_of(photos)
-    table = table_of(candidates, places, locked, in_time)
+    table = table_of(candidates, places, locked, order)
     choice: Choice = solvers().run("best_choice", table)
     why = reasons(candidates, places, table, choice.slots)
     placed = {
@@ -70,8 +76,8 @@ def match(blocks: tuple[Block, ...], photos: list[Photo], locked: list[tuple[int
     )
 
 
-def match_on_page(document: PageDocument, photos: list[Photo], in_time: bool) -> Match:
+def match_on_page(document: PageDocument, photos: list[Photo], order: PhotoOrder) -> Match:
     """Return the best choice for a page as it lies; photos that are locked stay."""
     blocks = document.blocks or document.sketch.without(document.left_out).blocks
     locked = [(on.photo, slot) for slot, on in document.photos.items() if on.locked]
-    return match(blocks, photos, locked, in_time)
+    return match(blocks, photos, locked, order)

@@ -3,7 +3,9 @@
 from rest_framework import serializers
 
 from inkquilt.composition.changes.photos import SlotChoice
+from inkquilt.photos.matching import PhotoOrder
 from inkquilt.photos.mats import Shade
+from server.common import fields
 from server.pages.change_serializers import ChangeField, serializer_for
 
 
@@ -24,10 +26,10 @@ class MatColourSerializer(serializers.Serializer):
 
 
 class MatchQuerySerializer(serializers.Serializer):
-    """The photos to be matched to the page's slots; whether time runs along the reading order."""
+    """The photos to be matched to the page's slots, and what their order comes from; in her own they come in it."""
 
     photos = serializers.ListField(child=serializers.IntegerField(), min_length=1, max_length=60)
-    in_time = serializers.BooleanField(default=True)
+    order = serializers.ChoiceField(fields.PHOTO_ORDER_CHOICES, default=PhotoOrder.TAKEN.value)
 
 
 class MatchReasonSerializer(serializers.Serializer):

@@ -8,6 +8,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from inkquilt.composition.showing import ways_to_show
+from inkquilt.photos.matching import PhotoOrder
 from server.common.asked import asked_for
 from server.common.serializers import ErrorSerializer
 from server.pages.change_serializers import written_change
@@ -72,5 +73,5 @@ class MatchView(APIView):
         page = Page.objects.visible_to(request.user).one(pk)
         given = asked_for(MatchQuerySerializer, request.data)
         photos = asked_photos(request.user, given["photos"])
-        found = match_on_page(document_of(page), photos, given["in_time"])
+        found = match_on_page(document_of(page), photos, PhotoOrder(given["order"]))
         return Response(match_answer(found))

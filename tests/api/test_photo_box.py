@@ -255,6 +255,18 @@ class OnThePage(ApiTestCase):
             "version": self.page.version, "change": {"kind": "whole", "block": "q"}})  # fmt: skip
         self.assertIn("no photo in photo q", answer.json()["detail"])
 
+    def test_photos_are_matched_in_an_order_of_her_own(self):
+        third = self.add_photo(colour="navy")
+        orders = []
+        for photos in ([third.pk, self.other.pk], [self.other.pk, third.pk]):
+            found = self.send("post", f"pages/{self.page.pk}/match/", {"photos": photos, "order": "mine"}).json()
+            reading = {one["block"]: one["photo"] for one in found["placed"]}
+            orders.append([reading[slot] for slot in ("p", "q")])
+            self.assertIn("in its turn", found["reasons"][0]["why"])
+        self.assertEqual(orders[0], orders[1][::-1])
+        refused = self.send("post", f"pages/{self.page.pk}/match/", {"photos": [third.pk], "order": "hers"})
+        self.assertEqual(refused.status_code, 400)
+
     def test_photos_are_matched_and_those_that_are_locked_stay(self):
         self.put({"kind": "photo", "block": "p", "photo": self.photo.pk, "locked": True})
         third = self.add_photo(colour="navy")

@@ -13,7 +13,19 @@ from inkquilt.photos.areas import Area
 from inkquilt.photos.assign import best_choice
 from inkquilt.photos.crop import Pixels
 from inkquilt.photos.finding import rank, slots_of
-from inkquilt.photos.matching import IN_TIME, LEFT_OUT, Candidate, CostTable, PhotoWish, Places, alike_sets, table_of
+from inkquilt.photos.matching import (
+    IN_HER_ORDER,
+    IN_TIME,
+    LEFT_OUT,
+    Candidate,
+    CostTable,
+    PhotoOrder,
+    PhotoWish,
+    Places,
+    alike_sets,
+    reasons,
+    table_of,
+)
 from inkquilt.photos.trimming import NO_TRIM
 from inkquilt.sketch.model import Role, Size
 from inkquilt.sketch.transform import oriented
@@ -96,6 +108,44 @@ class Costs(TestCase):
         square = Pixels(1000, 1000)
         candidates = [Candidate(n, square, taken=taken) for n, taken in enumerate((30.0, 10.0, 20.0))]
         self.assertEqual(best_choice(table_of(candidates, places)).slots, (2, 0, 1))
+
+    def test_her_own_order_holds_against_time_and_against_proportions(self):
+        """Old prints have no time: common practice, no source."""
+        places = Places.of(sketch_of(*(row(f"s{i}", "photo", 1 + 3 * i, 1, 2, 2) for i in range(3))).blocks)
+        square = Pixels(1000, 1000)
+        candidates = [Candidate(n, square, taken=taken) for n, taken in enumerate((30.0, 10.0, None))]
+        for order, slots in [(PhotoOrder.MINE, (0, 1, 2)), (PhotoOrder.TAKEN, (1, 0, 2))]:
+            found = best_choice(table_of(candidates, places, order=order)).slots
+            with self.subTest(order):
+                self.assertEqual(found, slots)
+        self.assertEqual(table_of(candidates, places, order=PhotoOrder.ANY).in_time, ())
+        table = table_of(candidates, places, order=PhotoOrder.MINE)
+        self.assertEqual((len(table.in_time), table.out_of_turn), (3, IN_HER_ORDER))
+        # An upright photo goes into the wide slot when she put it first.
+        mine = [Candidate(1, self.upright), Candidate(2, self.landscape)]
+        table = table_of(mine, self.places, order=PhotoOrder.MINE)
+        slots = best_choice(table).slots
+        self.assertLess(slots[0], slots[1])
+        self.assertIn("in its turn", reasons(mine, self.places, table, slots)[0])
+
+    def test_together_is_one_row_or_column_with_nothing_between(self):
+        two = row("a", "photo", 1, 1, 3, 3), row("b", "photo", "4 1/4", 1, 3, 3)
+        for rows, others, are in [
+            (two, [], True),
+            ((two[0], row("b", "photo", "4 1/4", "2 1/2", 3, 3)), [], True),  # for half of its height
+            ((two[0], row("b", "photo", "4 1/4", "2 5/8", 3, 3)), [], False),
+            ((two[0], row("b", "photo", 5, 1, 3, 3)), [], True),  # an inch away
+            ((two[0], row("b", "photo", "5 1/8", 1, 3, 3)), [], False),
+            ((two[0], row("b", "photo", 1, "4 1/4", 3, 3)), [], True),
+            ((two[0], row("b", "photo", 5, 1, 3, 3)), [row("t", "title", "4 1/4", 0, "1/2", 6)], False),
+            ((two[0], row("b", "photo", 5, 1, 3, 3)), [row("t", "title", "4 1/4", 4, "1/2", 6)], True),
+            ((two[0], row("b", "photo", 5, 1, 3, 3), row("c", "photo", "4 1/4", 2, "1/2", "1/2")), [], False),
+        ]:
+            drawn = sketch_of(*rows, *others).blocks
+            places = Places.of(drawn[: len(rows)], others=drawn[len(rows) :])
+            names = [block.id for block in places.blocks]
+            with self.subTest(rows=rows, others=others):
+                self.assertEqual(names.index("b") in places.neighbours(names.index("a")), are)
 
     def test_what_belongs_together_lies_side_by_side(self):
         blocks = sketch_of(*(row(f"s{i}", "photo", 1 + 2.25 * i, 1, 2, 2) for i in range(4))).blocks

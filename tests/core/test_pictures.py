@@ -5,6 +5,7 @@ from fractions import Fraction
 from unittest import TestCase
 
 from inkquilt.colour import Rgb
+from inkquilt.composition import showing
 from inkquilt.composition.changes.by_hand import PinPiece
 from inkquilt.composition.changes.photos import PlacePhoto
 from inkquilt.composition.document import PageDocument, SlotPhoto
@@ -186,6 +187,38 @@ class Showing(TestCase):
         (nudge,) = [one for one in self.ways() if isinstance(one.change, PinPiece)]
         self.assertEqual(nudge.change.block, "s")
         self.assertRegex(nudge.words, r"^nudge .* (1/4|1/2|3/4|1) in to the (left|right)$|^nudge .* in to the left$")
+
+    def test_words_are_not_pushed_across_a_photo_nor_to_the_edge(self):
+        """A title over the face at the right: it may be moved off it, but not over the middle of another photo."""
+        photo, title = row("p", "photo", 1, 3, 6, 4), row("t", "title", "5 1/2", "4 1/2", 3, 1, level=2)
+        for others in ((row("q", "photo", "7 1/4", 3, 4, 4),), ()):
+            self.document = laid(photo, *others, title, photos={"p": SlotPhoto(1)})
+            for change in (one.change for one in self.ways() if isinstance(one.change, PinPiece)):
+                moved = self.document.blocks[-1].placed(
+                    round(change.at_x * INCH), round(change.at_y * INCH), self.document.blocks[-1].size
+                )
+                with self.subTest(others):
+                    self.assertFalse(showing._is_flush(moved, self.document))
+                    for other in self.document.blocks[1:-1]:
+                        self.assertFalse(showing._crosses_middle(moved, other))
+
+    def test_how_words_lie_badly(self):
+        document = laid(row("p", "photo", 3, 3, 3, 3), row("t", "title", 3, "6 1/2", 3, 1, level=2))
+        photo, title = document.blocks
+        for x, y, flush, across in [
+            (3, 6.5, False, False), (0.25, 6.5, False, False), (0.24, 6.5, True, False), (8.75, 6.5, False, False),
+            (8.76, 6.5, True, False), (3, 10.76, True, False), (3, 4, False, True), (3, 2.99, False, False),
+            (3, 5, False, False), (5, 4, False, False), (4.99, 4, False, True),
+        ]:  # fmt: skip
+            there = title.placed(round(x * INCH), round(y * INCH), title.size)
+            with self.subTest(x=x, y=y):
+                self.assertEqual(showing._is_flush(there, document), flush)
+                self.assertEqual(showing._crosses_middle(there, photo), across)
+                self.assertEqual(showing._worse_lying_words(document, (photo, there)), flush or across)
+        moved = replace(document, fit=replace(document.fit, blocks=(photo, title.placed(0, 0, title.size))))
+        self.assertFalse(
+            showing._worse_lying_words(moved, (photo, title.placed(0, INCH, title.size))), "it was so before"
+        )
 
     def test_what_cannot_be_fitted_is_not_told(self):
         def never(request, way):

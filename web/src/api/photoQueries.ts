@@ -169,7 +169,7 @@ export function useMatColour(page: Page, slot: string) {
 
 export function useMatch(page: Page) {
   return useMutation({
-    mutationFn: (body: { photos: number[]; in_time: boolean }) =>
+    mutationFn: (body: { photos: number[]; order: 'taken' | 'mine' | 'any' }) =>
       take(api.POST('/api/pages/{id}/match/', { params: { path: { id: page.id } }, body })),
   })
 }

@@ -3350,11 +3350,11 @@ export interface components {
             proven: boolean;
             change: components["schemas"]["Change"];
         };
-        /** @description The photos to be matched to the page's slots; whether time runs along the reading order. */
+        /** @description The photos to be matched to the page's slots, and what their order comes from; in her own they come in it. */
         MatchQueryRequest: {
             photos: number[];
-            /** @default true */
-            in_time: boolean;
+            /** @default taken */
+            order: components["schemas"]["OrderEnum"];
         };
         /** @description Why a photo lies where it does, or is left out. */
         MatchReason: {
@@ -3692,6 +3692,13 @@ export interface components {
              */
             kind: "one-more";
         };
+        /**
+         * @description * `taken` - taken
+         *     * `mine` - mine
+         *     * `any` - any
+         * @enum {string}
+         */
+        OrderEnum: "taken" | "mine" | "any";
         /** @description One side of a cut: which piece it is, or that it is left over or cut on. */
         Outcome: {
             part: string;

@@ -1,11 +1,19 @@
 import { useState } from 'react'
 import Button from 'react-bootstrap/Button'
-import Form from 'react-bootstrap/Form'
 import { Link } from 'react-router'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { Change, Match, Page } from '../api/client'
 import { useMatch, usePhotos } from '../api/photoQueries'
+import { PhotoOrder } from './PhotoOrder'
+
+type Order = 'taken' | 'mine' | 'any'
+
+const ORDERS: readonly { key: Order; words: string }[] = [
+  { key: 'taken', words: 'as they were taken' },
+  { key: 'mine', words: 'in my order' },
+  { key: 'any', words: 'in any order' },
+]
 
 interface MatchPanelProps {
   page: Page
@@ -16,10 +24,14 @@ interface MatchPanelProps {
 
 /** The best choice of a slot for each photo, with reasons; it is laid only when she says so. */
 export function MatchPanel({ page, picked, onChange }: MatchPanelProps) {
-  const [inTime, setInTime] = useState(true)
+  const [order, setOrder] = useState<Order>('taken')
+  const [mine, setMine] = useState<number[]>([])
   const match = useMatch(page)
   const placed = page.slots.flatMap((slot) => (slot.photo === null ? [] : [slot.photo]))
-  const photos = [...new Set([...placed, ...picked])]
+  const some = [...new Set([...placed, ...picked])]
+  // What she put in order stays so; what comes later stands at the end.
+  const photos = [...mine.filter((id) => some.includes(id)), ...some.filter((id) => !mine.includes(id))]
+  const known = usePhotos().data ?? []
   const found = match.data
   return (
     <section className="match" aria-label="Match photos to slots">
@@ -28,17 +40,30 @@ export function MatchPanel({ page, picked, onChange }: MatchPanelProps) {
         <p className="hint">Tick photos in the tray, and the best slot for each is worked out.</p>
       ) : (
         <>
-          <Form.Check
-            id="match-in-time"
-            label="in the order they were taken"
-            checked={inTime}
-            onChange={(event) => setInTime(event.target.checked)}
-          />
+          <p className="chips plain" role="group" aria-label="In which order">
+            {ORDERS.map(({ key, words }) => (
+              <button
+                key={key}
+                type="button"
+                className="stitched"
+                aria-pressed={order === key}
+                onClick={() => setOrder(key)}
+              >
+                {words}
+              </button>
+            ))}
+          </p>
+          {order === 'mine' && (
+            <PhotoOrder
+              photos={photos.flatMap((id) => known.find((photo) => photo.id === id) ?? [])}
+              onOrder={setMine}
+            />
+          )}
           <Button
             variant="outline-primary"
             size="sm"
             disabled={match.isPending}
-            onClick={() => match.mutate({ photos, in_time: inTime })}
+            onClick={() => match.mutate({ photos, order })}
           >
             Match {photos.length} photo{photos.length > 1 && 's'} to {page.slots.length} slot
             {page.slots.length > 1 && 's'}
