@@ -25,7 +25,7 @@ from inkquilt.photos.cover import outline_on_page
 from inkquilt.photos.tones import TonesOnPage
 from inkquilt.sketch.model import Block, Role, Size
 from inkquilt.words.alphabets import Alphabet
-from inkquilt.words.title import LetterPlace, TitlePlace, TitleSetting, settings_of
+from inkquilt.words.title import LetterPlace, TitlePlace, TitleSetting, settings_in, settings_of
 
 #: A paper counts for a letter when so much of the letter's box lies on it.
 TOUCHES: Final = 0.08
@@ -120,10 +120,20 @@ class TitlesRead:
 
 
 def titles_read(
-    text: str, title: Block, alphabets: Sequence[Alphabet], inks: Mapping[str, Rgb], grounds: Grounds, most: int
+    text: str,
+    title: Block,
+    alphabets: Sequence[Alphabet],
+    inks: Mapping[str, Rgb],
+    grounds: Grounds,
+    most: int,
+    chosen: str = "",
 ) -> TitlesRead:
-    """Return the best ways to set a text in a title's place; ``inks`` by alphabet. Raises ``CoreError``."""
-    ways = settings_of(text, TitlePlace(title.size), alphabets, most)
+    """Return the best ways to set a text in a title's place, in the alphabet that was ``chosen`` if one was.
+
+    ``inks`` by alphabet. Raises ``CoreError``.
+    """
+    place, own = TitlePlace(title.size), [one for one in alphabets if one.key == chosen]
+    ways = settings_in(text, place, own, alphabets, most) if own else settings_of(text, place, alphabets, most)
     reading = tuple(
         readability(title, way, inks[way.lines[0].alphabet], grounds.blocks, grounds.colours_under, grounds.tucked)
         for way in ways

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import unicodedata
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -17,6 +17,7 @@ from inkquilt.words.alphabets import Alphabet
 #: A letter and what it can be made from, the closest first, each with how.
 _UPSIDE_DOWN: Final = "turned upside down"
 _ALIKE: Final = "as it is"
+_ANOTHER_CASE: Final = "in its other case"
 _MADE_FROM: Final[dict[str, tuple[tuple[str, str], ...]]] = {
     "M": (("W", _UPSIDE_DOWN),), "W": (("M", _UPSIDE_DOWN), ("VV", "side by side")),
     "n": (("u", _UPSIDE_DOWN),), "u": (("n", _UPSIDE_DOWN),),
@@ -59,6 +60,18 @@ class Supply:
     substitutes: tuple[Substitute, ...]
 
 
+def shortages(missing: Sequence[str]) -> tuple[str, ...]:
+    """Say what is short, letter by letter.
+
+    >>> shortages(("w", "e", "w"))
+    ('w: two short', 'e: one short')
+    """
+    return tuple(f"{letter}: {_COUNTS.get(count, count)} short" for letter, count in Counter(missing).items())
+
+
+_COUNTS: Final = {1: "one", 2: "two", 3: "three", 4: "four", 5: "five"}
+
+
 def characters_of(text: str) -> list[str]:
     """Return the characters to be set, composed, without spaces.
 
@@ -82,6 +95,8 @@ def supply(texts: dict[str, str], alphabets: dict[str, Alphabet]) -> Supply:
 def _for_one(text: str, alphabet: Alphabet) -> tuple[list[str], list[Substitute]]:
     left = Counter(alphabet.counts) if alphabet.counts is not None else None
     short: list[str] = []
+    missing: list[str] = []
+    made: list[Substitute] = []
     for character in characters_of(text):
         form = alphabet.form_of(character)
         if form is None or (left is not None and left[form] <= 0):
@@ -89,10 +104,10 @@ def _for_one(text: str, alphabet: Alphabet) -> tuple[list[str], list[Substitute]
             if other is None:
                 short.append(character)
                 continue
+            made.append(Substitute(character, other, _ANOTHER_CASE))
             form = other
         if left is not None:
             left[form] -= 1
-    missing, made = [], []
     for character in short:
         substitute = _made(character, alphabet, left)
         if substitute is None:

@@ -30,6 +30,8 @@ _MOST_LINES: Final = 3
 _MOST_WORDS: Final = 10
 _MOST_MIXED: Final = 6
 _MOST_SPELLINGS: Final = 4
+#: Where letters are short, so many ways with another alphabet are told.
+_MOST_WITH_ANOTHER: Final = 2
 #: A title is set aslant by no more than this, in degrees; common practice, no source.
 _MOST_SLANT: Final = 35
 _QUARTER: Final = 9_000
@@ -146,8 +148,39 @@ def settings_of(text: str, place: TitlePlace, alphabets: Sequence[Alphabet], mos
                 found[key] = setting
     best = sorted(found.values(), key=lambda setting: setting.worth)
     fitting = [setting for setting in best if setting.fits]
-    chosen = (fitting or best)[:most]
-    return tuple(_with_letters(setting, place, case.known) for setting in chosen)
+    return tuple(_with_letters(one, place, case.known) for one in _with_a_dance(fitting or best, most))
+
+
+def settings_in(
+    text: str, place: TitlePlace, chosen: Sequence[Alphabet], others: Sequence[Alphabet], most: int = 6
+) -> tuple[TitleSetting, ...]:
+    """Return the best ways to set a title in the alphabets that were chosen, also when letters are short or it is too
+    large; only where it is, ways that take another alphabet for one of two lines come after them.
+
+    Raises ``TitleTooLong``.
+    """
+    own = settings_of(text, place, chosen, most)
+    if any(setting.fits for setting in own):
+        return own
+    keys = {alphabet.key for alphabet in chosen}
+    with_others = [
+        setting
+        for other in others
+        if other.key not in keys
+        for setting in settings_of(text, place, (*chosen, other), most)
+        if setting.fits and len({line.alphabet for line in setting.lines}) > 1
+    ]
+    mixed = sorted(with_others, key=lambda setting: setting.worth)[:_MOST_WITH_ANOTHER]
+    return (*own[: most - len(mixed)], *mixed)
+
+
+def _with_a_dance(best: Sequence[TitleSetting], most: int) -> Sequence[TitleSetting]:
+    """Return so many of the best, one with dancing letters among them where there is room for it to dance."""
+    chosen = list(best[:most])
+    dance = next((setting for setting in best if setting.way is TitleWay.DANCING), None)
+    if dance is not None and dance not in chosen and most > 1:
+        chosen[-1] = dance
+    return chosen
 
 
 class _Case:

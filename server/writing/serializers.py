@@ -49,9 +49,10 @@ class TitleWaysSerializer(serializers.Serializer):
 
 
 class TitleQuerySerializer(serializers.Serializer):
-    """The text to set."""
+    """The text to set, and the alphabet it is to be set in if one was chosen."""
 
     text = serializers.CharField(max_length=200, allow_blank=True, default="")
+    alphabet = serializers.CharField(max_length=60, allow_blank=True, default="")
 
 
 class StoryAskedSerializer(serializers.Serializer):

@@ -14,6 +14,7 @@ from inkquilt.sketch import Block
 from inkquilt.suggestions.underlays import laid_before, standing_out, under_setting, underlay_words
 from inkquilt.words import TitleSetting, TitleWay
 from inkquilt.words.readable import Readability, Underlay, UnderlayKind
+from inkquilt.words.spelling import shortages
 from server.pages.accents import accent_answer
 from server.pages.change_serializers import written_change
 from server.pages.title_lettering import lettering_answer
@@ -116,11 +117,7 @@ def _troubles(way: TitleSetting, unit: Unit) -> list[str]:
     found = []
     if way.over:
         found.append(f"{with_unit(way.over, unit)} too large for its place")
-    if way.missing:
-        counts = {letter: way.missing.count(letter) for letter in dict.fromkeys(way.missing)}
-        letters = ", ".join(f"{count} × {letter}" if count > 1 else letter for letter, count in counts.items())
-        found.append(f"missing: {letters}")
-    return found
+    return [*found, *shortages(way.missing)]
 
 
 def _reading_troubles(reading: Readability, unit: Unit) -> list[str]:

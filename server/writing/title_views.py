@@ -37,7 +37,7 @@ class TitleWaysView(APIView):
         if title is None:
             raise Http404
         text = given["text"] or document.titles.get(block, "")
-        found = titles.title_ways(page=page, document=document, block=title, text=text)
+        found = titles.title_ways(page=page, document=document, block=title, text=text, alphabet=given["alphabet"])
         return Response(ways_answer(found, title, lettering_of(page.owner), document))
 
 

@@ -34,13 +34,16 @@ class TitleWays:
     taken: bool = False
 
 
-def title_ways(*, page: Page, document: PageDocument, block: Block, text: str) -> TitleWays:
-    """Return the best ways to set a text in a title's place. Raises ``CoreError``."""
+def title_ways(*, page: Page, document: PageDocument, block: Block, text: str, alphabet: str = "") -> TitleWays:
+    """Return the best ways to set a text in a title's place, in one alphabet if it is said. Raises ``CoreError``."""
     lettering = lettering_of(page.owner)
+    if alphabet and alphabet not in lettering.colours:
+        raise refuse("unknown-alphabet", "This alphabet is not among yours.", "alphabet")
     inks = {key: read_colour(colour) for key, colour in lettering.colours.items()}
     pictures = pictures_of(page, document)
     grounds = title_grounds(document, block, cores_of(pictures), grids_of(pictures))
-    read: TitlesRead = solvers().run("titles_read", text, block, lettering.alphabets, inks, grounds, MOST_WAYS)
+    asked = (text, block, lettering.alphabets, inks, grounds, MOST_WAYS, alphabet)
+    read: TitlesRead = solvers().run("titles_read", *asked)
     return TitleWays(
         read.ways, read.reading, used_on(page, text), plain_colours(page.owner), letters_taken(page, block.id)
     )

@@ -150,6 +150,20 @@ class Titles(ApiTestCase):
         for other, names in ((label, {"plain label"}), (circles[0], {"plain circle"})):
             self.assertEqual({one["name"] for one in self.do(**other["change"])["accents"]}, names)
 
+    def test_in_these_letters_what_is_short_is_said_and_other_letters_come_last(self):
+        sheet = self.send("post", "alphabets/", SHEET | {"letters": "HONEYBS"}).json()
+        asked = f"pages/{self.page}/titles/t/?text=Honey bees&alphabet={sheet['key']}"
+        ways = self.send("get", asked).json()["ways"]
+        self.assertEqual({line["alphabet"] for line in ways[0]["lines"]}, {sheet["key"]})
+        self.assertIn(
+            "E: two short", [words.upper().replace("TWO SHORT", "two short") for words in ways[0]["troubles"]]
+        )
+        whole = self.send("get", f"pages/{self.page}/titles/t/?text=Honey&alphabet={sheet['key']}").json()["ways"]
+        self.assertEqual({line["alphabet"] for way in whole for line in way["lines"]}, {sheet["key"]})
+        self.assertEqual(next(way["troubles"] for way in whole if way["fits"]), [])
+        refused = self.send("get", f"pages/{self.page}/titles/t/?text=Honey&alphabet=own 999")
+        self.assertEqual((refused.status_code, refused.json()["faults"][0]["code"]), (400, "unknown-alphabet"))
+
     def test_what_cannot_be_set_is_refused(self):
         self.do(kind="title", block="t", text="Honey")
         good = self.chosen(self.ways()["ways"][0])
@@ -158,7 +172,7 @@ class Titles(ApiTestCase):
                 self.do(status=400, **(good | wrong))
         self.assertEqual(self.send("get", f"pages/{self.page}/titles/base/").status_code, 404)
         self.assertEqual(self.send("get", f"pages/{self.page}/titles/t/?text={'bee ' * 60}").status_code, 400)
-        self.assertEqual(self.ways("🐝🐝")["ways"][0]["troubles"], ["missing: 2 × 🐝"])
+        self.assertEqual(self.ways("🐝🐝")["ways"][0]["troubles"], ["🐝: two short"])
 
     def test_a_set_title_is_set_anew_when_its_place_is_fitted_to_another_size(self):
         way = next(one for one in self.ways("Honey")["ways"] if one["lines"][0]["alphabet"] == "font Literata")

@@ -63,8 +63,11 @@ class Titles(BrowserTestCase):
         self.page.get_by_role("textbox", name="Title", exact=True).fill("BEES")
         self.page.keyboard.press("Enter")
         ways = self.page.get_by_role("region", name="Ways to set it")
-        hers = ways.get_by_role("button", name="Orchard").first
-        expect(hers).to_be_visible()
+        chips = ways.get_by_role("group", name="In these letters")
+        chips.get_by_role("button", name="Orchard").click()
+        hers = ways.locator(".title-way").first
+        expect(hers).to_contain_text("Orchard")
+        expect(ways.locator(".title-way").filter(has_text="Literata")).to_have_count(0)
         expect(ways).to_contain_text("E from F, with a stroke")
         self.assert_accessible("title")
         hers.focus()

@@ -62,9 +62,9 @@ from inkquilt.words.script import (
     runs_leftward,
     sizes_of,
 )
-from inkquilt.words.spelling import rewritten, supply
+from inkquilt.words.spelling import rewritten, shortages, supply
 from inkquilt.words.stories import INSET, STRIP_EDGE, JournalPage, JournalWay
-from inkquilt.words.title import LEADING, LONGEST_TITLE, TitleTooLong, line_width
+from inkquilt.words.title import LEADING, LONGEST_TITLE, TitleTooLong, line_width, settings_in
 from tests.building import page_of, row, size, sketch_of
 
 #: Ten characters fill a line of an inch, lines are a tenth of an inch apart.
@@ -153,6 +153,48 @@ class Spelling(TestCase):
             {"f": "ABBA É"}, {"f": Alphabet("f", "f", LetteringKind.FONT, 10, {"A": 1, "B": 1}, scales=True)}
         )
         self.assertEqual(found.missing, ("É",))
+
+    def test_another_case_is_told(self):
+        both = Alphabet("b", "b", LetteringKind.STICKERS, INCH, {"a": INCH, "A": INCH}, counts={"a": 0, "A": 2})
+        found = supply({"b": "aA"}, {"b": both})
+        self.assertEqual(
+            ([one.words() for one in found.substitutes], found.missing), (["a from A, in its other case"], ())
+        )
+        only = Alphabet("b", "b", LetteringKind.STICKERS, INCH, {"A": INCH}, counts={"A": 2})
+        self.assertEqual(supply({"b": "aA"}, {"b": only}).substitutes, (), "a sheet of capitals has no other case")
+
+    def test_what_is_short_is_said_letter_by_letter(self):
+        for missing, said in [
+            ((), ()), (("w",), ("w: one short",)), (("w", "e", "w"), ("w: two short", "e: one short")),
+            (("x",) * 6, ("x: 6 short",)),
+        ]:  # fmt: skip
+            self.assertEqual(shortages(missing), said)
+
+    def test_in_the_letters_that_were_chosen_first_and_only_then_with_others(self):
+        """People run out of one letter: common practice, no source."""
+        wide = TitlePlace(Size(40 * INCH, 8 * INCH))
+        sheet = Alphabet("sheet", "sheet", LetteringKind.STICKERS, INCH, dict.fromkeys("ONEW", INCH),
+                         counts=dict(zip("ONEW", (1, 1, 2, 0), strict=True)))  # fmt: skip
+        other = Alphabet("font", "font", LetteringKind.FONT, INCH, dict.fromkeys("ONEW", INCH), scales=True)
+        enough = settings_in("ONE", wide, [sheet], [sheet, other])
+        self.assertEqual({line.alphabet for way in enough for line in way.lines}, {"sheet"})
+        short = settings_in("ONE WE", wide, [sheet], [sheet, other])
+        self.assertEqual((short[0].missing, {line.alphabet for line in short[0].lines}), (("W",), {"sheet"}))
+        mixed = [way for way in short if len({line.alphabet for line in way.lines}) == 2]
+        self.assertTrue(mixed and all(way.fits for way in mixed))
+        self.assertEqual(short[-len(mixed) :], tuple(mixed), "they come last")
+        self.assertEqual(settings_in("ONE WE", wide, [sheet], [sheet])[0].missing, ("W",))
+
+    def test_letters_that_dance_are_always_among_the_ways_where_they_have_room(self):
+        fonts = [Alphabet(f"f{n}", f"f{n}", LetteringKind.FONT, INCH, dict.fromkeys("ABC", INCH), scales=True)
+                 for n in range(8)]  # fmt: skip
+        roomy, tight = TitlePlace(Size(4 * INCH, 8 * INCH)), TitlePlace(Size(40 * INCH, LEAST_HEIGHT))
+        for place, dances in [(roomy, True), (tight, False)]:
+            for most in (2, 6):
+                found = settings_of("ABC", place, fonts, most)
+                with self.subTest(most=most, dances=dances):
+                    self.assertLessEqual(len(found), most)
+                    self.assertEqual(TitleWay.DANCING in {way.way for way in found}, dances)
 
     def test_other_ways_to_write_it(self):
         self.assertEqual(list(rewritten("Ten and two")), ["10 & 2", "10 and two", "Ten & two", "Ten and 2"])

@@ -8971,6 +8971,7 @@ export interface operations {
     title_ways: {
         parameters: {
             query?: {
+                alphabet?: string;
                 text?: string;
             };
             header?: never;

@@ -56,10 +56,10 @@ export function useLettersTaken(page: Page, block: string) {
 }
 
 /** The best ways to set a text in a title's place. */
-export function useTitleWays(page: Page, block: string, text: string) {
-  const params = { path: { id: page.id, block }, query: { text } }
+export function useTitleWays(page: Page, block: string, text: string, alphabet: string) {
+  const params = { path: { id: page.id, block }, query: { text, alphabet } }
   return useQuery({
-    queryKey: ['title-ways', page.id, page.version, block, text],
+    queryKey: ['title-ways', page.id, page.version, block, text, alphabet],
     queryFn: ({ signal }) => take(api.GET('/api/pages/{id}/titles/{block}/', { signal, params })),
     enabled: text !== '',
     placeholderData: (before) => before,
