@@ -110,6 +110,7 @@ bench: checking
 	$(PYTHON) -m bench.by_hand
 	$(PYTHON) -m bench.refitting
 	$(PYTHON) -m bench.pictures
+	$(PYTHON) -m bench.things
 	$(PYTHON) -m bench.answering
 	$(PYTHON) -m bench.importing
 	$(PYTHON) -m bench.finding

@@ -22,7 +22,7 @@ from shapely.geometry.base import BaseGeometry
 from inkquilt.colour import LARGE_LETTERS, Rgb, contrast
 from inkquilt.errors import CoreError
 from inkquilt.lengths import INCH, MM, Grains, Unit, with_unit
-from inkquilt.sketch.model import Size
+from inkquilt.sketch.model import POLYGON_PARTS, Part, Size
 
 #: Foam raises a piece by this. Common practice, no source.
 FOAM: Final[Grains] = INCH // 16
@@ -88,7 +88,8 @@ class BadEmbellishment(CoreError):
 class Embellishment:
     """One embellishment: its kind and outline, size, colours (the main one first), thickness, and how many there are.
 
-    ``count`` is None for what never runs out, such as stamps and inks. A ``word`` says ``text``.
+    ``count`` is None for what never runs out, such as stamps and inks. A ``word`` says ``text``. A thing that was
+    photographed has an ``outline`` of its own, its corners in ``POLYGON_PARTS`` of its box, and is ``pictured``.
     """
 
     key: str
@@ -101,6 +102,13 @@ class Embellishment:
     thickness: Grains = 0
     count: int | None = 1
     text: str = ""
+    outline: tuple[Part, ...] = ()
+    pictured: bool = False
+
+    @property
+    def shape(self) -> BaseGeometry:
+        """Its outline about its centre at nought."""
+        return _own_outline(self.outline, self.size) if self.outline else outline_of_form(self.form, self.size)
 
     @property
     def ink(self) -> Rgb:
@@ -127,6 +135,13 @@ def check(one: Embellishment, unit: Unit) -> None:
         raise BadEmbellishment(f"An embellishment is up to {with_unit(INCH, unit)} thick.")
     if not one.colours:
         raise BadEmbellishment("An embellishment has at least one colour.")
+    if one.outline and not _is_sound(one):
+        raise BadEmbellishment("An outline has three corners or more within its box, and crosses itself nowhere.")
+
+
+def _is_sound(one: Embellishment) -> bool:
+    within = all(0 <= part.across <= POLYGON_PARTS and 0 <= part.down <= POLYGON_PARTS for part in one.outline)
+    return within and len(one.outline) >= 3 and bool(one.shape.is_valid) and one.shape.area > 0
 
 
 # -- outlines --------------------------------------------------------------------------------
@@ -197,10 +212,16 @@ def outline_of_form(form: Form, size: Size) -> BaseGeometry:
     return affinity.scale(shape, size.width, size.height, origin=(0, 0))
 
 
+@lru_cache(maxsize=1_024)
+def _own_outline(outline: tuple[Part, ...], size: Size) -> BaseGeometry:
+    corners = [(part.across / POLYGON_PARTS - 0.5, part.down / POLYGON_PARTS - 0.5) for part in outline]
+    return affinity.scale(Polygon(corners), size.width, size.height, origin=(0, 0))
+
+
 @lru_cache(maxsize=16_384)
-def _outline_at(form: Form, size: Size, x: Grains, y: Grains, turn: int) -> BaseGeometry:
+def _outline_at(what: Embellishment, x: Grains, y: Grains, turn: int) -> BaseGeometry:
     """Return an outline on the page, remembered: searches look at the same places again and again."""
-    shape = outline_of_form(form, size)
+    shape = what.shape
     if turn:
         shape = affinity.rotate(shape, turn / 100, origin=(0, 0))
     return affinity.translate(shape, x, y)
@@ -225,7 +246,7 @@ class Accent:
     @property
     def outline(self) -> BaseGeometry:
         """Where it lies."""
-        return _outline_at(self.what.form, self.what.size, self.x, self.y, self.turn)
+        return _outline_at(self.what, self.x, self.y, self.turn)
 
     @property
     def is_scattered(self) -> bool:

@@ -11,38 +11,24 @@ Numbers are pixels of the straightened page until they become grains at the end.
 
 from __future__ import annotations
 
-import io
 import math
-import warnings
 from dataclasses import dataclass
-from typing import Final
 
 import cv2
 import numpy as np
-from PIL import Image, ImageOps, UnidentifiedImageError
 
-from inkquilt.errors import BadInput, Fault
+from inkquilt.errors import Fault
 from inkquilt.lengths import Unit
 from inkquilt.page import FORMATS
 from inkquilt.sketch.draft import Draft, drafted
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.tidy import tidied
 from inkquilt_io.picture.light import evened
+from inkquilt_io.picture.opening import opened, refuse
 from inkquilt_io.picture.outlines import blocks_of
 from inkquilt_io.picture.page import Pixels, page_corners, straightened
 from inkquilt_io.picture.pieces import pieces_of
 from inkquilt_io.picture.regions import regions_of
-
-MOST_BYTES: Final = 40 * 1024 * 1024
-MOST_PIXELS: Final = 24_000_000
-#: The picture is worked on at this length of its longer side.
-WORKED_AT: Final = 1800
-
-
-class PictureFaults(BadInput):
-    """A picture that cannot be read as a sketch."""
-
-    code = "picture-faults"
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,7 +47,7 @@ def read_picture(content: bytes, name: str, page: Size | None, unit: Unit) -> Re
     known size puts it right afterwards (``redraw.scaled_to``). Raises
     ``PictureFaults`` when it is no picture, too large, or shows no pieces.
     """
-    picture = _opened(content)
+    picture = opened(content)
     remarks: list[Fault] = []
     corners = page_corners(picture)
     if corners is None:
@@ -76,42 +62,9 @@ def read_picture(content: bytes, name: str, page: Size | None, unit: Unit) -> Re
     pieces = pieces_of(regions)
     blocks = list(blocks_of(regions.labels, pieces, page))
     if not blocks:
-        raise _refuse(
-            "nothing-found", "No pieces were found in this picture. A clear scan, or a darker outline, helps."
-        )
+        raise refuse("nothing-found", "No pieces were found in this picture. A clear scan, or a darker outline, helps.")
     draft = tidied(drafted(name, unit, page, blocks))
     return ReadPicture(draft, _jpeg(straight), tuple(remarks))
-
-
-def _refuse(code: str, words: str) -> PictureFaults:
-    return PictureFaults([Fault(None, code, words)])
-
-
-def _opened(content: bytes) -> Pixels:
-    """Return the picture upright, in BGR, at the working size."""
-    if len(content) > MOST_BYTES:
-        raise _refuse("too-large", "This picture file is larger than 40 MB.")
-    try:
-        with warnings.catch_warnings():
-            warnings.simplefilter("error", Image.DecompressionBombWarning)
-            image = Image.open(io.BytesIO(content), formats=("PNG", "JPEG"))
-            if image.width * image.height > MOST_PIXELS:
-                words = f"This picture has {image.width * image.height // 1_000_000} megapixels; up to 24 can be read."
-                raise _refuse("too-many-pixels", words)
-            image.draft("RGB", (2 * WORKED_AT, 2 * WORKED_AT))
-            upright = ImageOps.exif_transpose(image).convert("RGBA")
-    except (UnidentifiedImageError, OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
-        raise _refuse("not-a-picture", "This is no PNG or JPEG picture that can be read.") from error
-    except Image.DecompressionBombWarning as error:
-        raise _refuse(
-            "too-many-pixels", "This picture unpacks to far too many pixels; up to 24 megapixels do."
-        ) from error
-    paper = Image.new("RGBA", upright.size, "white")
-    flat = Image.alpha_composite(paper, upright).convert("RGB")
-    flat.thumbnail((WORKED_AT, WORKED_AT), Image.Resampling.LANCZOS)
-    if min(flat.size) < 80:
-        raise _refuse("too-small", "This picture is too small to find anything in; 600 pixels or more do.")
-    return cv2.cvtColor(np.asarray(flat), cv2.COLOR_RGB2BGR)
 
 
 def _likely_page(corners: Pixels, unit: Unit) -> tuple[Size, str]:

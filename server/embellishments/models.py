@@ -9,7 +9,7 @@ from inkquilt.colour import read_colour
 from inkquilt.embellishments import Embellishment as CoreEmbellishment
 from inkquilt.embellishments import EmbellishmentKind, Facing, Form
 from inkquilt.lengths import Unit
-from inkquilt.sketch.model import Size
+from inkquilt.sketch.model import Part, Size
 from server.common import fields
 from server.common.owned import Owned
 
@@ -30,6 +30,8 @@ class Embellishment(Owned):
     thickness = models.PositiveIntegerField(default=0, help_text="grains")
     count = models.PositiveIntegerField(null=True, blank=True, default=1)
     text = models.CharField(max_length=40, blank=True)
+    outline = models.JSONField(default=list, blank=True, help_text="corners in parts of its box, when it has its own")
+    picture = models.TextField(blank=True, default="", help_text="cut out of a photograph: WebP in base 64")
     unit = models.CharField(max_length=2, choices=fields.UNIT_CHOICES, default=Unit.IN.value)
 
     class Meta:
@@ -70,7 +72,14 @@ class Embellishment(Owned):
             self.thickness,
             self.count,
             self.text,
+            tuple(Part(across, down) for across, down in self.outline),
+            bool(self.picture),
         )
+
+
+def picture_address(key: str) -> str:
+    """Return where the picture of an embellishment is, by what it is called where it is laid."""
+    return f"/api/embellishments/{key.removeprefix(OWN_KEY)}/picture/"
 
 
 def owned_by(owner: object) -> tuple[CoreEmbellishment, ...]:

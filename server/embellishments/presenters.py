@@ -1,11 +1,11 @@
 """What is told of embellishments and of what they are laid as."""
 
-from typing import Any
+from base64 import b64encode
+from typing import Any, Final
 
-from inkquilt.embellishments import Form, outline_of_form
-from inkquilt.lengths import Unit, with_unit
-from inkquilt.sketch.model import Size
-from server.embellishments.models import Embellishment
+from inkquilt.lengths import INCH, MM, Unit, format_length, with_unit
+from inkquilt_io.picture.things import Thing
+from server.embellishments.models import Embellishment, picture_address
 
 
 def embellishment_answer(row: Embellishment) -> dict[str, Any]:
@@ -26,8 +26,30 @@ def embellishment_answer(row: Embellishment) -> dict[str, Any]:
         "facing": row.facing,
         "count": row.count,
         "text": row.text,
+        "picture": picture_address(row.key) if row.picture else None,
         "points": [
             [(x + row.width / 2) / unit.grains, (y + row.height / 2) / unit.grains]
-            for x, y in outline_of_form(Form(row.form), Size(row.width, row.height)).exterior.coords[:-1]
+            for x, y in row.core.shape.exterior.coords[:-1]
         ],
+    }
+
+
+#: Sizes from a photograph are told to the nearest of these: finer than the eye reads them off a ruler is no use.
+_TO: Final = {Unit.IN: INCH // 16, Unit.MM: MM}
+
+
+def thing_answer(thing: Thing, unit: Unit) -> dict[str, Any]:
+    """Return something that was found in a photograph: what is kept of it when it is entered, and how it looks."""
+    step = _TO[unit]
+    sides = (thing.size.width, thing.size.height)
+    wide, high = (format_length(max(step, round(side / step) * step), unit) for side in sides)
+    return {
+        "size": f"{wide} × {high} {unit.value}",
+        "width": wide,
+        "height": high,
+        "form": thing.form.value,
+        "colours": [colour.text for colour in thing.colours],
+        "outline": [[part.across, part.down] for part in thing.outline],
+        "picture": b64encode(thing.picture).decode(),
+        "count": thing.count,
     }

@@ -22,6 +22,7 @@ class EmbellishmentSerializer(serializers.Serializer):
     facing = serializers.ChoiceField(fields.FACING_CHOICES)
     count = serializers.IntegerField(allow_null=True)
     text = serializers.CharField(allow_blank=True)
+    picture = serializers.CharField(allow_null=True, help_text="where its picture is, if it was photographed")
     points = serializers.ListField(
         child=serializers.ListField(child=serializers.FloatField()), help_text="its outline from its top left corner"
     )
@@ -40,6 +41,37 @@ class EmbellishmentAskedSerializer(serializers.Serializer):
     thickness = serializers.CharField(max_length=60, required=False, allow_blank=True)
     count = serializers.IntegerField(min_value=0, max_value=10_000, allow_null=True, default=1)
     text = serializers.CharField(max_length=40, required=False, allow_blank=True, default="")
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
+    outline = serializers.ListField(
+        child=serializers.ListField(child=serializers.IntegerField(), min_length=2, max_length=2),
+        required=False,
+        max_length=40,
+        help_text="corners of its own, in ten thousandths of its width and height",
+    )
+    picture = serializers.CharField(
+        required=False, allow_blank=True, max_length=90_000, help_text="cut out of a photograph: WebP in base 64"
+    )
+
+
+class FoundThingSerializer(serializers.Serializer):
+    """Something found in a photograph, to be named and entered."""
+
+    size = serializers.CharField()
+    width = serializers.CharField()
+    height = serializers.CharField()
+    form = serializers.ChoiceField(fields.FORM_CHOICES)
+    colours = serializers.ListField(child=serializers.CharField())
+    outline = serializers.ListField(child=serializers.ListField(child=serializers.IntegerField()))
+    picture = serializers.CharField()
+    count = serializers.IntegerField(help_text="how many alike lie there")
+
+
+class SheetPhotoSerializer(serializers.Serializer):
+    """A photograph of things on a plain sheet, and the sheet's size."""
+
+    file = serializers.FileField()
+    width = serializers.CharField(max_length=60)
+    height = serializers.CharField(max_length=60)
     unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
 
 

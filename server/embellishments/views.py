@@ -1,24 +1,36 @@
 """The stash of embellishments, and what is proposed with them."""
 
+from base64 import b64decode
+
+from django.http import Http404, HttpResponse
 from drf_spectacular.utils import extend_schema
 from rest_framework import status
+from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from inkquilt.embellishment_lines import read_embellishment
 from inkquilt.embellishments import check
-from inkquilt.lengths import Unit
+from inkquilt.lengths import INCH, Unit
+from inkquilt.sketch.model import Size
+from inkquilt_io.picture import MOST_BYTES
+from inkquilt_io.picture.things import grouped
 from server.common.asked import asked_for, asked_length, owner, refuse
+from server.common.errors import ApiError
 from server.common.serializers import REFUSED, ErrorSerializer
 from server.embellishments.models import Embellishment
-from server.embellishments.presenters import embellishment_answer
+from server.embellishments.pictures import check_picture
+from server.embellishments.presenters import embellishment_answer, thing_answer
 from server.embellishments.serializers import (
     CountAskedSerializer,
     EmbellishmentAskedSerializer,
     EmbellishmentLineSerializer,
     EmbellishmentSerializer,
+    FoundThingSerializer,
+    SheetPhotoSerializer,
 )
+from server.solving.pool import solvers
 
 MOST_EMBELLISHMENTS = 500
 
@@ -45,6 +57,8 @@ class EmbellishmentsView(APIView):
         asked["width"] = asked_length(asked, "width", unit, "How wide it is")
         asked["height"] = asked_length(asked, "height", unit, "How high it is")
         asked["thickness"] = asked_length(asked, "thickness", unit, "How thick it is") if asked.get("thickness") else 0
+        if asked.get("picture"):
+            check_picture(asked["picture"])
         row = Embellishment(owner=owner(request), **asked)
         check(row.core, unit)
         row.save()
@@ -68,6 +82,43 @@ class EmbellishmentLinesView(APIView):
         check(row.core, Unit(row.unit))
         row.save()
         return Response(embellishment_answer(row), status=status.HTTP_201_CREATED)
+
+
+class FoundThingsView(APIView):
+    """Embellishments found in a photograph."""
+
+    parser_classes = [MultiPartParser]
+
+    @extend_schema(
+        operation_id="find_embellishments",
+        request={"multipart/form-data": SheetPhotoSerializer},
+        responses={200: FoundThingSerializer(many=True), 400: ErrorSerializer, 413: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Find what lies on a plain sheet; nothing is kept until it is entered."""
+        if int(request.META.get("CONTENT_LENGTH") or 0) > MOST_BYTES:
+            raise ApiError("too-large", "A photograph may have up to 40 MB.", 413)
+        asked = asked_for(SheetPhotoSerializer, request.data)
+        unit = Unit(asked["unit"])
+        sides = [asked_length(asked, side, unit, f"The sheet's {side}") for side in ("width", "height")]
+        if not all(INCH <= side <= 40 * INCH for side in sides):
+            raise refuse("sheet", "A sheet is 1 to 40 in long.", "width")
+        things = solvers().run("find_things", asked["file"].read(), Size(*sides))
+        return Response([thing_answer(thing, unit) for thing in grouped(things)])
+
+
+class EmbellishmentPictureView(APIView):
+    """How an embellishment looks that was photographed."""
+
+    @extend_schema(operation_id="embellishment_picture", responses={(200, "image/webp"): bytes, 404: ErrorSerializer})
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Return it; pages keep the pieces of one that was put aside."""
+        row = Embellishment.objects.filter(owner=owner(request), pk=pk).exclude(picture="").first()
+        if row is None:
+            raise Http404
+        answer = HttpResponse(b64decode(row.picture), content_type="image/webp")
+        answer["Cache-Control"] = "private, max-age=31536000, immutable"
+        return answer
 
 
 def _refuse_full(request: Request) -> None:

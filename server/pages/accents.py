@@ -11,6 +11,7 @@ from inkquilt.lengths import format_nearest
 from inkquilt.moving import leads_group
 from inkquilt.page import Page
 from inkquilt.sketch.model import Block
+from server.embellishments.models import picture_address
 
 
 def accent_answer(accent: Accent, page: Page, blocks: Iterable[Block]) -> dict[str, Any]:
@@ -33,6 +34,7 @@ def accent_answer(accent: Accent, page: Page, blocks: Iterable[Block]) -> dict[s
         "colours": [colour.text for colour in what.colours],
         "ink": what.ink.text,
         "text": what.text,
+        "picture": picture_address(what.key) if what.pictured else None,
         "under": accent.under,
         "group": accent.group,
         "leads": leads_group(accent),

@@ -263,6 +263,7 @@ class AccentSerializer(serializers.Serializer):
     colours = serializers.ListField(child=serializers.CharField())
     ink = serializers.CharField(help_text="the colour of its words")
     text = serializers.CharField(allow_blank=True)
+    picture = serializers.CharField(allow_null=True, help_text="where its picture is, if it was photographed")
     under = serializers.CharField(allow_null=True)
     group = serializers.CharField(allow_blank=True)
     leads = serializers.BooleanField(help_text="its cluster goes along when it is moved")

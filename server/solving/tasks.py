@@ -44,6 +44,7 @@ TASKS: Final = {
     **dict.fromkeys(("pixelled", "sheets_pdf"), "inkquilt_io.photo_prints"),
     "printed": "inkquilt_io.photo_printer",
     "sketches_in": "inkquilt_io.sketch_files",
+    "find_things": "inkquilt_io.picture.things",
     "page_pdf": "inkquilt_io.pdf",
     "measure_pdf": "inkquilt_io.measure_pdf",
     "placing_pdf": "inkquilt_io.placing_pdf",

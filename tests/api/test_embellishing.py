@@ -1,10 +1,15 @@
 """Embellishments, clusters, backgrounds and the second look over the API."""
 
 import io
+from base64 import b64encode
+from random import Random
 
 from django.core.files.uploadedfile import SimpleUploadedFile
+from PIL import Image
 from pypdf import PdfReader
 
+from bench.pictures import photographed
+from bench.things import GROUNDS, drawn_sheet
 from inkquilt.lengths import INCH
 from server.embellishments.models import Embellishment
 from server.looking.models import Snapshot
@@ -85,6 +90,42 @@ class EmbellishingTests(ApiTestCase):
                 self.assertEqual(refused.status_code, 400)
                 self.assertGreater(len(refused.json()["detail"]), 12)
         self.assertEqual(len(self.send("get", "embellishments/").json()), 5)
+
+    def test_things_are_found_in_a_photograph_entered_and_look_like_themselves(self):
+        image, laid = drawn_sheet(Random(11), 6, GROUNDS[0])
+        picture = SimpleUploadedFile("things.jpg", photographed(image, Random(11)), "image/jpeg")
+        body = {"file": picture, "width": "8 1/2", "height": "11", "unit": "in"}
+        answer = self.client.post("/api/embellishments/found/", body)
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        found = answer.json()
+        self.assertEqual(sum(one["count"] for one in found), len(laid))
+        self.assertEqual(len(self.send("get", "embellishments/").json()), 3, "nothing is kept until it is entered")
+        thing = {name: found[0][name] for name in ("width", "height", "form", "colours", "outline", "picture")}
+        one = self.own({**thing, "name": "found one", "kind": "main piece", "count": 2})
+        self.assertEqual((one["picture"], len(one["points"])), (f"/api/embellishments/{one['id']}/picture/",
+                                                               len(thing["outline"])))  # fmt: skip
+        seen = self.client.get(one["picture"])
+        self.assertEqual((seen.status_code, seen["Content-Type"]), (200, "image/webp"))
+        self.assertEqual(b64encode(seen.content).decode(), thing["picture"])
+        accent = self.lay(self.put(one, 3, 9))["accents"][0]
+        self.assertEqual(accent["picture"], one["picture"])
+        self.send("delete", f"embellishments/{one['id']}/")
+        self.assertEqual(self.client.get(one["picture"]).status_code, 200, "it lies on a page still")
+        self.client.force_login(self.otto)
+        self.assertEqual(self.client.get(one["picture"]).status_code, 404)
+
+    def test_what_comes_for_a_picture_is_looked_at(self):
+        plain = io.BytesIO()
+        Image.new("RGB", (500, 10)).save(plain, "WEBP")
+        wide = b64encode(plain.getvalue()).decode()
+        for more in ({"picture": "no base 64!"}, {"picture": b64encode(b"<svg/>").decode()}, {"picture": wide},
+                     {"picture": "A" * 90_001}, {"outline": [[0, 0], [1, 1]]},
+                     {"outline": [[0, 0], [20_000, 0], [0, 9]]}, {"outline": [[0]] * 3}):  # fmt: skip
+            with self.subTest(list(more)):
+                self.assertEqual(self.send("post", "embellishments/", LABEL | more).status_code, 400)
+        for body in ({"width": "8"}, {"width": "1/2", "height": "11"}, {"width": "8", "height": "11"}):
+            file = SimpleUploadedFile("things.jpg", b"no picture", "image/jpeg")
+            self.assertEqual(self.client.post("/api/embellishments/found/", {**body, "file": file}).status_code, 400)
 
     def test_printed_words_in_its_place_are_the_title(self):
         word = self.own(LABEL, kind="word", form="strip", width="3", height="1/2", text="honey")

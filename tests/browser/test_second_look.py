@@ -5,7 +5,10 @@ import statistics
 import sys
 import time
 from itertools import pairwise
+from random import Random
 
+from bench.pictures import photographed
+from bench.things import GROUNDS, drawn_sheet
 from inkquilt.lengths import INCH
 from server.embellishments.models import Embellishment
 from server.pages.known import document_of
@@ -88,6 +91,26 @@ class SecondLook(BrowserTestCase):
         self.row.refresh_from_db()
         names = {accent.what.name for accent in document_of(self.row).accents}
         self.assertEqual(names, {"button", "coral gems"})
+
+    def test_things_in_a_photograph_are_named_and_entered(self):
+        image, _ = drawn_sheet(Random(11), 4, GROUNDS[0])
+        self.open("/stash/embellishments")
+        self.page.get_by_text("from a photograph of them on a plain sheet").click()
+        photo = {"name": "t.jpg", "mimeType": "image/jpeg", "buffer": photographed(image, Random(11))}
+        self.page.get_by_label("Photograph of the sheet").set_input_files(photo)
+        found = self.page.get_by_role("list", name="What was found").get_by_role("listitem")
+        expect(found).to_have_count(4, timeout=60_000)
+        self.assert_accessible("found things")
+        first = found.nth(0)
+        first.get_by_label("What it is", exact=True).fill("tin star")
+        first.get_by_label("How many").fill("3")
+        self.page.keyboard.press("Enter")
+        expect(found).to_have_count(3)
+        box = self.page.locator(".piece-boxes li").filter(has_text="tin star")
+        expect(box.locator("image")).to_have_count(1)
+        one = Embellishment.objects.get(name="tin star")
+        self.assertEqual((one.count, bool(one.picture), len(one.outline) >= 3), (3, True, True))
+        self.assert_quiet()
 
     def test_clusters_are_planned_by_mouse_moved_by_keys_and_undone(self):
         self.open(f"/pages/{self.row.pk}/clusters")

@@ -1,14 +1,15 @@
 """Embellishments entered as one says them: what a line comes to, and what it cannot mean."""
 
+from dataclasses import replace
 from unittest import TestCase
 
 from inkquilt.colour import LARGE_LETTERS, Rgb, contrast, read_colour
 from inkquilt.embellishment_lines import MOST_PIECES, UnreadableEmbellishment, read_embellishment
-from inkquilt.embellishments import EmbellishmentKind, Facing, Form
+from inkquilt.embellishments import BadEmbellishment, EmbellishmentKind, Facing, Form, check
 from inkquilt.layout import is_title, room_filled
 from inkquilt.lengths import INCH, MM, Unit
 from inkquilt.paper.entry import COLOURS
-from inkquilt.sketch.model import Role, Size
+from inkquilt.sketch.model import Part, Role, Size
 from tests.drawn import accent, block, owned
 
 KIND = EmbellishmentKind
@@ -58,6 +59,26 @@ class Lines(TestCase):
                 read_embellishment(line)
         for line in (f"{MOST_PIECES} buttons 1/2", "button 1/16", "button 12", "0 stamps 1/2"):
             read_embellishment(line)
+
+
+class Outlines(TestCase):
+    def test_one_of_its_own_lies_where_it_is_laid_and_is_kept(self):
+        corners = tuple(Part(*one) for one in ((0, 0), (10_000, 0), (0, 10_000)))
+        one = replace(owned("t", KIND.MAIN, Form.ROUND, 2, 1), outline=corners, pictured=True)
+        check(one, Unit.IN)
+        lies = accent("a", one, 5, 5).outline
+        self.assertEqual(tuple(side / INCH for side in lies.bounds), (4, 4.5, 6, 5.5))
+        self.assertAlmostEqual(lies.area / INCH**2, 1)
+        turned = accent("a", one, 5, 5, turn=9_000).outline
+        self.assertAlmostEqual((turned.bounds[2] - turned.bounds[0]) / INCH, 1)
+
+    def test_what_is_no_outline(self):
+        good = ((0, 0), (10_000, 0), (0, 10_000))
+        for corners in (good[:2], ((0, 0), (10_001, 0), (0, 10_000)), ((-1, 0), (9, 0), (0, 9)), ((0, 0),) * 3,
+                        ((0, 0), (10_000, 10_000), (10_000, 0), (0, 10_000))):  # fmt: skip
+            one = replace(owned("t"), outline=tuple(Part(*corner) for corner in corners))
+            with self.subTest(corners), self.assertRaises(BadEmbellishment):
+                check(one, Unit.IN)
 
 
 class Words(TestCase):

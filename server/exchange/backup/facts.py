@@ -30,7 +30,21 @@ NAMED: Final[dict[str, tuple[type[Any], tuple[str, ...]]]] = {
     ),
     "embellishments": (
         Embellishment,
-        ("name", "kind", "form", "width", "height", "colours", "facing", "thickness", "count", "text", "unit"),
+        (
+            "name",
+            "kind",
+            "form",
+            "width",
+            "height",
+            "colours",
+            "facing",
+            "thickness",
+            "count",
+            "text",
+            "unit",
+            "outline",
+            "picture",
+        ),
     ),
     "hands": (Hand, ("name", "characters", "line", "pitch", "colour", "unit")),
 }

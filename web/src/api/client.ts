@@ -46,6 +46,7 @@ export type Alphabet = Schemas['Alphabet']
 export type AlphabetAsked = Schemas['AlphabetAskedRequest']
 export type Accent = Schemas['Accent']
 export type Embellishment = Schemas['Embellishment']
+export type FoundThing = Schemas['FoundThing']
 export type EmbellishmentAsked = Schemas['EmbellishmentAskedRequest']
 export type ClusterWish = Schemas['ClusterWishRequest']
 export type ScatterWish = Schemas['ScatterWishRequest']
@@ -192,6 +193,17 @@ export async function uploadPaperPicture(id: number, side: 'A' | 'B', file: File
     api.POST('/api/stash/papers/{id}/pictures/{side}/', {
       params,
       body: body as { file: string; wide: string },
+      bodySerializer,
+    }),
+  )
+}
+
+/** Finds what lies on a plain sheet of a known size in a photograph. */
+export async function uploadThings(file: File, sheet: { width: string; height: string; unit: 'in' | 'mm' }) {
+  const { body, bodySerializer } = formOf(file, sheet)
+  return take(
+    api.POST('/api/embellishments/found/', {
+      body: body as Schemas['SheetPhotoRequest'],
       bodySerializer,
     }),
   )

@@ -199,6 +199,40 @@ export interface paths {
         patch: operations["count_embellishment"];
         trace?: never;
     };
+    "/api/embellishments/{id}/picture/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it; pages keep the pieces of one that was put aside. */
+        get: operations["embellishment_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/embellishments/found/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Find what lies on a plain sheet; nothing is kept until it is entered. */
+        post: operations["find_embellishments"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/embellishments/lines/": {
         parameters: {
             query?: never;
@@ -1541,6 +1575,8 @@ export interface components {
             /** @description the colour of its words */
             ink: string;
             text: string;
+            /** @description where its picture is, if it was photographed */
+            picture: string | null;
             under: string | null;
             group: string;
             /** @description its cluster goes along when it is moved */
@@ -2496,6 +2532,8 @@ export interface components {
             facing: components["schemas"]["FacingEnum"];
             count: number | null;
             text: string;
+            /** @description where its picture is, if it was photographed */
+            picture: string | null;
             /** @description its outline from its top left corner */
             points: number[][];
         };
@@ -2516,6 +2554,10 @@ export interface components {
             text: string;
             /** @default in */
             unit: components["schemas"]["UnitEnum"];
+            /** @description corners of its own, in ten thousandths of its width and height */
+            outline?: number[][];
+            /** @description cut out of a photograph: WebP in base 64 */
+            picture?: string;
         };
         /**
          * @description * `base` - base
@@ -2717,6 +2759,18 @@ export interface components {
             worn: components["schemas"]["Worn"][];
             cost: number;
             why: string;
+        };
+        /** @description Something found in a photograph, to be named and entered. */
+        FoundThing: {
+            size: string;
+            width: string;
+            height: string;
+            form: components["schemas"]["FormEnum"];
+            colours: string[];
+            outline: number[][];
+            picture: string;
+            /** @description how many alike lie there */
+            count: number;
         };
         /** @description What one file came to; ``picture`` is the straightened page as a data address. */
         FromFile: {
@@ -4639,6 +4693,15 @@ export interface components {
             /** @default in */
             unit: components["schemas"]["UnitEnum"];
         };
+        /** @description A photograph of things on a plain sheet, and the sheet's size. */
+        SheetPhotoRequest: {
+            /** Format: binary */
+            file: string;
+            width: string;
+            height: string;
+            /** @default in */
+            unit: components["schemas"]["UnitEnum"];
+        };
         /** @description A piece that may cover so much of a photo along an axis: ``covered`` in ``of``, both whole numbers. */
         ShieldAsked: {
             upper: string;
@@ -6535,6 +6598,92 @@ export interface operations {
                 };
             };
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    embellishment_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/webp": string;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    find_embellishments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["SheetPhotoRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundThing"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };

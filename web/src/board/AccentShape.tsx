@@ -10,7 +10,19 @@ const drawnIn = (points: number[][], x: number, y: number, part: number) =>
 /** What is needed to draw one. */
 export type DrawnAccent = Pick<
   Accent,
-  'x' | 'y' | 'points' | 'colours' | 'ink' | 'form' | 'kind' | 'width' | 'height' | 'turn' | 'foam' | 'text'
+  | 'x'
+  | 'y'
+  | 'points'
+  | 'colours'
+  | 'ink'
+  | 'picture'
+  | 'form'
+  | 'kind'
+  | 'width'
+  | 'height'
+  | 'turn'
+  | 'foam'
+  | 'text'
 >
 
 /** One embellishment as it lies: its outline, a second colour inside, a word if it says one, a shadow on foam. */
@@ -19,6 +31,7 @@ export const AccentShape = memo(function AccentShape({ accent }: { accent: Drawn
   const second = colours[1] ?? colours[0]!
   const small = Math.min(accent.width, accent.height)
   const turn = `rotate(${accent.turn} ${x} ${y})`
+  if (accent.picture) return <Pictured accent={accent} picture={accent.picture} turn={turn} />
   return (
     <g className={accent.foam ? 'accent is-raised' : 'accent'}>
       {accent.foam && <path className="accent-shadow" d={path(points)} transform="translate(0.04 0.06)" />}
@@ -74,3 +87,23 @@ export const AccentShape = memo(function AccentShape({ accent }: { accent: Drawn
     </g>
   )
 })
+
+/** One that was photographed looks like itself. */
+function Pictured({ accent, picture, turn }: { accent: DrawnAccent; picture: string; turn: string }) {
+  const { x, y, width, height, points } = accent
+  return (
+    <g className={accent.foam ? 'accent is-raised' : 'accent'}>
+      {accent.foam && <path className="accent-shadow" d={path(points)} transform="translate(0.04 0.06)" />}
+      <path d={path(points)} fill={accent.colours[0]} />
+      <image
+        href={picture}
+        x={x - width / 2}
+        y={y - height / 2}
+        width={width}
+        height={height}
+        preserveAspectRatio="none"
+        transform={turn}
+      />
+    </g>
+  )
+}

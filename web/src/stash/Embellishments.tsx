@@ -10,6 +10,7 @@ import { Sheet } from '../app/Sheet'
 import { Trouble } from '../app/Trouble'
 import { PiecePicture } from '../embellish/PiecePicture'
 import { useKeptForm } from '../writes/unfinished'
+import { FoundThings } from './FoundThings'
 
 const KINDS = ['base', 'main piece', 'sprig', 'word', 'dot', 'corner'] as const
 const FORMS = [
@@ -37,6 +38,10 @@ export function Embellishments() {
         </Link>
       </nav>
       <EnterPieceLine />
+      <details className="enter-by-parts">
+        <summary>from a photograph of them on a plain sheet</summary>
+        <FoundThings />
+      </details>
       <details className="enter-by-parts">
         <summary>part by part instead</summary>
         <EnterPiece />
