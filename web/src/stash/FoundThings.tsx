@@ -144,7 +144,7 @@ function FoundOne({ thing, number, unit, onEntered }: FoundOneProps) {
           aria-label="How many"
           defaultValue={thing.count}
         />
-        <Button type="submit" size="sm" disabled={add.isPending}>
+        <Button type="submit" size="sm" variant="outline-primary" disabled={add.isPending}>
           Into the box
         </Button>
         {add.error && <Trouble error={add.error} onClose={() => add.reset()} />}
