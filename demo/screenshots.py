@@ -100,7 +100,7 @@ def main(folder: str) -> None:
             if step == "cut":
                 page.get_by_text("where paper lies hidden").click()
                 page.get_by_role("checkbox", name="5 mat of tall photo").check()
-                page.get_by_text("Fewer new sheets cannot do").wait_for()
+                page.get_by_text("Fewest sheets possible").wait_for()
                 page.get_by_text(re.compile(r"\d+ cuts")).first.wait_for()
             shoot(step)
         page.goto(f"{bench}/cutting")
