@@ -35,17 +35,18 @@ def read_swatch(path: Path, most_pixels: int) -> Swatch:
     image.thumbnail((LONGEST, LONGEST), Image.Resampling.LANCZOS)
     out = io.BytesIO()
     image.save(out, "JPEG", quality=_QUALITY)
-    return Swatch(out.getvalue(), image.width, image.height, _main_colours(image))
+    return Swatch(out.getvalue(), image.width, image.height, main_colours(image))
 
 
-def _main_colours(image: Image.Image) -> tuple[str, ...]:
-    few = image.convert("RGB").quantize(_COLOURS, method=Image.Quantize.MEDIANCUT)
+def main_colours(image: Image.Image, most: int = _COLOURS, least_share: float = _LEAST_SHARE) -> tuple[str, ...]:
+    """Return the colours of a picture as ``#rrggbb``, the one that fills most first (median cut)."""
+    few = image.convert("RGB").quantize(most, method=Image.Quantize.MEDIANCUT)
     palette = few.getpalette() or []
     counts = sorted(few.getcolors() or [], reverse=True)
     total = sum(count for count, _ in counts)
     found: list[str] = []
     for count, place in counts:
-        if not found or count >= _LEAST_SHARE * total:
+        if not found or count >= least_share * total:
             assert isinstance(place, int)  # a palette picture
             red, green, blue = palette[3 * place : 3 * place + 3]
             found.append(f"#{red:02x}{green:02x}{blue:02x}")

@@ -15,13 +15,14 @@ import cv2
 import numpy as np
 from PIL import Image
 
-from inkquilt.colour import Rgb, difference, lab
+from inkquilt.colour import Rgb, difference, lab, read_colour
 from inkquilt.embellishments import Form
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.model import POLYGON_PARTS, Part, Size
 from inkquilt_io.picture.light import evened
 from inkquilt_io.picture.opening import PictureFaults, opened, refuse
 from inkquilt_io.picture.page import STRAIGHT_AT, Pixels, page_corners, straightened
+from inkquilt_io.swatches import main_colours
 
 #: The least that is taken for a thing, and the most that are told.
 LEAST: Final[Grains] = INCH // 8
@@ -239,17 +240,8 @@ def _form(contour: Pixels, wide: float, high: float, area: float) -> Form:
 
 
 def _colours(pixels: Pixels) -> tuple[Rgb, ...]:
-    """Return its main colours, the one that fills most first (median cut)."""
     image = Image.fromarray(pixels[:, ::-1].reshape(1, -1, 3).copy(), "RGB")
-    few = image.quantize(_COLOURS, method=Image.Quantize.MEDIANCUT)
-    palette, counts = few.getpalette() or [], sorted(few.getcolors() or [], reverse=True)
-    total = sum(count for count, _ in counts)
-    found: list[Rgb] = []
-    for count, place in counts:
-        if not found or count >= _LEAST_SHARE * total:
-            assert isinstance(place, int)  # a palette picture
-            found.append(Rgb(*palette[3 * place : 3 * place + 3]))
-    return tuple(found)
+    return tuple(read_colour(one) for one in main_colours(image, _COLOURS, _LEAST_SHARE))
 
 
 def _cut_out(straight: Pixels, mask: Pixels, turn: Pixels, box: tuple[float, float, float, float]) -> bytes:

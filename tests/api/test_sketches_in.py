@@ -91,7 +91,7 @@ class Drafts(ApiTestCase):
         )
         rows.append({"role": "journaling", "left": "half"})
         found = measured()
-        self.assertEqual([block.get("turn") for block in found["draft"]["data"]["blocks"]], [355, 355, None, None])
+        self.assertEqual([block.get("turn") for block in found["draft"]["data"]["blocks"]], [355, 355, 0, 0])
         self.assertEqual(found["names"], ["photo 1", "strip 1", ""])
         self.assertEqual([(fault["row"], fault["code"]) for fault in found["faults"]], [(2, "unreadable-length")])
         # Two facing pages of any size, the gap between them to be seen.

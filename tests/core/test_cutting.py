@@ -307,7 +307,7 @@ class Pages(TestCase):
         plan = planned(piece("1", "6 1/4", "4"), piece("2", "6 1/4", "4"), stocks=[strip])
         saver = sheet_saver(plan, Unit.IN)
         self.assertEqual((saver.numbers, saver.before, saver.after, saver.sheets), ((1, 2), 50800, 6 * INCH, 1))
-        self.assertEqual(saver.words(Unit.IN), "Make 1 and 2 6 in wide instead of 6 1/4 in: then 1 sheet will do.")
+        self.assertEqual(saver.words(Unit.IN), "Make 1 and 2 6 in wide instead of 6 1/4 in: then 1 sheet is enough.")
 
 
 class Trimming(TestCase):

@@ -11,6 +11,7 @@ import { Trouble } from '../app/Trouble'
 import { PiecePicture } from '../embellish/PiecePicture'
 import { useKeptForm } from '../writes/unfinished'
 import { FoundThings } from './FoundThings'
+import { LineForm } from './LineForm'
 
 const KINDS = ['base', 'main piece', 'sprig', 'word', 'dot', 'corner'] as const
 const FORMS = [
@@ -61,50 +62,19 @@ export function Embellishments() {
   )
 }
 
-/** One line says it all. */
 function EnterPieceLine() {
   const { enter } = useEmbellishmentWrites()
-  const { hold, onInput, forget } = useKeptForm('embellishment-line')
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = event.currentTarget
-    const unit = formText(form, 'unit') === 'mm' ? 'mm' : 'in'
-    enter.mutate(
-      { line: formText(form, 'line'), unit },
-      {
-        onSuccess: () => {
-          form.querySelector<HTMLInputElement>('#enter-piece-line')!.value = ''
-          forget()
-        },
-      },
-    )
-  }
   return (
-    <Form className="enter-line" ref={hold} onInput={onInput} onSubmit={submit}>
-      <Form.Label htmlFor="enter-piece-line">What you have</Form.Label>
-      <Form.Control
-        id="enter-piece-line"
-        name="line"
-        autoComplete="off"
-        placeholder="12 mustard buttons 1/2, round"
-        required
-        maxLength={200}
-      />
-      <span className="enter-deeds">
-        <Form.Select name="unit" aria-label="Sizes without a unit are in" defaultValue="in">
-          <option value="in">inches</option>
-          <option value="mm">mm</option>
-        </Form.Select>
-        <Button type="submit" disabled={enter.isPending}>
-          Into the box
-        </Button>
-      </span>
-      <p className="hint">
-        Count, colour, name, size; then what else there is to say: round, faces left, 1/8 thick, “hello sun”.
-        A stamp never runs out.
-      </p>
-      {enter.error && <Trouble error={enter.error} onClose={() => enter.reset()} />}
-    </Form>
+    <LineForm
+      place="embellishment-line"
+      placeholder="12 mustard buttons 1/2, round"
+      hint="Count, colour, name, size; then what else there is to say: round, faces left, 1/8 thick, “hello sun”. A stamp never runs out."
+      deed="Into the box"
+      busy={enter.isPending}
+      error={enter.error}
+      onSettle={() => enter.reset()}
+      onEnter={(line, unit, done) => enter.mutate({ line, unit }, { onSuccess: done })}
+    />
   )
 }
 

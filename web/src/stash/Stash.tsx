@@ -1,13 +1,11 @@
-import { useState, type FormEvent } from 'react'
-import Button from 'react-bootstrap/Button'
+import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import { Link } from 'react-router'
 import { usePapers, useStash } from '../api/cuttingQueries'
-import { formText } from '../app/formText'
 import { Sheet } from '../app/Sheet'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
-import { useKeptForm } from '../writes/unfinished'
+import { LineForm } from './LineForm'
 import { PaperPatch } from './PaperPatch'
 import { PaperSheet } from './PaperSheet'
 
@@ -64,46 +62,26 @@ export function Stash() {
 /** One line says it all; what it came to opens beside. */
 function EnterLine({ onEntered }: { onEntered: (id: number) => void }) {
   const { enter } = useStash()
-  const { hold, onInput, forget } = useKeptForm('stash-line')
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = event.currentTarget
-    const unit = formText(form, 'unit') === 'mm' ? 'mm' : 'in'
-    enter.mutate(
-      { line: formText(form, 'line'), unit },
-      {
-        onSuccess: (paper) => {
-          form.querySelector<HTMLInputElement>('#enter-line')!.value = ''
-          forget()
-          onEntered(paper.id)
-        },
-      },
-    )
-  }
   return (
-    <Form className="enter-line" ref={hold} onInput={onInput} onSubmit={submit}>
-      <Form.Label htmlFor="enter-line">What you have</Form.Label>
-      <Form.Control
-        id="enter-line"
-        name="line"
-        autoComplete="off"
-        placeholder="2 navy 12x12, directional / cream"
-        required
-        maxLength={200}
-      />
-      <span className="enter-deeds">
-        <Form.Select name="unit" aria-label="Sizes without a unit are in" defaultValue="in">
-          <option value="in">inches</option>
-          <option value="mm">mm</option>
-        </Form.Select>
-        <Button type="submit" disabled={enter.isPending}>
-          Into the stash
-        </Button>
-      </span>
-      <p className="hint">
-        Count, name, size; then what it shows, and after a stroke the other side. A scrap begins with “scrap”.
-      </p>
-      {enter.error && <Trouble error={enter.error} onClose={() => enter.reset()} />}
-    </Form>
+    <LineForm
+      place="stash-line"
+      placeholder="2 navy 12x12, directional / cream"
+      hint="Count, name, size; then what it shows, and after a stroke the other side. A scrap begins with “scrap”."
+      deed="Into the stash"
+      busy={enter.isPending}
+      error={enter.error}
+      onSettle={() => enter.reset()}
+      onEnter={(line, unit, done) =>
+        enter.mutate(
+          { line, unit },
+          {
+            onSuccess: (paper) => {
+              done()
+              onEntered(paper.id)
+            },
+          },
+        )
+      }
+    />
   )
 }
