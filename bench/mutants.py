@@ -65,7 +65,7 @@ SUBJECTS = {
     ),
     "words": Subject(
         ("inkquilt/words/*.py",),
-        ("core.test_rooms", "core.test_lettering", "core.test_titles", "core.test_journaling",
+        ("core.test_rooms", "core.test_lettering", "core.test_writing", "core.test_titles", "core.test_journaling",
          "outside.test_word_prints", "outside.test_room"),
     ),
 }  # fmt: skip
