@@ -68,6 +68,22 @@ def photographed_sketch() -> bytes:
     return photographed(painted(sketch), Random(4))
 
 
+def measure(page: Page) -> None:
+    """Type a band, three photos in a row on double mats, and a title, as a ruler gives them."""
+    band = {"from left": "0", "from right": "0", "from top": "1 1/2", "height": "2", "mats show": "1/8 top foot"}
+    photo = {"from left": "1", "width": "2 1/2", "from top": "4", "height": "3 1/2", "mats show": "1/8, 1/8"}
+    again = {"the same again": "2", "further by": "1/4"}
+    title = {"from left": "1", "width": "7", "from right": "4", "from top": "8 1/2", "height": "1"}
+    pieces = (("strip", band), ("photo", {**photo, **again}), ("title", title))
+    for number, (role, measures) in enumerate(pieces, 1):
+        if number > 1:
+            page.get_by_role("button", name="One piece more").click()
+        page.get_by_label(f"What piece {number} is").select_option(role)
+        for words, value in measures.items():
+            page.get_by_label(f"{words}, piece {number}").fill(value)
+    page.locator(".ruler-page .piece").nth(9).wait_for()
+
+
 def main(folder: str) -> None:
     """Take them all."""
     out = Path(folder)
@@ -91,18 +107,13 @@ def main(folder: str) -> None:
         page.locator('[data-block="tall"]').hover()
         shoot("page")
         bench = page.url.rsplit("/", 1)[0]
-        for step in ("photos", "cut"):
-            page.goto(f"{bench}/{step}")
-            page.wait_for_selector(".board-piece")
-            if step == "photos":
-                settle(page)
-                page.locator(".tray-picture").nth(4).click()
-            if step == "cut":
-                page.get_by_text("where paper lies hidden").click()
-                page.get_by_role("checkbox", name="5 mat of tall photo").check()
-                page.get_by_text("Fewest sheets possible").wait_for()
-                page.get_by_text(re.compile(r"\d+ cuts")).first.wait_for()
-            shoot(step)
+        page.goto(f"{bench}/cut")
+        page.wait_for_selector(".board-piece")
+        page.get_by_text("where paper lies hidden").click()
+        page.get_by_role("checkbox", name="5 mat of tall photo").check()
+        page.get_by_text("Fewest sheets possible").wait_for()
+        page.get_by_text(re.compile(r"\d+ cuts")).first.wait_for()
+        shoot("cut")
         page.goto(f"{bench}/cutting")
         page.get_by_role("button", name="understood").click()
         sheets = page.get_by_role("navigation", name="Sheets").get_by_role("button")
@@ -138,7 +149,7 @@ def main(folder: str) -> None:
         page.wait_for_selector(".ways-to-show li")
         page.locator('[data-slot="wide"]').click()
         page.wait_for_selector(".mat-why")
-        shoot("hidden")
+        shoot("photos")
         page.goto(f"{bench}/page")
         page.wait_for_selector(".board-piece")
         settle(page)
@@ -167,6 +178,11 @@ def main(folder: str) -> None:
         page.wait_for_selector(".draft-board image", timeout=60_000)
         page.locator(".piece-row").nth(5).click()
         shoot("drawing")
+        page.get_by_role("button", name="Throw it away").click()
+        page.goto(f"{address}/sketches/new")
+        page.get_by_role("button", name="By ruler").click()
+        measure(page)
+        shoot("ruler")
         page.set_viewport_size({"width": 1024, "height": 768})
         page.goto(f"{address}/")
         page.get_by_role("link", name="Kite day").click()
