@@ -11,7 +11,16 @@ import re
 from typing import Final
 
 from inkquilt.colour import Rgb, read_colour
-from inkquilt.embellishments import LARGEST, SMALLEST, Embellishment, EmbellishmentKind, Facing, Form
+from inkquilt.embellishments import (
+    LARGEST,
+    MOST_SAID,
+    SMALLEST,
+    Embellishment,
+    EmbellishmentKind,
+    Facing,
+    Form,
+    said_by,
+)
 from inkquilt.errors import CoreError
 from inkquilt.lengths import Grains, Unit, parse_length, with_unit
 from inkquilt.paper.entry import COLOURS
@@ -83,9 +92,10 @@ def read_embellishment(line: str, unit: Unit = Unit.IN) -> Embellishment:
     if not endless and not 1 <= count <= MOST_PIECES:
         raise UnreadableEmbellishment(line, f"there can be 1 to {MOST_PIECES} of one.")
     said = (says["text"] or says["says"]).strip() if says else ""
+    called = (name.strip(" ,;/") or said or form.value)[:60]
     return Embellishment(
         "",
-        (name.strip(" ,;/") or said or form.value)[:60],
+        called,
         kind,
         form,
         size,
@@ -93,7 +103,7 @@ def read_embellishment(line: str, unit: Unit = Unit.IN) -> Embellishment:
         Facing(faces["way"].lower()) if faces else Facing.NONE,
         _length(thick["thick"], thick["unit"], unit) if thick else 0,
         None if endless else count,
-        said[:40],
+        said_by(kind, called, said[:MOST_SAID]),
     )
 
 

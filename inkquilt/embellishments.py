@@ -28,6 +28,10 @@ from inkquilt.sketch.model import POLYGON_PARTS, Part, Size
 FOAM: Final[Grains] = INCH // 16
 LARGEST: Final[Grains] = 12 * INCH
 SMALLEST: Final[Grains] = INCH // 16
+#: So many letters a piece says at most.
+MOST_SAID: Final = 40
+#: Round and other small things up to this size serve as dots.
+_DOT: Final[Grains] = 5 * INCH // 8
 #: What words are printed in where a piece has no colour of its own for them.
 _INKS: Final = (Rgb(29, 42, 87), Rgb(255, 253, 248))
 MOST_ACCENTS: Final = 300
@@ -121,6 +125,20 @@ class Embellishment:
     def area(self) -> int:
         """The area of its box in square grains."""
         return self.size.width * self.size.height
+
+
+def said_by(kind: EmbellishmentKind, name: str, text: str) -> str:
+    """Return what a piece says: printed words say their name when nothing else is said, other pieces what is said."""
+    return text or (name[:MOST_SAID] if kind is EmbellishmentKind.WORD else "")
+
+
+def used_as(form: Form, size: Size) -> EmbellishmentKind:
+    """Return what a thing is most likely used as, by its outline and size. Common practice, no source."""
+    if form in (Form.LABEL, Form.STRIP):
+        return EmbellishmentKind.BASE
+    if form is Form.LEAF:
+        return EmbellishmentKind.SPRIG
+    return EmbellishmentKind.DOT if max(size.width, size.height) <= _DOT else EmbellishmentKind.MAIN
 
 
 def check(one: Embellishment, unit: Unit) -> None:

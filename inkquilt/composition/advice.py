@@ -10,9 +10,9 @@ from inkquilt.composition.changes.base import Change
 from inkquilt.composition.changes.cutting import LieAcross, SaveOn
 from inkquilt.composition.document import PageDocument
 from inkquilt.lengths import Unit, with_unit
-from inkquilt.paper.pieces import CUT_FROM_PAPER, paper_of
+from inkquilt.paper.pieces import paper_of
 from inkquilt.paper.saving import Saving, SavingKind
-from inkquilt.sketch.model import Shape
+from inkquilt.sketch.model import CUT_FROM_PAPER, Shape
 
 #: No more ways than this are tried.
 MOST_WAYS: Final = 24

@@ -5,14 +5,14 @@ The paper letters of a sketch are only where it starts: a piece that gets a pape
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 
 from inkquilt.composition.document import PageDocument
-from inkquilt.paper.pieces import CUT_FROM_PAPER, paper_at, paper_of
+from inkquilt.paper.pieces import paper_at, paper_of
 from inkquilt.paper.repeats import Repeat
 from inkquilt.sketch.building import free_letter
-from inkquilt.sketch.model import Block
+from inkquilt.sketch.model import CUT_FROM_PAPER, Block
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,11 +29,10 @@ class Face:
         return self.block.name if self.cell is None else f"piece {self.cell + 1} of {self.block.name}"
 
 
-def faces_of(document: PageDocument) -> Iterator[Face]:
-    """Yield every piece of paper on a page, left out ones among them."""
-    for block in document.sketch.blocks:
-        if block.role in CUT_FROM_PAPER:
-            yield from _faces_of(document, block)
+def faces_of(document: PageDocument) -> tuple[Face, ...]:
+    """Return every piece of paper on a page, left out ones among them."""
+    cut = (block for block in document.sketch.blocks if block.role in CUT_FROM_PAPER)
+    return tuple(face for block in cut for face in _faces_of(document, block))
 
 
 def _faces_of(document: PageDocument, block: Block) -> Iterator[Face]:
@@ -47,28 +46,29 @@ def _faces_of(document: PageDocument, block: Block) -> Iterator[Face]:
 def face_at(document: PageDocument, block: Block, cell: int | None = None) -> Face | None:
     """Return what a paper dropped on a block lies on: of a photo its mat; None where there is no paper.
 
-    A row is one face of the paper that is its block's own when no piece of it is named, or one that it has not.
+    A row of which no piece is named is one face, of the paper that is its block's own; None for a piece it has not.
     """
     piece = paper_at(block, document.sketch.blocks)
     if piece is None:
         return None
-    own = Face(piece, None, paper_of(piece))
-    return next((face for face in _faces_of(document, piece) if cell is not None and face.cell == cell), own)
+    if cell is None:
+        return Face(piece, None, paper_of(piece))
+    return next((face for face in _faces_of(document, piece) if face.cell == cell), None)
 
 
-def alike_to(document: PageDocument, face: Face) -> tuple[Face, ...]:
-    """Return the other faces that are of the same paper; to a whole row its own pieces are no others."""
+def alike_to(face: Face, faces: Iterable[Face]) -> tuple[Face, ...]:
+    """Return the others of these that are of the same paper; to a whole row its own pieces are no others."""
 
     def is_other(one: Face) -> bool:
         return one.block.id != face.block.id or (face.cell is not None and one.cell != face.cell)
 
-    return tuple(one for one in faces_of(document) if one.letter == face.letter and is_other(one))
+    return tuple(one for one in faces if one.letter == face.letter and is_other(one))
 
 
 def apart(document: PageDocument, face: Face) -> tuple[PageDocument, str]:
     """Return the document with a face of a paper that no other is of, and the letter of that."""
     row = document.cuts.of(face.block.id).repeat
-    lone = not alike_to(document, face)
+    lone = not alike_to(face, faces_of(document))
     own = face.letter if lone else free_letter(document.sketch.blocks, document.letters)
     if row is not None:
         repeat = replace(row, papers=()) if face.cell is None else row.with_paper(face.cell, own, paper_of(face.block))

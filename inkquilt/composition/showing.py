@@ -116,7 +116,7 @@ class _Trying:
 def _worse_lying_words(document: PageDocument, blocks: tuple[Block, ...]) -> bool:
     """Tell whether words come to lie across the middle of a photo, or flush with the page's edge, that did not."""
     before = {block.id: block for block in document.blocks}
-    photos = [block for block in blocks if block.role is Role.PHOTO]
+    photos = [block for block in blocks if block.role is Role.PHOTO and block.id in before]
     for block in blocks:
         was = before.get(block.id)
         if was is None or block.role not in (Role.TITLE, Role.JOURNALING):

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from inkquilt.composition.document import PageDocument
-from inkquilt.composition.faces import Face, alike_to, face_at
+from inkquilt.composition.faces import Face, alike_to, face_at, faces_of
 from inkquilt.sketch.building import LAYERED, may_lean
 
 
@@ -33,14 +34,13 @@ class Touched:
 
 def touched(document: PageDocument) -> tuple[Touched, ...]:
     """Return what may be done with each piece that lies on a page."""
-    found = []
+    faces, found = faces_of(document), []
     for block in document.blocks:
-        whole = _touch(document, face_at(document, block))
-        row = document.cuts.of(block.id).repeat
-        cells = tuple(_touch(document, face_at(document, block, place)) for place in range(row.pieces if row else 0))
+        whole = _touch(face_at(document, block), faces)
+        cells = tuple(_touch(face, faces) for face in faces if face.block.id == block.id and face.cell is not None)
         found.append(Touched(block.id, whole.paper, whole.alike, cells, block.role in LAYERED, may_lean(block)))
     return tuple(found)
 
 
-def _touch(document: PageDocument, face: Face | None) -> Touch:
-    return Touch(None, 0) if face is None else Touch(face.letter, len(alike_to(document, face)))
+def _touch(face: Face | None, faces: Sequence[Face]) -> Touch:
+    return Touch(None, 0) if face is None else Touch(face.letter, len(alike_to(face, faces)))

@@ -17,9 +17,8 @@ from inkquilt.cutting.guillotine import Stock, Wanted, plan_cuts
 from inkquilt.errors import CoreError
 from inkquilt.lengths import INCH, Grains
 from inkquilt.paper.openings import Inset
-from inkquilt.paper.pieces import CUT_FROM_PAPER
 from inkquilt.sketch.geometry import drawn_outline, hole_outline
-from inkquilt.sketch.model import Block, End, Role, Shape, Size
+from inkquilt.sketch.model import CUT_FROM_PAPER, Block, End, Role, Shape, Size
 
 #: Between shapes and at the mat's edge; common practice, no source.
 GAP: Final[Grains] = INCH // 8

@@ -6,7 +6,7 @@ to weigh. Common practice, no source.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -37,8 +37,8 @@ class Gain:
         if self.placed:
             some = f"{_count(self.placed, 'piece')} more placed"
             said.append("then everything has a place" if self.all_placed else some)
-        if self.sheets > 0:
-            said.append(f"{_count(self.sheets, 'sheet')} less")
+        if self.sheets:
+            said.append(f"{_count(abs(self.sheets), 'sheet')} {'less' if self.sheets > 0 else 'more'}")
         if self.cuts:
             said.append(f"{_count(abs(self.cuts), 'cut')} {'fewer' if self.cuts > 0 else 'more'}")
         return ", ".join(said)
@@ -50,17 +50,17 @@ def _count(number: int, what: str) -> str:
 
 def gains_of(plans: Sequence[PaperPlan], ways: Sequence[Sequence[PaperNeed]]) -> tuple[Gain, ...]:
     """Return what each way gains that is worth it, the best first; a way is what of each paper is needed then."""
-    found = []
+    found, known = [], {plan.need: plan for plan in plans}
     for number, needs in enumerate(ways):
-        gain = _gain(number, plans, needs)
+        gain = _gain(number, known, needs)
         if gain.placed > 0 or (gain.placed == 0 and gain.sheets > 0):
             found.append(gain)
     return tuple(sorted(found, key=lambda gain: (-gain.placed, -gain.sheets, -gain.cuts, gain.way)))
 
 
-def _gain(way: int, plans: Sequence[PaperPlan], needs: Sequence[PaperNeed]) -> Gain:
+def _gain(way: int, known: Mapping[PaperNeed, PaperPlan], needs: Sequence[PaperNeed]) -> Gain:
     """Set what changes against what it is instead of; papers that need the same are planned already."""
-    known = {plan.need: plan for plan in plans}
+    plans = tuple(known.values())
     then = [known[need] for need in needs if need in known]
     anew = [need for need in needs if need not in known]
     *_, best = plan_page(anew, _SECONDS)

@@ -9,14 +9,10 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
-from typing import Final
 
 from inkquilt.lengths import Grains
 from inkquilt.page import Fold
-from inkquilt.sketch.model import Block, Corner, Role, Shape, Size
-
-#: What is cut from sheets. A journaling block is a card to write on.
-CUT_FROM_PAPER: Final = frozenset({Role.BASE, Role.PAPER, Role.STRIP, Role.BORDER, Role.MAT, Role.JOURNALING, Role.TAG})
+from inkquilt.sketch.model import CUT_FROM_PAPER, Block, Corner, Role, Shape, Size
 
 
 @dataclass(frozen=True, slots=True)

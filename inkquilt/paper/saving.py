@@ -17,10 +17,9 @@ from typing import Final
 
 from inkquilt.lengths import INCH, Grains, Unit, with_unit
 from inkquilt.paper.openings import Inset
-from inkquilt.paper.pieces import CUT_FROM_PAPER
 from inkquilt.paper.visible import Bounds, hidden_of, is_all_hidden, largest_hidden, visible_parts
 from inkquilt.sketch.geometry import Axis, Box, Ends
-from inkquilt.sketch.model import Block, Role, Shape, Size
+from inkquilt.sketch.model import CUT_FROM_PAPER, Block, Role, Shape, Size
 
 USUAL_LIP: Final[Grains] = INCH // 4
 #: A lip is at least this, so that no rounding shows a gap.

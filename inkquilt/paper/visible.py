@@ -18,10 +18,9 @@ from shapely.ops import unary_union
 
 from inkquilt.lengths import Grains
 from inkquilt.paper.openings import Inset
-from inkquilt.paper.pieces import CUT_FROM_PAPER
 from inkquilt.photos.cover import DUST, outline_on_page
 from inkquilt.sketch.geometry import Box
-from inkquilt.sketch.model import Block, Role
+from inkquilt.sketch.model import CUT_FROM_PAPER, Block, Role
 from inkquilt.space.rectangles import largest_rectangle
 
 #: What hides what lies under it. Titles and clusters are open work: one looks through.

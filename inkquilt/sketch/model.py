@@ -65,6 +65,8 @@ class End(Enum):
     BOTTOM = "bottom"
 
 
+#: What is cut from sheets. A journaling block is a card to write on.
+CUT_FROM_PAPER: Final = frozenset({Role.BASE, Role.PAPER, Role.STRIP, Role.BORDER, Role.MAT, Role.JOURNALING, Role.TAG})
 #: What a mat lies behind.
 MATTED: Final = frozenset({Role.MAT, Role.PHOTO, Role.TITLE, Role.JOURNALING, Role.PAPER, Role.TAG, Role.STRIP})
 

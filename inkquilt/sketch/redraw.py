@@ -14,7 +14,7 @@ from inkquilt.lengths import INCH, MM, Grains, Unit, with_unit
 from inkquilt.page import LARGEST_SIDE, SMALLEST_SIDE
 from inkquilt.sketch.building import free_letter
 from inkquilt.sketch.draft import Draft, right_inside
-from inkquilt.sketch.model import MOST_BLOCKS, Block, Role, Shape, Size, Sketch
+from inkquilt.sketch.model import CUT_FROM_PAPER, MOST_BLOCKS, Block, Role, Shape, Size, Sketch
 from inkquilt.sketch.naming import is_given, next_name
 from inkquilt.sketch.tidy import MARK
 
@@ -94,7 +94,7 @@ def with_paper(draft: Draft, block_id: str, letter: str | None) -> Draft:
     Raises ``BadInput`` for what is not cut from paper.
     """
     block = block_of(draft, block_id)
-    if block.role in (Role.PHOTO, Role.TITLE, Role.CLUSTER):
+    if block.role not in CUT_FROM_PAPER:
         raise _refuse("no-paper-there", f"{block.name} is not cut from paper.", block_id)
     return _with(draft, replace(block, paper=letter or free_letter(draft.sketch.blocks)))
 

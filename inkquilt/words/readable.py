@@ -20,10 +20,9 @@ from shapely.ops import unary_union
 
 from inkquilt.colour import LARGE_LETTERS, Rgb, contrast, difference, lab
 from inkquilt.lengths import INCH, Grains
-from inkquilt.paper.pieces import CUT_FROM_PAPER
 from inkquilt.photos.cover import outline_on_page
 from inkquilt.photos.tones import TonesOnPage
-from inkquilt.sketch.model import Block, Role, Size
+from inkquilt.sketch.model import CUT_FROM_PAPER, Block, Role, Size
 from inkquilt.words.alphabets import Alphabet
 from inkquilt.words.title import LetterPlace, TitlePlace, TitleSetting, settings_in, settings_of
 

@@ -75,8 +75,8 @@ def find_things(content: bytes, sheet: Size) -> tuple[Thing, ...]:
     corners = page_corners(picture)
     if corners is None:
         raise refuse("no-sheet", "No sheet was found: lay the things on a plain sheet, all of it in the picture.")
-    straight = straightened(picture, corners, _as_it_lies(corners, sheet))
     lies = _as_it_lies(corners, sheet)
+    straight = straightened(picture, corners, lies)
     per_pixel = max(lies.width, lies.height) / STRAIGHT_AT
     even = evened(straight)
     found = [

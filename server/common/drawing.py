@@ -18,7 +18,7 @@ from inkquilt.paper.kinds import PaperKind, PatternRun
 from inkquilt.paper.openings import Inset
 from inkquilt.sketch import Block, Shape
 from inkquilt.sketch.geometry import box, drawn_outline, hole_outline
-from inkquilt.sketch.model import Size
+from inkquilt.sketch.model import CUT_FROM_PAPER, Size
 from inkquilt.sketch.relations import stack_roots
 from inkquilt_io.look import tints_of
 from server.common import fields
@@ -94,6 +94,7 @@ class BoardBlockSerializer(serializers.Serializer):
     height = serializers.FloatField()
     turn = serializers.FloatField()
     paper = serializers.CharField(allow_null=True)
+    of_paper = serializers.BooleanField(help_text="whether it is cut from a sheet")
     tint = serializers.IntegerField(allow_null=True)
     look = LookSerializer(allow_null=True)
     number = serializers.IntegerField(allow_null=True)
@@ -250,6 +251,7 @@ def _block(block: Block, page: Size, unit: Unit) -> dict[str, Any]:
         "height": units(block.height),
         "turn": block.turn / 100,
         "paper": block.paper,
+        "of_paper": block.role in CUT_FROM_PAPER,
         "hole": [[units(point.x), units(point.y)] for point in hole] or None,
         "points": outline and [[units(point.x), units(point.y)] for point in outline],
         "box": [units(around.x.low), units(around.y.low), units(around.x.high), units(around.y.high)],

@@ -3,15 +3,18 @@
 from typing import Self
 
 from django.contrib.auth.models import User
+from django.core.exceptions import ValidationError
 from django.db import models
 
 from inkquilt.colour import read_colour
 from inkquilt.embellishments import Embellishment as CoreEmbellishment
-from inkquilt.embellishments import EmbellishmentKind, Facing, Form
+from inkquilt.embellishments import EmbellishmentKind, Facing, Form, check
+from inkquilt.errors import CoreError
 from inkquilt.lengths import Unit
 from inkquilt.sketch.model import Part, Size
 from server.common import fields
 from server.common.owned import Owned
+from server.embellishments.pictures import check_picture
 
 #: Keys of owned embellishments begin so.
 OWN_KEY = "own "
@@ -43,6 +46,15 @@ class Embellishment(Owned):
 
     def __str__(self) -> str:
         return self.name
+
+    def clean(self) -> None:
+        """Refuse an outline or a picture that is none, wherever the row comes from. Raises ``ValidationError``."""
+        try:
+            check(self.core, Unit(self.unit))
+            if self.picture:
+                check_picture(self.picture)
+        except (CoreError, ValueError, TypeError) as error:
+            raise ValidationError(str(error)) from error
 
     @classmethod
     def entered(cls, owner: User, one: CoreEmbellishment) -> Self:

@@ -3,6 +3,7 @@
 from base64 import b64encode
 from typing import Any, Final
 
+from inkquilt.embellishments import used_as
 from inkquilt.lengths import INCH, MM, Unit, format_length, with_unit
 from inkquilt_io.picture.things import Thing
 from server.embellishments.models import Embellishment, picture_address
@@ -48,6 +49,7 @@ def thing_answer(thing: Thing, unit: Unit) -> dict[str, Any]:
         "width": wide,
         "height": high,
         "form": thing.form.value,
+        "kind": used_as(thing.form, thing.size).value,
         "colours": [colour.text for colour in thing.colours],
         "outline": [[part.across, part.down] for part in thing.outline],
         "picture": b64encode(thing.picture).decode(),

@@ -60,6 +60,7 @@ class FoundThingSerializer(serializers.Serializer):
     width = serializers.CharField()
     height = serializers.CharField()
     form = serializers.ChoiceField(fields.FORM_CHOICES)
+    kind = serializers.ChoiceField(fields.EMBELLISHMENT_KIND_CHOICES, help_text="what it is most likely used as")
     colours = serializers.ListField(child=serializers.CharField())
     outline = serializers.ListField(child=serializers.ListField(child=serializers.IntegerField()))
     picture = serializers.CharField()

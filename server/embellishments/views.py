@@ -11,7 +11,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from inkquilt.embellishment_lines import read_embellishment
-from inkquilt.embellishments import check
+from inkquilt.embellishments import EmbellishmentKind, check, said_by
 from inkquilt.lengths import INCH, Unit
 from inkquilt.sketch.model import Size
 from inkquilt_io.picture import MOST_BYTES
@@ -57,6 +57,7 @@ class EmbellishmentsView(APIView):
         asked["width"] = asked_length(asked, "width", unit, "How wide it is")
         asked["height"] = asked_length(asked, "height", unit, "How high it is")
         asked["thickness"] = asked_length(asked, "thickness", unit, "How thick it is") if asked.get("thickness") else 0
+        asked["text"] = said_by(EmbellishmentKind(asked["kind"]), asked["name"], asked["text"])
         if asked.get("picture"):
             check_picture(asked["picture"])
         row = Embellishment(owner=owner(request), **asked)

@@ -140,7 +140,11 @@ class Damaged(Box):
     def test_each_gets_one_clear_answer_and_changes_nothing(self):
         name = json.dumps(self.page.name)
         page = f"pages/{self.page.pk}.json"
+        dot = {"name": "dot", "kind": "dot", "form": "round", "width": 4_000, "height": 4_000, "colours": ["#222222"]}
         cases = {
+            "a picture that is none": (self.index(embellishments=[{**dot, "picture": "PHN2Zy8+"}]), "bad-part"),
+            "an outline that is none": (self.index(embellishments=[{**dot, "outline": [[0, 0], [1, 1]]}]), "bad-part"),
+            "an outline of nonsense": (self.index(embellishments=[{**dot, "outline": ["ab", 3, None]}]), "bad-part"),
             "zlib": (self.flipped(zipfile.ZIP_DEFLATED, "sketches"), "bad-zip"),
             "lzma": (self.flipped(zipfile.ZIP_LZMA, "sketches"), "bad-zip"),
             "bzip2": (self.flipped(zipfile.ZIP_BZIP2, "everything"), "bad-zip"),

@@ -199,6 +199,8 @@ class Copied(BuildingCase):
             with self.subTest(at):
                 self.assertEqual(places(after)["r-2"], (*then, 2, 3))
                 self.sound(after)
+        several = places(done(DOCUMENT, OneMore(block="r", at_x=2, at_y=9, times=3, side=Beside.RIGHT)))
+        self.assertEqual([several[f"r-{n}"][:2] for n in (2, 3, 4)], [(1, 7.5), (3.125, 7.5), (5.25, 7.5)])
         mat = places(done(DOCUMENT, OneMore(block="p", at_x=9, at_y=9)))  # the middle of what is outermost
         self.assertEqual((mat["m-2"][:2], mat["p-2"][:2]), ((6.875, 5.75), (7, 5.875)))
 

@@ -565,8 +565,11 @@ class Applied(TestCase):
         # A paper by its letter also where no block is of it.
         self.assertEqual(done(ChoosePaper(paper="E"), third).cuts.papers.keys(), {"D"})
         self.assertEqual(done(LayPiece(role=Role.STRIP), third).blocks[-1].paper, "F")
-        # A piece that the row has not means the row.
-        self.assertEqual(letters(done(ChoosePaper(block="band", cell=9, stash_paper=7), after)), ("B",) * 4)
+        # A piece that the row has not, or of what is no row, is refused: nothing else gets its paper.
+        for block, cell in (("band", 4), ("band", 9), ("panel", 0)):
+            with self.assertRaises(BadInput) as caught:
+                done(ChoosePaper(block=block, cell=cell, stash_paper=7), after)
+            self.assertEqual(caught.exception.faults[0].code, "no-such-piece")
 
     def test_strips_that_grow_take_papers_one_by_one_and_are_cut_from_them(self):
         strips = done(MakeRow(block="band", heights="1/2, 1/2, 1"))

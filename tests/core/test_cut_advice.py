@@ -69,7 +69,7 @@ class Gains(TestCase):
             (Gain(0, 2, 0, 1, False), "2 sheets less, 1 cut fewer"),
             (Gain(0, 0, 1, 0, False), "1 piece more placed"), (Gain(0, 0, 2, -1, True),
              "then everything has a place, 1 cut more"), (Gain(0, 1, 0, 0, False), "1 sheet less"),
-            (Gain(0, -1, 3, 0, False), "3 pieces more placed"),
+            (Gain(0, -1, 3, 0, False), "3 pieces more placed, 1 sheet more"),
         ]:  # fmt: skip
             self.assertEqual(gain.words, words)
 

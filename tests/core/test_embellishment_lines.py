@@ -5,7 +5,7 @@ from unittest import TestCase
 
 from inkquilt.colour import LARGE_LETTERS, Rgb, contrast, read_colour
 from inkquilt.embellishment_lines import MOST_PIECES, UnreadableEmbellishment, read_embellishment
-from inkquilt.embellishments import BadEmbellishment, EmbellishmentKind, Facing, Form, check
+from inkquilt.embellishments import BadEmbellishment, EmbellishmentKind, Facing, Form, check, said_by, used_as
 from inkquilt.layout import is_title, room_filled
 from inkquilt.lengths import INCH, MM, Unit
 from inkquilt.paper.entry import COLOURS
@@ -49,6 +49,23 @@ class Lines(TestCase):
         self.assertEqual(read_embellishment("3 pearls 5 mm").size.width, 5 * MM)
         self.assertEqual(len(read_embellishment("red blue green mint navy flower 1").colours), 4)
         self.assertEqual(len(read_embellishment("flower 1").colours), 1)
+
+    def test_printed_words_say_their_name_when_nothing_else_is_said(self):
+        self.assertEqual(read_embellishment("word sweet 2 x 1/2").text, "word sweet")
+        self.assertEqual(read_embellishment("bird 1").text, "")
+        for kind, name, text, says in [
+            (KIND.WORD, "today", "", "today"), (KIND.WORD, "today", "now", "now"), (KIND.WORD, "x" * 41, "", "x" * 40),
+            (KIND.DOT, "gem", "", ""), (KIND.BASE, "label", "June", "June"),
+        ]:  # fmt: skip
+            self.assertEqual(said_by(kind, name, text), says)
+
+    def test_what_a_thing_is_most_likely_used_as(self):
+        for form, long, kind in [
+            (Form.LABEL, 0.5, KIND.BASE), (Form.STRIP, 3, KIND.BASE), (Form.LEAF, 0.5, KIND.SPRIG),
+            (Form.ROUND, 0.625, KIND.DOT), (Form.ROUND, 0.63, KIND.MAIN), (Form.STAR, 0.5, KIND.DOT),
+            (Form.FLOWER, 1, KIND.MAIN),
+        ]:  # fmt: skip
+            self.assertEqual(used_as(form, Size(round(long * INCH), INCH // 4)), kind)
 
     def test_what_it_cannot_mean(self):
         for line, why in [

@@ -10,12 +10,11 @@ from inkquilt.fit.solve import fit
 from inkquilt.lengths import INCH
 from inkquilt.page import FORMATS
 from inkquilt.paper.openings import Inset
-from inkquilt.paper.pieces import CUT_FROM_PAPER
 from inkquilt.paper.saving import LEAST_LIP, LEAST_OVERLAP, USUAL_LIP, Openwork, Saving, SavingKind, savings_of
 from inkquilt.paper.visible import HIDES, hidden_of
 from inkquilt.photos.cover import outline_on_page
 from inkquilt.sketch.geometry import is_tilted
-from inkquilt.sketch.model import Role
+from inkquilt.sketch.model import CUT_FROM_PAPER, Role
 from tests.building import DEMO_SKETCHES, demo_sketch, inches, row, size, sketch_of
 
 PIXELS = 2000

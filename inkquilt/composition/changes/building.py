@@ -215,7 +215,7 @@ def gap_of(typed: str, document: PageDocument) -> Grains:
 class OneMore(Change):
     """Lay one more of a piece beside it, or several in a row, with what lies behind it.
 
-    Dropped somewhere its middle comes to lie there (``at_x``, ``at_y``, in the page's unit).
+    Dropped somewhere the middle of the first comes to lie there (``at_x``, ``at_y``, in the page's unit).
     """
 
     block: Name
@@ -233,12 +233,11 @@ class OneMore(Change):
         first = members = stack_of(sketch.blocks, block.id)
         blocks = sketch.blocks
         names: dict[str, str] = {}
-        for _ in range(self.times):
+        for time in range(self.times):
             refuse_full(document.sketch.blocks, len(blocks) - len(sketch.blocks) + len(members))
             more = copied((*document.sketch.blocks, *blocks), members)
-            members = self._dropped(document, more) or beside(
-                more, blocks, document.page, document.grid, gap, self.side
-            )
+            dropped = () if time else self._dropped(document, more)
+            members = dropped or beside(more, blocks, document.page, document.grid, gap, self.side)
             blocks = (*blocks, *members)
             names |= {one.id: piece.id for one, piece in zip(members, first, strict=True)}
         document = replace(document, cuts=document.cuts.copied(names))

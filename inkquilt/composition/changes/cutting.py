@@ -14,12 +14,12 @@ from inkquilt.cutting.terms import PieceTerms, WindowTerm, Wish, check_apart, ma
 from inkquilt.errors import refuse
 from inkquilt.lengths import INCH, Grains, Unit, with_unit
 from inkquilt.paper.openings import Distances, window_at
-from inkquilt.paper.pieces import CUT_FROM_PAPER, Piece, pieces_of
+from inkquilt.paper.pieces import Piece, pieces_of
 from inkquilt.paper.regions import AxisHold, Hold, SheetRegion
 from inkquilt.paper.repeats import MOST_IN_ROW, Repeat, RowMargins, cells_of
 from inkquilt.paper.saving import LEAST_LIP
 from inkquilt.paper.tools import ToolUse
-from inkquilt.sketch.model import Block, End, Shape
+from inkquilt.sketch.model import CUT_FROM_PAPER, Block, End, Shape
 
 MOST_COPIES: Final = 20
 MOST_WINDOWS: Final = 12

@@ -61,9 +61,11 @@ class ChoosePaper(Change):
     def _touched(self, document: PageDocument) -> Face:
         """Return the piece of paper that was touched; a photo means the mat it lies on."""
         block = the_block(document, self.block)
+        if face_at(document, block) is None:
+            raise refuse("no-paper-there", "There is no paper there: touch a paper, strip, mat or tag.", "block")
         face = face_at(document, block, self.cell)
         if face is None:
-            raise refuse("no-paper-there", "There is no paper there: touch a paper, strip, mat or tag.", "block")
+            raise refuse("no-such-piece", f"{block.name} is no row with so many pieces.", "cell")
         return face
 
 

@@ -1876,6 +1876,8 @@ export interface components {
             /** Format: double */
             turn: number;
             paper: string | null;
+            /** @description whether it is cut from a sheet */
+            of_paper: boolean;
             tint: number | null;
             look: components["schemas"]["Look"] | null;
             number: number | null;
@@ -2766,6 +2768,17 @@ export interface components {
             width: string;
             height: string;
             form: components["schemas"]["FormEnum"];
+            /**
+             * @description what it is most likely used as
+             *
+             *     * `base` - base
+             *     * `main piece` - main piece
+             *     * `sprig` - sprig
+             *     * `word` - word
+             *     * `dot` - dot
+             *     * `corner` - corner
+             */
+            kind: components["schemas"]["EmbellishmentKindEnum"];
             colours: string[];
             outline: number[][];
             picture: string;
@@ -3704,7 +3717,7 @@ export interface components {
         /**
          * @description Lay one more of a piece beside it, or several in a row, with what lies behind it.
          *
-         *     Dropped somewhere its middle comes to lie there (``at_x``, ``at_y``, in the page's unit).
+         *     Dropped somewhere the middle of the first comes to lie there (``at_x``, ``at_y``, in the page's unit).
          */
         OneMoreChange: {
             block: string;
@@ -3729,7 +3742,7 @@ export interface components {
         /**
          * @description Lay one more of a piece beside it, or several in a row, with what lies behind it.
          *
-         *     Dropped somewhere its middle comes to lie there (``at_x``, ``at_y``, in the page's unit).
+         *     Dropped somewhere the middle of the first comes to lie there (``at_x``, ``at_y``, in the page's unit).
          */
         OneMoreChangeRequest: {
             block: string;

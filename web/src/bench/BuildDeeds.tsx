@@ -118,9 +118,7 @@ function LayerForm({ block, unit, onChange }: LayerFormProps) {
       <summary>a layer another way</summary>
       <Form aria-label={`A layer behind ${block.name}`} onSubmit={submit}>
         <label>
-          showing{' '}
-          <Form.Control size="sm" name="reveal" defaultValue={unit === 'in' ? '1/8' : '3'} maxLength={20} />{' '}
-          {unit}
+          showing <Form.Control size="sm" name="reveal" placeholder="a little" maxLength={20} /> {unit}
         </label>
         <span role="group" aria-label="on these sides" className="layer-sides">
           {LAYER_SIDES.map((side) => (

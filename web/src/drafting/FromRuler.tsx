@@ -35,7 +35,7 @@ export function FromRuler({ format, onFormat, onDrawn }: FromRulerProps) {
   const kept = useUnfinished<unknown>('ruler', BEGUN)
   const { rows, own } = readWork(kept.value)
   const [open, setOpen] = useState(0)
-  const asked = { ...(own ?? { format }), name: 'Measured sketch', rows }
+  const asked = { ...(own ?? { format }), rows }
   const soFar = useMeasuredSoFar(useSettled(JSON.stringify(asked)))
   const measured = useMeasured()
   const change = (next: Row[], page = own) => kept.change({ rows: next, own: page })

@@ -52,7 +52,7 @@ export function HeldPiece({ block, letters, unit, fromPicture, onChange, onPutDo
           <Measured key={block.id} block={block} unit={unit} onChange={onChange} />
         </>
       )}
-      {PAPERS.has(block.role) && <OfPaper block={block} letters={letters} onChange={onChange} />}
+      {block.of_paper && <OfPaper block={block} letters={letters} onChange={onChange} />}
       {fromPicture && block.role !== 'base' && <KnownSize block={block} unit={unit} onChange={onChange} />}
       <p className="draft-deeds">
         <Deed words="lay it over" onClick={() => onChange({ kind: 'over', block: block.id })} />
@@ -66,8 +66,6 @@ export function HeldPiece({ block, letters, unit, fromPicture, onChange, onPutDo
     </section>
   )
 }
-
-const PAPERS = new Set<BoardBlock['role']>(['base', 'paper', 'strip', 'border', 'mat', 'journaling', 'tag'])
 
 /** Which paper it is of: pieces of one letter are cut from one paper. */
 function OfPaper({ block, letters, onChange }: Pick<HeldPieceProps, 'block' | 'letters' | 'onChange'>) {

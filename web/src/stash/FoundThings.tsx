@@ -104,7 +104,7 @@ function FoundOne({ thing, number, unit, onEntered }: FoundOneProps) {
         picture,
         unit,
         count: Number(formText(form, 'count')),
-        text: kind === 'word' ? name.slice(0, 40) : '',
+        text: '',
         facing: 'no way',
       },
       { onSuccess: onEntered },
@@ -125,12 +125,7 @@ function FoundOne({ thing, number, unit, onEntered }: FoundOneProps) {
           required
           maxLength={60}
         />
-        <Form.Select
-          size="sm"
-          name="kind"
-          aria-label="What it is used as"
-          defaultValue={thing.form === 'label' || thing.form === 'strip' ? 'base' : 'main piece'}
-        >
+        <Form.Select size="sm" name="kind" aria-label="What it is used as" defaultValue={thing.kind}>
           {KINDS.map((kind) => (
             <option key={kind}>{kind}</option>
           ))}
