@@ -1,14 +1,17 @@
 """Titles by mouse and keyboard: a letter that runs out, a way chosen; widths as the browser measures them."""
 
+from contextlib import suppress
 from pathlib import Path
 
 from fontTools.ttLib import TTFont
+from playwright.sync_api import Error
 
 from inkquilt.lengths import Unit
 from inkquilt.words.title import line_width
 from inkquilt_io import lettering
 from inkquilt_io.lettering import FONTS, font_alphabet, measured
 from server.stash.services import enter_line
+from server.words.models import Alphabet
 from tests.api.base import change_page
 from tests.browser.base import BrowserTestCase, expect
 from tests.building import data_of, row
@@ -81,6 +84,37 @@ class Titles(BrowserTestCase):
         self.page.get_by_role("button", name="no title").click()
         expect(self.page.locator(".board .set-letters")).to_have_count(0)
         self.assertEqual([m for m in self.console if "400" not in m], [])
+
+    def test_letters_counted_while_the_ways_are_looked_for_are_in_the_ways(self):
+        sheet = Alphabet.objects.create(owner=self.user, name="Orchard", height=6096, letters=dict.fromkeys("BEFS", 1))
+        page = self.lay_out(PAGE, key="12x12")
+        late = []
+
+        def answer_late(route):
+            """Answer as things are now, but only when the test says so."""
+            if late:
+                return route.continue_()
+            late.append((route, route.fetch()))
+
+        self.page.route(f"**/api/pages/{page.pk}/titles/**", answer_late)
+        self.open(f"/pages/{page.pk}/title")
+        self.page.get_by_role("button", name="type one").click()
+        self.page.get_by_role("textbox", name="Title", exact=True).fill("BEES")
+        with self.page.expect_request(f"**/api/pages/{page.pk}/titles/**"):
+            self.page.keyboard.press("Enter")
+        letters = self.page.get_by_role("region", name="Your letters")
+        letters.get_by_role("button", name=f"count again: {sheet.name}").click()
+        letters.get_by_label(f"Letters left of {sheet.name}").fill("B 1, E 2, S 1")
+        letters.get_by_role("button", name="These are left").click()
+        expect(letters.locator(".letters-left")).to_have_text("B×1, E×2, S×1")
+        route, answer = late[0]
+        self.assertIn("with a stroke", answer.text())
+        with suppress(Error):  # It was asked anew: nobody waits for this one.
+            route.fulfill(response=answer)
+        ways = self.page.get_by_role("region", name="Ways to set it")
+        expect(ways.locator(".title-way").first).to_be_visible()
+        expect(ways).not_to_contain_text("with a stroke")
+        self.assert_quiet()
 
     def test_letters_are_as_wide_as_the_browser_measures_them(self):
         self.open("/")

@@ -1,4 +1,5 @@
 /** The stash of paper, the plan of a page's cuts, cutting at the table, and the trimmers. */
+import { askAgain } from './askAgain'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import {
   api,
@@ -29,9 +30,7 @@ export function usePapers(words = '') {
 export function useStash() {
   const cache = useQueryClient()
   const onSuccess = () => {
-    void cache.invalidateQueries({ queryKey: keys.papers })
-    void cache.invalidateQueries({ queryKey: ['cutting'] })
-    void cache.invalidateQueries({ queryKey: keys.deleted })
+    void askAgain(cache, keys.papers, ['cutting'], keys.deleted)
   }
   const enter = useMutation({
     mutationFn: ({ line, unit }: { line: string; unit: 'in' | 'mm' }) =>
@@ -73,7 +72,7 @@ export function useStash() {
 /** Photos of a paper's sides. */
 export function usePaperPictures(id: number) {
   const cache = useQueryClient()
-  const onSuccess = () => void cache.invalidateQueries({ queryKey: keys.papers })
+  const onSuccess = () => void askAgain(cache, keys.papers)
   const add = useMutation({
     mutationFn: ({ side, file, wide }: { side: 'A' | 'B'; file: File; wide: string }) =>
       uploadPaperPicture(id, side, file, wide),
@@ -84,7 +83,7 @@ export function usePaperPictures(id: number) {
       take(api.DELETE('/api/stash/papers/{id}/pictures/{side}/', { params: { path: { id, side } } })),
     onSuccess: (_, { picture, name }) => {
       lastRemoved.tell({ kind: 'paper-picture', id: picture, name })
-      void cache.invalidateQueries({ queryKey: keys.deleted })
+      void askAgain(cache, keys.deleted)
       onSuccess()
     },
   })
@@ -137,11 +136,10 @@ export function useCutRunWrites(id: number) {
   }
   const settled = (run: CutRun) => {
     onSuccess(run)
-    void cache.invalidateQueries({ queryKey: keys.papers })
-    void cache.invalidateQueries({ queryKey: ['cutting', id] })
+    void askAgain(cache, keys.papers, ['cutting', id])
   }
   /** Whatever was refused, what the server has is what counts: another hand may have gone on. */
-  const onError = () => void cache.invalidateQueries({ queryKey: keys.run(id) })
+  const onError = () => void askAgain(cache, keys.run(id))
   const takeStock = useMutation({
     mutationFn: (body: { version: number; keep_above: string; spoiled?: Spoiled }) =>
       take(api.POST('/api/pages/{id}/cutting/run/stock/', { params, body })),
@@ -193,7 +191,7 @@ export function useShapingTools() {
 
 export function useShapingToolWrites() {
   const cache = useQueryClient()
-  const onSuccess = () => cache.invalidateQueries({ queryKey: keys.tools })
+  const onSuccess = () => askAgain(cache, keys.tools)
   const add = useMutation({
     mutationFn: (tool: ShapingToolAsked) => take(api.POST('/api/tools/', { body: tool })),
     onSuccess,
@@ -218,8 +216,7 @@ export function useTrimmers() {
 export function useTrimmerWrites() {
   const cache = useQueryClient()
   const onSuccess = () => {
-    void cache.invalidateQueries({ queryKey: keys.trimmers })
-    void cache.invalidateQueries({ queryKey: ['cutting'] })
+    void askAgain(cache, keys.trimmers, ['cutting'])
   }
   const keep = useMutation({
     mutationFn: ({ id, trimmer }: { id: number | null; trimmer: TrimmerAsked }) =>

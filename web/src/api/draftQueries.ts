@@ -1,6 +1,7 @@
 /** What lies on the drawing table. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useMemo } from 'react'
+import { askAgain } from './askAgain'
 import { api, take, type Asked, type Draft } from './client'
 import { keys } from './queries'
 import { lastRemoved } from './removed'
@@ -27,7 +28,7 @@ export function draftOnTable(id: number) {
 export function useTableWrites() {
   const cache = useQueryClient()
   return useMemo(() => {
-    const anew = () => cache.invalidateQueries({ queryKey: keys.onTable })
+    const anew = () => askAgain(cache, keys.onTable)
     return {
       lay: async (draft: States & { picture: string | null; remarks: string[] }) => {
         const { picture, remarks } = draft
@@ -46,7 +47,7 @@ export function useTableWrites() {
         await take(api.DELETE('/api/drafts/table/{id}/', { params: { path: { id }, query: { kept } } }))
         if (!kept) lastRemoved.tell({ kind: 'draft', id, name })
         void anew()
-        void cache.invalidateQueries({ queryKey: keys.deleted })
+        void askAgain(cache, keys.deleted)
       },
     }
   }, [cache])

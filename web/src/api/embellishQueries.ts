@@ -1,5 +1,6 @@
 /** Embellishments, and what is proposed with them. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { askAgain } from './askAgain'
 import { api, take, type ClusterWish, type EmbellishmentAsked, type Page, type ScatterWish } from './client'
 import { keys } from './queries'
 import { wasRemoved } from './removed'
@@ -13,11 +14,7 @@ export function useEmbellishments() {
 
 export function useEmbellishmentWrites() {
   const cache = useQueryClient()
-  const onSuccess = async () => {
-    // A list that was asked for before must not arrive afterwards and stay.
-    await cache.cancelQueries({ queryKey: keys.embellishments })
-    void cache.invalidateQueries({ queryKey: keys.embellishments })
-  }
+  const onSuccess = () => void askAgain(cache, keys.embellishments)
   const add = useMutation({
     mutationFn: (one: EmbellishmentAsked) => take(api.POST('/api/embellishments/', { body: one })),
     onSuccess,

@@ -1,5 +1,6 @@
 /** The second look, changes tried, and states put away. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { askAgain } from './askAgain'
 import { api, take, type Observation, type Page } from './client'
 import { keys } from './queries'
 import { wasRemoved } from './removed'
@@ -37,7 +38,7 @@ export function useSwitchOff(id: number) {
   return useMutation({
     mutationFn: (body: { kind: Observation['kind']; off: boolean }) =>
       take(api.POST('/api/observations/off/', { body })),
-    onSuccess: () => cache.invalidateQueries({ queryKey: keys.look(id) }),
+    onSuccess: () => askAgain(cache, keys.look(id)),
   })
 }
 
@@ -74,10 +75,7 @@ export function useStep(page: Page, number: number | null) {
 
 export function useSnapshotWrites(id: number) {
   const cache = useQueryClient()
-  const onSuccess = async () => {
-    await cache.cancelQueries({ queryKey: keys.snapshots(id) })
-    void cache.invalidateQueries({ queryKey: keys.snapshots(id) })
-  }
+  const onSuccess = () => void askAgain(cache, keys.snapshots(id))
   const putAway = useMutation({
     mutationFn: (note: string) =>
       take(api.POST('/api/pages/{id}/snapshots/', { params: { path: { id } }, body: { note } })),

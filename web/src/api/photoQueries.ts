@@ -1,4 +1,5 @@
 /** Photos, what matters in them, matching them to slots, and finding a sketch for them. */
+import { askAgain } from './askAgain'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useRef, useState } from 'react'
 import {
@@ -78,7 +79,7 @@ export function useAdding() {
       }
       await Promise.all(Array.from({ length: AT_ONCE }, hand))
       busy.current = false
-      await cache.invalidateQueries({ queryKey: keys.photos })
+      await askAgain(cache, keys.photos)
     },
     [cache],
   )
@@ -94,7 +95,7 @@ function usePut() {
       cache.setQueryData<Photo[]>(keys.photos, (all) =>
         all?.map((other) => (other.id === photo.id ? photo : other)),
       )
-      void cache.invalidateQueries({ queryKey: ['page'] })
+      void askAgain(cache, ['page'])
     },
     [cache],
   )
@@ -124,7 +125,7 @@ export function useEnterPrint() {
   const cache = useQueryClient()
   return useMutation({
     mutationFn: (body: NewPrint) => take(api.POST('/api/photos/prints/', { body })),
-    onSuccess: () => cache.invalidateQueries({ queryKey: keys.photos }),
+    onSuccess: () => askAgain(cache, keys.photos),
   })
 }
 

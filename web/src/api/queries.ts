@@ -1,4 +1,5 @@
 /** Server data as hooks. What was changed answers with the whole page, which goes straight into the cache. */
+import { askAgain } from './askAgain'
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
 import {
   api,
@@ -176,7 +177,7 @@ export function useMakeCompanion(id: number) {
       take(api.POST('/api/pages/{id}/companions/', { params: { path: { id } }, body })),
     onSuccess: (page) => {
       cache.setQueryData(keys.page(page.id), page)
-      void cache.invalidateQueries({ queryKey: keys.pages })
+      void askAgain(cache, keys.pages)
     },
   })
 }
@@ -218,7 +219,7 @@ export function useMakePage() {
     mutationFn: (wanted: NewPage) => take(api.POST('/api/pages/', { body: wanted })),
     onSuccess: (page) => {
       cache.setQueryData(keys.page(page.id), page)
-      void cache.invalidateQueries({ queryKey: keys.pages })
+      void askAgain(cache, keys.pages)
     },
   })
 }
@@ -250,9 +251,8 @@ export function useDelete() {
     },
     onSuccess: (_, { kind, id }) => {
       wasRemoved(cache, kind, id, listOf[kind])
-      void cache.invalidateQueries({ queryKey: listOf[kind] })
-      void cache.invalidateQueries({ queryKey: keys.deleted })
-      if (kind === 'photo') void cache.invalidateQueries({ queryKey: ['page'] })
+      void askAgain(cache, listOf[kind], keys.deleted)
+      if (kind === 'photo') void askAgain(cache, ['page'])
     },
   })
 }
@@ -264,8 +264,8 @@ export function useBringBack() {
       take(api.POST('/api/deleted/', { body: { kind, id } })),
     onSuccess: (left, { kind }) => {
       cache.setQueryData(keys.deleted, left)
-      void cache.invalidateQueries({ queryKey: listOf[kind] })
-      if (kind === 'photo') void cache.invalidateQueries({ queryKey: ['page'] })
+      void askAgain(cache, listOf[kind])
+      if (kind === 'photo') void askAgain(cache, ['page'])
     },
   })
 }

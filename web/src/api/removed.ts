@@ -1,4 +1,5 @@
 /** What was put aside last, so that a note can offer to bring it back. */
+import { askAgain } from './askAgain'
 import type { QueryClient } from '@tanstack/react-query'
 import type { Deleted } from './client'
 
@@ -28,7 +29,7 @@ export const lastRemoved = new LastRemoved()
 
 /** Called when something was put aside: its name is looked up where it was listed. */
 export function wasRemoved(cache: QueryClient, kind: Kind, id: number, list: readonly unknown[]) {
-  void cache.invalidateQueries({ queryKey: ['deleted'] })
+  void askAgain(cache, ['deleted'])
   for (const [, data] of cache.getQueriesData<unknown>({ queryKey: list })) {
     const rows = Array.isArray(data) ? (data as { id?: number; name?: string; note?: string }[]) : []
     const row = rows.find((one) => one.id === id)

@@ -1,4 +1,5 @@
 /** Sketches on the shelf, drafts on the drawing table, and everything as one file. */
+import { askAgain } from './askAgain'
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import {
   api,
@@ -75,7 +76,7 @@ export function useKeepSketch() {
   const cache = useQueryClient()
   return useMutation({
     mutationFn: (data: Draft['data']) => take(api.POST('/api/sketches/', { body: data })),
-    onSuccess: () => cache.invalidateQueries({ queryKey: keys.sketches }),
+    onSuccess: () => askAgain(cache, keys.sketches),
   })
 }
 
@@ -84,7 +85,7 @@ export function useKeepAsSketch(id: number) {
   const cache = useQueryClient()
   return useMutation({
     mutationFn: () => take(api.POST('/api/pages/{id}/sketch/', { params: { path: { id } }, body: {} })),
-    onSuccess: () => cache.invalidateQueries({ queryKey: keys.sketches }),
+    onSuccess: () => askAgain(cache, keys.sketches),
   })
 }
 

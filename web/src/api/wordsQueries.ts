@@ -1,5 +1,6 @@
 /** Lettering, and the ways to set a title. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { askAgain } from './askAgain'
 import { api, take, type AlphabetAsked, type HandAsked, type Page, type StoryAsked } from './client'
 import { keys } from './queries'
 import { wasRemoved } from './removed'
@@ -13,12 +14,7 @@ export function useAlphabets() {
 
 export function useAlphabetWrites() {
   const cache = useQueryClient()
-  const onSuccess = async () => {
-    // A list that was asked for before must not arrive afterwards and stay.
-    await cache.cancelQueries({ queryKey: keys.alphabets })
-    void cache.invalidateQueries({ queryKey: keys.alphabets })
-    void cache.invalidateQueries({ queryKey: ['title-ways'] })
-  }
+  const onSuccess = () => void askAgain(cache, keys.alphabets, ['title-ways'])
   const add = useMutation({
     mutationFn: (alphabet: AlphabetAsked) => take(api.POST('/api/alphabets/', { body: alphabet })),
     onSuccess,
@@ -47,11 +43,7 @@ export function useLettersTaken(page: Page, block: string) {
       taken
         ? take(api.POST('/api/pages/{id}/titles/{block}/letters/', { params }))
         : take(api.DELETE('/api/pages/{id}/titles/{block}/letters/', { params })),
-    onSuccess: async () => {
-      await cache.cancelQueries({ queryKey: keys.alphabets })
-      void cache.invalidateQueries({ queryKey: keys.alphabets })
-      void cache.invalidateQueries({ queryKey: ['title-ways'] })
-    },
+    onSuccess: () => void askAgain(cache, keys.alphabets, ['title-ways']),
   })
 }
 
@@ -76,10 +68,7 @@ export function useScripts() {
 
 export function useHandWrites() {
   const cache = useQueryClient()
-  const onSuccess = async () => {
-    await cache.cancelQueries({ queryKey: keys.scripts })
-    void cache.invalidateQueries({ queryKey: keys.scripts })
-  }
+  const onSuccess = () => void askAgain(cache, keys.scripts)
   const add = useMutation({
     mutationFn: (hand: HandAsked) => take(api.POST('/api/scripts/', { body: hand })),
     onSuccess,

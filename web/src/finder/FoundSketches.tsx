@@ -1,3 +1,4 @@
+import { askAgain } from '../api/askAgain'
 import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -94,7 +95,7 @@ function FoundSketch({ found, photos, format, school, fit, onFitted }: FoundSket
       },
       {
         onSuccess: (page) => {
-          void cache.invalidateQueries({ queryKey: ['pages'] })
+          void askAgain(cache, ['pages'])
           void navigate(`/pages/${page.id}/photos`)
         },
       },
