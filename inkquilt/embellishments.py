@@ -8,7 +8,7 @@ degree. It lies on top of all blocks, in the order of the accents, unless it is 
 from __future__ import annotations
 
 import math
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass, replace
 from enum import Enum
 from functools import lru_cache
@@ -221,6 +221,13 @@ _OUTLINES: Final[dict[Form, tuple[tuple[float, float], ...]]] = {
 }  # fmt: skip
 
 
+def corners_of_form(form: Form) -> tuple[Part, ...]:
+    """Return the corners of an outline in parts of its box; of a round one those of a polygon very like it."""
+    corners = _OUTLINES.get(form) or [(x + 0.5, y + 0.5) for x, y in outline_of_form(form, Size(1, 1)).exterior.coords]
+    within = (max(0.0, min(1.0, value)) for corner in corners for value in corner)
+    return tuple(Part(round(x * POLYGON_PARTS), round(y * POLYGON_PARTS)) for x, y in zip(within, within, strict=True))
+
+
 @lru_cache(maxsize=1_024)
 def outline_of_form(form: Form, size: Size) -> BaseGeometry:
     """Return an outline about its centre at nought."""
@@ -292,12 +299,13 @@ def placing_step(unit: Unit) -> Grains:
     return INCH // 16 if unit is Unit.IN else MM
 
 
-def left_of(owned: Sequence[Embellishment], used: Sequence[Accent]) -> dict[str, int]:
-    """Return how many of each are left; what never runs out has very many."""
+def left_of(owned: Sequence[Embellishment], used: Sequence[Accent], spent: Iterable[str] = ()) -> dict[str, int]:
+    """Return how many of each are left; what never runs out has very many. ``spent`` are keys of what is written on."""
     counts = {one.key: MOST_ACCENTS if one.count is None else one.count for one in owned}
-    for accent in used:
-        if accent.what.key in counts and accent.what.count is not None:
-            counts[accent.what.key] = max(0, counts[accent.what.key] - 1)
+    countable = {one.key for one in owned if one.count is not None}
+    for key in (*(accent.what.key for accent in used), *spent):
+        if key in countable:
+            counts[key] = max(0, counts[key] - 1)
     return counts
 
 

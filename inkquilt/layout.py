@@ -78,7 +78,10 @@ class WordsSeen:
 
 @dataclass(frozen=True, slots=True)
 class Layout:
-    """Everything that lies on a page. Mappings are by block; ``lead`` is the element that has the place of honour."""
+    """Everything that lies on a page. Mappings are by block; ``lead`` is the element that has the place of honour.
+
+    ``spent`` are the keys of what of the stash words are written on.
+    """
 
     page: Page
     blocks: tuple[Block, ...]
@@ -88,6 +91,7 @@ class Layout:
     titles: Mapping[str, TitleSeen] = field(default_factory=dict)
     words: tuple[WordsSeen, ...] = ()
     lead: str | None = None
+    spent: tuple[str, ...] = ()
 
     @property
     def whole(self) -> BaseGeometry:

@@ -19,10 +19,13 @@ from inkquilt.cutting.machine import MachinePoint, MachineShape, Ring
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.model import Size
 from inkquilt.words.alphabets import FONT_KEY, Alphabet, LetteringKind
+from inkquilt.words.flow import SAMPLE
 from inkquilt.words.script import USUAL_HALF_POINTS, Script, font
 
 #: The shipped fonts by what they are called.
 FONTS: Final = {"Literata": "Literata-SemiBold.ttf", "Figtree": "Figtree-Medium.ttf"}
+#: The shipped handwriting, in which a hand is shown: nothing is printed in it.
+HANDWRITING: Final = "Caveat"
 #: The one that plain widths of letters are taken from.
 PLAIN: Final = "Figtree"
 _HEIGHT: Final[Grains] = INCH
@@ -39,7 +42,7 @@ class FontMeasures:
 
 
 def _file(name: str) -> Path:
-    return Path(__file__).parent / "fonts" / FONTS[name]
+    return Path(__file__).parent / "fonts" / {**FONTS, HANDWRITING: "Caveat-Regular.ttf"}[name]
 
 
 @cache
@@ -123,6 +126,17 @@ def text_font(name: str, half_points: int = USUAL_HALF_POINTS) -> Script:
     """Return a shipped font to write a story in, at a size in half points."""
     face = measured(name)
     return font(f"{FONT_KEY}{name}", name, face.widths, face.kerning, face.em, half_points)
+
+
+def drawn_size(script: Script) -> Grains:
+    """Return how large a script is drawn: a font at its size, a hand in the shipped handwriting, scaled evenly so that
+    plain prose runs as wide as she writes it."""
+    if script.half_points is not None:
+        return script.em
+    face = measured(HANDWRITING)
+    prose = " ".join(SAMPLE)
+    wide = sum(face.widths.get(character, face.widths["n"]) for character in prose)
+    return script.width(prose) * face.em // wide
 
 
 # -- outlines --------------------------------------------------------------------------------

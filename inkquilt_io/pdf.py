@@ -22,6 +22,7 @@ from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas as Pdf
 
+from inkquilt.colour import read_colour
 from inkquilt.embellishments import Accent
 from inkquilt.lengths import INCH, MM, Grains, format_nearest
 from inkquilt.sketch import Role, Shape
@@ -361,11 +362,14 @@ class _PdfCanvas:
     def story(self, story: PrintedStory) -> None:
         script = story.script
         for ground in story.grounds:
-            self.pdf.setFillColorRGB(1, 1, 1)
+            self.pdf.setFillColorRGB(*rgb(read_colour(ground.colour) if ground.colour else WHITE))
             self.pdf.setStrokeColorRGB(*rgb(INK))
             self.pdf.setLineWidth(0.4)
-            place = points(ground.x), self.y(ground.y + ground.size.height)
-            self.pdf.rect(*place, points(ground.size.width), points(ground.size.height), stroke=1, fill=1)
+            contour = self.pdf.beginPath()
+            for number, (x, y) in enumerate(ground.shape.exterior.coords[:-1]):
+                (contour.lineTo if number else contour.moveTo)(points(x), self.y(y))
+            contour.close()
+            self.pdf.drawPath(contour, stroke=1, fill=1)
         for line in story.lines:
             self.pdf.saveState()
             self.pdf.translate(points(line.span.x), self.y(line.span.y))

@@ -11,7 +11,8 @@ from inkquilt.sketch import Shape, Sketch
 from inkquilt.sketch.geometry import Vertex
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.writing import write_sketch
-from inkquilt_io.look import INK, Colour
+from inkquilt_io.lettering import HANDWRITING, drawn_size
+from inkquilt_io.look import INK, WHITE, Colour
 from inkquilt_io.shapes import DrawnTitle, FittedPage, Outline, Picture, PrintedStory, walk
 
 NAMESPACE = "http://www.w3.org/2000/svg"
@@ -149,19 +150,23 @@ class _SvgCanvas:
 
     def story(self, story: PrintedStory) -> None:
         for ground in story.grounds:
-            size = ground.size
-            place = {"x": self.number(ground.x), "y": self.number(ground.y)}
-            size_text = {"width": self.number(size.width), "height": self.number(size.height)}
-            self.add("rect", place | size_text | {"data-words": "card", "fill": "#ffffff", "stroke": _hex(INK),
-                                                  "stroke-width": self.number(self.unit.grains // 64)})  # fmt: skip
-        em = story.script.em if story.script.half_points is not None else story.script.pitch * 3 // 4
+            corners = ground.shape.exterior.coords[:-1]
+            points = " ".join(f"{x / self.unit.grains:g},{y / self.unit.grains:g}" for x, y in corners)
+            x, y, size = self.number(ground.x), self.number(ground.y), ground.size
+            box = {"x": x, "y": y, "width": self.number(size.width), "height": self.number(size.height)}
+            self.add("polygon" if ground.outline else "rect", ({"points": points} if ground.outline else box) | {
+                "data-words": "card", "fill": ground.colour or _hex(WHITE), "stroke": _hex(INK),
+                "stroke-width": self.number(self.unit.grains // 64),
+            })  # fmt: skip
+        em = drawn_size(story.script)
+        font = story.script.name if story.script.half_points is not None else HANDWRITING
         for line in story.lines:
             x, y = self.number(line.span.x), self.number(line.span.y)
             place = {
                 "x": x,
                 "y": self.number(line.span.y + story.script.pitch // 2 + em * 34 // 100),
                 "font-size": self.number(em),
-                "font-family": f"{story.script.name}, serif",
+                "font-family": f"{font}, serif",
                 "fill": _hex(story.colour),
                 "textLength": self.number(line.width),
                 "lengthAdjust": "spacingAndGlyphs",

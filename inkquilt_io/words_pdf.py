@@ -51,12 +51,16 @@ class _Text:
 
 @dataclass(frozen=True, slots=True)
 class _Piece:
-    """One piece to cut out: its size and lines; ``note`` says that it is a part of a line."""
+    """One piece to cut out: its size and lines; ``note`` says that it is a part of a line.
+
+    ``outline`` are the corners it is cut along, in grains from its corner; none for a rectangle.
+    """
 
     size: Size
     lines: tuple[_Text, ...]
     story: PrintedStory
     note: str = ""
+    outline: tuple[tuple[float, float], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -100,7 +104,7 @@ def _pieces(story: PrintedStory) -> Iterator[_Piece]:
     elif story.grounds:
         for ground in story.grounds:
             on_it = tuple(_text(line, ground.x, ground.y) for line in story.lines if _lies_on(line, ground))
-            yield _Piece(ground.size, on_it, story)
+            yield _Piece(ground.size, on_it, story, outline=_contour(ground))
     else:
         level = [line for line in story.lines if not line.span.turn]
         if level:
@@ -108,6 +112,13 @@ def _pieces(story: PrintedStory) -> Iterator[_Piece]:
         for line in story.lines:
             if line.span.turn:
                 yield _strip(line.text, line.width, story)
+
+
+def _contour(ground: Ground) -> tuple[tuple[float, float], ...]:
+    """Return the corners of a ground that is no rectangle, from its own corner."""
+    if not ground.outline:
+        return ()
+    return tuple((x - ground.x, y - ground.y) for x, y in ground.shape.exterior.coords[:-1])
 
 
 def _sides(lines: Sequence[WrittenLine]) -> Iterator[list[WrittenLine]]:
@@ -198,7 +209,14 @@ def _draw(pdf: Any, laid: _Laid, sheet_height: Grains) -> None:
     pdf.setLineWidth(0.4)
     pdf.setDash(3, 2)
     pdf.setStrokeColorRGB(0.55, 0.55, 0.55)
-    pdf.rect(0, -points(piece.size.height), points(piece.size.width), points(piece.size.height))
+    if piece.outline:
+        contour = pdf.beginPath()
+        for number, (x, y) in enumerate(piece.outline):
+            (contour.lineTo if number else contour.moveTo)(points(x), -points(y))
+        contour.close()
+        pdf.drawPath(contour)
+    else:
+        pdf.rect(0, -points(piece.size.height), points(piece.size.width), points(piece.size.height))
     pdf.setDash()
     pdf.setFillColorRGB(*rgb(piece.story.colour))
     for line in piece.lines:

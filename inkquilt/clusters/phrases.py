@@ -18,6 +18,7 @@ from inkquilt.lengths import INCH, Grains, with_unit
 from inkquilt.sketch.geometry import box
 from inkquilt.sketch.model import Block, Role, Size
 from inkquilt.sketch.relations import stack_roots
+from inkquilt.words.naming import naming_words
 
 #: The second half of a phrase that was cut in two is no piece of the stash any more.
 HALF: Final = "cut in two"
@@ -133,26 +134,13 @@ def captions(
     ground = ground_of(layout)
     found = []
     for what in _phrases(owned, left):
-        mine = _words(what.text)
+        mine = naming_words(what.text)
         for slot, said in names.items():
-            shared = mine & _words(said)
+            shared = mine & naming_words(said)
             block = next((one for one in layout.blocks if one.id == slot), None)
             if shared and block is not None and (place := _beside(layout, what, block, ground)) is not None:
                 found.append(PhraseProposal((place,), f"{what.name} beside {block.name}, which it names"))
     return tuple(found)
-
-
-#: Words that name nothing.
-_LITTLE: Final = frozenset(
-    (
-        "a", "an", "and", "as", "at", "by", "for", "from", "in", "is", "it", "my", "of", "on", "or", "our", "the", "to",
-        "up", "we", "with", "you",
-    )
-)  # fmt: skip
-
-
-def _words(text: str) -> frozenset[str]:
-    return frozenset(re.findall(r"\w+", text.casefold())) - _LITTLE
 
 
 def _beside(layout: Layout, what: Embellishment, photo: Block, ground: ClusterGround) -> Accent | None:

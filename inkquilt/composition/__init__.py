@@ -7,7 +7,8 @@
 ``own_sketch`` the page drawn as it lies, once it is built on
 ``papers``     papers of the stash on it, and what is asked of its pieces
 ``lettering``  titles as they were set
-``stories``    words as they were written
+``stories``    words as they were written; ``labels`` what of hers they can be written on
+``cut_list``   everything that is cut for the page, what its words are written on as well
 ``wishes``     what the document asks of its pieces, as they are cut; ``advice`` ways to cut less paper for it
 ``pictures``   photos in their slots; ``showing`` what would show what is hidden of one
 ``surroundings`` what words are set on; ``layouts`` the page as it is judged and decorated

@@ -29,6 +29,8 @@ from inkquilt.sketch import Block, Sketch
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.ties import AddedTie
 
+#: The letter of the paper that is cut for words: cards, strips, flaps.
+WORDS: Final = "for words"
 #: What the ways to fit depend on.
 TERMS: Final = (
     "sketch", "page", "grid", "print_sizes", "left_out", "switches", "untied", "ties", "never_trim",
@@ -120,7 +122,8 @@ class PageDocument:
     @property
     def letters(self) -> frozenset[str]:
         """The letters of all papers on the page."""
-        return self.cuts.letters | {paper_of(block) for block in self.sketch.blocks}
+        words = {WORDS} if self.stories else set()
+        return self.cuts.letters | {paper_of(block) for block in self.sketch.blocks} | words
 
     @property
     def request(self) -> FitRequest:

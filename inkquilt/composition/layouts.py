@@ -16,7 +16,7 @@ from inkquilt.balance.weight import chroma_of
 from inkquilt.colour import Rgb, difference, lab, read_colour
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.pictures import Pictures, on_page
-from inkquilt.composition.stories import Story, as_it_lies
+from inkquilt.composition.stories import Story, as_it_lies, pieces_spent
 from inkquilt.composition.surroundings import Tones, WritingIn, papers_beneath, story_shapes
 from inkquilt.layout import Layout, PaperSeen, PhotoSeen, TitleSeen, WordsSeen
 from inkquilt.photos.cover import PlacedPhoto, area_on_page
@@ -52,7 +52,10 @@ def layout_of(document: PageDocument, pictures: Pictures, tones: Tones, writing_
         if block.role is Role.TITLE and document.titles.get(block.id)
     }
     words = tuple(_words(document, writing_in))
-    return Layout(document.page, document.blocks, document.accents, papers, photos, titles, words, document.leads)
+    spent = tuple(pieces_spent(document.stories.values()))
+    return Layout(
+        document.page, document.blocks, document.accents, papers, photos, titles, words, document.leads, spent
+    )  # fmt: skip
 
 
 def photo_seen(block: Block, placed: PlacedPhoto, grid: ToneGrid | None) -> PhotoSeen:
@@ -118,4 +121,4 @@ def _words(document: PageDocument, writing_in: WritingIn) -> Iterator[WordsSeen]
 
 
 def _card_colours(story: Story) -> tuple[Rgb, ...]:
-    return (_CARD,) if story.grounds else ()
+    return tuple(dict.fromkeys(read_colour(one.colour) if one.colour else _CARD for one in story.grounds))

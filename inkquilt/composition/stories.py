@@ -7,7 +7,7 @@ same way.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass, replace
 from typing import Final
 
@@ -96,7 +96,12 @@ def set_anew(story: Story, on: JournalPage, writing_of: Callable[[Story], Script
         return story
     writing = writing_of(story)
     script = at_size(writing, story.wished) if story.wished else writing
-    for setting in journal_ways(story.text, script, on):
-        if (setting.way, setting.block) == (story.way, story.block):
-            return story_of(story.text, setting, story.colour, story.hand, on.blocks)
-    return story
+    same = [one for one in journal_ways(story.text, script, on) if (one.way, one.block) == (story.way, story.block)]
+    # There may be several labels for one place: hers first.
+    same.sort(key=lambda one: one.where != story.where)
+    return story_of(story.text, same[0], story.colour, story.hand, on.blocks) if same else story
+
+
+def pieces_spent(stories: Iterable[Story]) -> Iterator[str]:
+    """Yield what of the stash stories are written on, by its key, once for each piece."""
+    yield from (ground.piece for story in stories for ground in story.grounds if ground.piece)

@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping
+from types import MappingProxyType
 
-from shapely.geometry import box
 from shapely.geometry.base import BaseGeometry
 from shapely.ops import unary_union
 
 from inkquilt.colour import Rgb, read_colour
 from inkquilt.composition.document import PageDocument
+from inkquilt.composition.labels import NOTHING_TO_WRITE_ON, Writable, labels_of
 from inkquilt.composition.pictures import Pictures, on_page
-from inkquilt.composition.stories import Story, as_it_lies
+from inkquilt.composition.stories import Story, as_it_lies, pieces_spent
+from inkquilt.embellishments import left_of
 from inkquilt.paper.pieces import paper_of
 from inkquilt.paper.printed import PrintedPlace
 from inkquilt.photos.cover import outline_on_page
@@ -35,8 +37,13 @@ def journal_page(
     writing_in: WritingIn,
     printed: tuple[PrintedPlace, ...] = (),
     without: str | None = None,
+    about: Mapping[int, str] = MappingProxyType({}),
+    writable: Writable = NOTHING_TO_WRITE_ON,
 ) -> JournalPage:
-    """Return the page as words are set on it; the story ``without`` is set anew and takes no room."""
+    """Return the page as words are set on it; the story ``without`` is set anew and takes no room.
+
+    ``about`` says what is told of photos by their numbers, ``writable`` what of hers can be written on.
+    """
     blocks = document.blocks
     taken = tuple(
         shape
@@ -45,15 +52,19 @@ def journal_page(
         for shape in story_shapes(lying, writing_in)
     ) + tuple(accent.outline for accent in document.accents)
     filled = frozenset(story.block for name, story in document.stories.items() if name != without and story.block)
+    told = {slot: about.get(placed.photo, "") for slot, placed in document.photos.items()}
+    others = [story for name, story in document.stories.items() if name != without]
+    left = left_of(writable.owned, document.accents, pieces_spent(others))
     return JournalPage(
-        blocks, document.page, document.grid, calm_parts(document, pictures, tones), taken, filled, printed
-    )
+        blocks, document.page, document.grid, calm_parts(document, pictures, tones), taken, filled, printed, told,
+        tuple(labels_of(writable, left, document.unit)),
+    )  # fmt: skip
 
 
 def story_shapes(story: Story, writing_in: WritingIn) -> Iterator[BaseGeometry]:
     """Yield where the cards of a story lie, or its lines."""
     for ground in story.grounds:
-        yield box(ground.x, ground.y, ground.x + ground.size.width, ground.y + ground.size.height)
+        yield ground.shape
     if not story.grounds:
         pitch = writing_in(story).pitch
         yield from (outline_of(line.span, pitch) for line in story.lines)

@@ -1,10 +1,11 @@
 """What a page's document asks of its pieces, as the core knows it."""
 
+from inkquilt.composition.cut_list import cut_list
 from inkquilt.composition.digest import digest
 from inkquilt.composition.document import PageDocument
 from inkquilt.cutting.pieces import CutWishes
 from inkquilt.cutting.terms import Settled, offered, openwork_of, settled
-from inkquilt.paper import PieceList, pieces_of
+from inkquilt.paper import PieceList
 from inkquilt.paper.kinds import PaperKind
 from inkquilt.paper.openings import Inset
 from inkquilt.paper.pieces import paper_of
@@ -14,7 +15,7 @@ from inkquilt.paper.saving import Saving, SavingKind, savings_of
 def wishes_on(document: PageDocument, pieces: PieceList | None = None) -> Settled:
     """Return what is asked of a page's pieces, the savings that are wanted left out."""
     cuts = document.cuts
-    pieces = pieces or pieces_of(document.blocks, document.page.fold)
+    pieces = pieces or cut_list(document)
     every = [piece.block for group in pieces.papers for piece in group.pieces]
     wishes = CutWishes(
         lies={block: cuts.lie(block) for block in every},
@@ -29,8 +30,9 @@ def wishes_on(document: PageDocument, pieces: PieceList | None = None) -> Settle
 
 
 def cutting_terms(document: PageDocument) -> str:
-    """Return a key for all of a page that its cuts depend on; titles, photos and stories are none of it."""
-    return digest((document.blocks, document.page, document.grid, document.sheets, document.cuts))
+    """Return a key for all of a page that its cuts depend on; titles, photos and what is written are none of it."""
+    words = (cut_list(document),) if document.stories else ()
+    return digest((document.blocks, document.page, document.grid, document.sheets, document.cuts, *words))
 
 
 def savings_on(document: PageDocument, wishes: CutWishes) -> tuple[Saving, ...]:

@@ -9,18 +9,19 @@ crammed nor half empty.
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
-from inkquilt.lengths import Grains
 from inkquilt.sketch.geometry import Box
+from inkquilt.words.balanced import balanced_flow
 from inkquilt.words.flow import Capacity, Flow, Span, capacity, flow, spans_in
-from inkquilt.words.places import round_page, round_photos
+from inkquilt.words.places import FreePlace, round_page, round_photos
 from inkquilt.words.rooms import (
     date_block,
     empty_rooms,
     in_blocks,
     in_gaps,
     in_parts,
+    labelled,
     off_page,
     on_printed,
     printed_places,
@@ -40,6 +41,7 @@ from inkquilt.words.stories import (
     Maker,
     Room,
 )
+from inkquilt.words.voices import in_voices
 
 
 def journal_ways(text: str, script: Script, on: JournalPage) -> tuple[JournalSetting, ...]:
@@ -51,12 +53,13 @@ def journal_ways(text: str, script: Script, on: JournalPage) -> tuple[JournalSet
     if not text.strip():
         return tuple(_settings("", (script,), empty_rooms(on, places)))
     makers = [in_blocks(on), on_printed(on), in_gaps(on, places), in_parts(places)]
-    makers += [shaped(on), rounds(on), off_page(on)]
+    makers += [labelled(on, places), shaped(on), rounds(on), off_page(on)]
     if len(text.split()) <= DATE_WORDS:
         makers.append(date_block(text, places))
     found: list[JournalSetting] = []
     for maker in makers:
         found += _settings(text, sizes_of(script), maker)
+    found += _in_voices(text, sizes_of(script), on, places)
     if len(text.split()) > QUOTATION:
         found = [one for one in found if one.way is not JournalWay.QUOTATION]
     best: dict[tuple[JournalWay, str], JournalSetting] = {}
@@ -74,12 +77,18 @@ def _settings(text: str, scripts: Sequence[Script], maker: Maker) -> Iterator[Jo
             key = (room.way, room.where)
             if key in done or not room.spans:
                 continue
-            written = _voices(text, script, room) if room.way is JournalWay.VOICES else flow(text, script, room.spans)
+            written = _written(text, script, room)
             setting = _setting(room, script, written, scripts[0].half_points)
             open_[key] = setting
             if written.fits:
                 done.add(key)
     yield from open_.values()
+
+
+def _written(text: str, script: Script, room: Room) -> Flow:
+    """Write a text in a room; strips are about as long as each other."""
+    write = balanced_flow if room.way in (JournalWay.STRIPS, JournalWay.SPREAD) else flow
+    return write(text, script, room.spans)
 
 
 def _setting(room: Room, script: Script, written: Flow, wished: int | None) -> JournalSetting:
@@ -93,25 +102,21 @@ def _setting(room: Room, script: Script, written: Flow, wished: int | None) -> J
     )  # fmt: skip
 
 
-def _voices(text: str, script: Script, room: Room) -> Flow:
-    """Give each voice, that is each paragraph, a place of its own."""
-    places = _blocks_of_lines(room.spans, script.pitch)
-    voices = [voice for voice in text.splitlines() if voice.strip()]
-    flows = [flow(voice, script, spans) for voice, spans in zip(voices, places, strict=False)]
-    left = [one.left_over for one in flows if one.left_over] + voices[len(flows) :]
-    return Flow(tuple(line for one in flows for line in one.lines), "\n".join(left))
-
-
-def _blocks_of_lines(spans: Sequence[Span], pitch: Grains) -> list[list[Span]]:
-    """Return spans by place: a new one begins where a line does not stand right below the one before."""
-    places: list[list[Span]] = []
-    for span in spans:
-        last = places[-1][-1] if places else None
-        if last is not None and (span.x, span.y, span.length) == (last.x, last.y + pitch, last.length):
-            places[-1].append(span)
-        else:
-            places.append([span])
-    return places
+def _in_voices(
+    text: str, scripts: Sequence[Script], on: JournalPage, places: Sequence[FreePlace]
+) -> Iterator[JournalSetting]:
+    """Yield a text with each voice in a place of its own, in the largest size that fits, or else in the smallest."""
+    setting = None
+    for script in scripts:
+        voices = in_voices(text, script, on, places)
+        if voices is None:
+            return
+        room = Room(JournalWay.VOICES, "each near what it is about", voices.spans)
+        setting = replace(_setting(room, script, voices.flow, scripts[0].half_points), told=voices.told)
+        if setting.fits:
+            break
+    if setting is not None:
+        yield setting
 
 
 @dataclass(frozen=True, slots=True)

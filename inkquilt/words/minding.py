@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections import Counter
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
@@ -15,7 +16,10 @@ from inkquilt.words.legible import TEXT, Beneath, legibility
 from inkquilt.words.script import Script, runs_leftward
 from inkquilt.words.stories import INSET, ON_CARD, JournalPage, JournalSetting, JournalWay
 
+#: So many ways to write on the page itself; those beside it are few and always told.
 MOST_WAYS: Final = 14
+#: So many of one kind: the same way in ever smaller gaps is no other choice.
+_OF_A_KIND: Final = 3
 MOST_PLACES: Final = 12
 #: Where no block is there to fill, the shortest block is told for this width.
 _USUAL_WIDTH: Final[Grains] = 3 * INCH
@@ -35,7 +39,7 @@ def story_told(
     text: str, words: int, script: Script, ink: Rgb, on: JournalPage, papers: Mapping[str, Beneath]
 ) -> StoryTold:
     """Return the best ways to write a text, or so many words. ``papers`` by block. Raises ``CoreError``."""
-    ways = journal_ways(text or prose(words), script, on)[:MOST_WAYS]
+    ways = _told_of(journal_ways(text or prose(words), script, on))
     if words and not text:  # a wish is not a text: its lines are only ruled
         ways = tuple(replace(way, lines=tuple(replace(line, text="") for line in way.lines)) for way in ways)
     return StoryTold(
@@ -46,10 +50,22 @@ def story_told(
     )
 
 
+def _told_of(ways: Sequence[JournalSetting]) -> tuple[JournalSetting, ...]:
+    """Return the best few of each kind, in their order."""
+    seen: Counter[JournalWay] = Counter()
+    found = []
+    for way in ways:
+        seen[way.way] += 1
+        if seen[way.way] <= _OF_A_KIND:
+            found.append(way)
+    on_page = [way for way in found if not way.hidden][:MOST_WAYS]
+    return tuple(way for way in found if way.hidden or way in on_page)
+
+
 def _minded(
     way: JournalSetting, script: Script, ink: Rgb, on: JournalPage, papers: Mapping[str, Beneath]
 ) -> tuple[str, ...]:
-    found = []
+    found = list(way.told)
     missing = script.missing(" ".join(line.text for line in way.lines) + way.left_over)
     if missing:
         found.append(f"{script.name} has no {' '.join(missing[:12])}: write it by hand, or with other words")

@@ -1,14 +1,15 @@
-"""Rooms for a story at one size of script: in blocks, gaps, parts, printed places, shapes, round things, on sheets of
-their own.
+"""Rooms for a story at one size of script: in blocks, gaps, parts, printed places, shapes, on labels, round things, on
+sheets of their own.
 
 Card and flap sizes are those of pocket cards. Common practice, no source.
 """
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator, Sequence
+from typing import Final
 
-from shapely.geometry import Point
 from shapely.geometry import box as _box
 from shapely.geometry.base import BaseGeometry
 
@@ -16,7 +17,7 @@ from inkquilt.lengths import INCH, Grains
 from inkquilt.paper.printed import PrintedPlace
 from inkquilt.photos.cover import outline_on_page
 from inkquilt.sketch.geometry import Box, Ends, box, is_tilted
-from inkquilt.sketch.model import Block, Role, Shape, Size
+from inkquilt.sketch.model import POLYGON_PARTS, Block, Part, Role, Shape, Size
 from inkquilt.space import largest_circle, largest_rectangles, surfaces_of
 from inkquilt.words.flow import Span, WrittenLine, spans_in, spans_within
 from inkquilt.words.places import LEAST_PLACE, FreePlace, PlaceKind, free_along, round_page, round_photos
@@ -29,14 +30,24 @@ from inkquilt.words.stories import (
     LEAST_CARD,
     LEAST_STRIP,
     MOST_CARDS,
-    MOST_VOICES,
+    MOST_FLAPS,
     SMALL_CARD,
     STRIP_EDGE,
     Ground,
     JournalPage,
     JournalWay,
+    Label,
     Maker,
     Room,
+)
+
+#: A circle in its box.
+ROUND: Final = tuple(
+    Part(
+        round((1 + math.cos(math.pi * n / 48)) * POLYGON_PARTS / 2),
+        round((1 + math.sin(math.pi * n / 48)) * POLYGON_PARTS / 2),
+    )
+    for n in range(96)
 )
 
 
@@ -158,7 +169,7 @@ def _cards(place: FreePlace, on: JournalPage, script: Script) -> Iterator[Room]:
 
 
 def in_parts(places: Sequence[FreePlace]) -> Maker:
-    """Make rooms of several places: strips spread over them, voices in them, lines along the bands."""
+    """Make rooms of several places: strips spread over them, lines along the bands."""
     open_ = [place for place in places if place.kind is not PlaceKind.PHOTO]
 
     def make(script: Script) -> Iterator[Room]:
@@ -167,9 +178,6 @@ def in_parts(places: Sequence[FreePlace]) -> Maker:
             span for place in down for span in strip_spans(place.box, script)[:2] if span.length >= LEAST_STRIP
         )
         yield Room(JournalWay.SPREAD, "the whole page", spread)
-        if len(open_) > 1:
-            voices = tuple(span for place in open_[:MOST_VOICES] for span in spans_in(place.box, script.pitch, INSET))
-            yield Room(JournalWay.VOICES, f"{min(len(open_), MOST_VOICES)} places", voices)
         bands = [place for place in down if place.on is not None and place.on.role in (Role.STRIP, Role.BORDER)]
         along = tuple(span for place in bands for span in spans_in(place.box, script.pitch)[:1])
         yield Room(JournalWay.ALONG, " and ".join(place.on.name for place in bands if place.on), along)
@@ -223,6 +231,47 @@ def on_printed(on: JournalPage) -> Maker:
 # -- shapes and rounds ---------------------------------------------------------------------------------
 
 
+def labelled(on: JournalPage, places: Sequence[FreePlace]) -> Maker:
+    """Make rooms on labels, on what dies cut and in drawn outlines: each where words were drawn, or in the first gap
+    that takes it."""
+    gaps = [place for place in places if place.kind is not PlaceKind.PHOTO]
+
+    def make(script: Script) -> Iterator[Room]:
+        for label in on.labels:
+            for block in on.open_blocks:
+                ground = None if is_tilted(block) else _label_in(box(block), label, on.grid)
+                if ground is not None:
+                    yield _on_label(label, block.name, ground, script, block.id)
+            for place in gaps:
+                ground = _label_in(place.box, label, on.grid)
+                if ground is not None:
+                    yield _on_label(label, place.name, ground, script)
+                    break
+
+    return make
+
+
+def _on_label(label: Label, where: str, ground: Ground, script: Script, block: str | None = None) -> Room:
+    spans = spans_within(ground.shape, script.pitch, INSET)
+    return Room(label.way, f"{label.name} in {where}", spans, (ground,), block)
+
+
+def _label_in(room: Box, label: Label, grid: Grains) -> Ground | None:
+    """Return a label in the middle of a place, on the grid; None where it does not go in, or holds no words."""
+    wide, high = room.x.length, room.y.length
+    size = label.size
+    if size is None:
+        wide, high = wide // grid * grid, high // grid * grid
+        size = Size(min(wide, high), min(wide, high)) if label.is_square else Size(wide, high)
+    if size.width > wide or size.height > high or min(size.width, size.height) < LEAST_CARD.height:
+        return None
+    x, y = (
+        ends.low + (ends.length - long) // 2 // grid * grid
+        for ends, long in ((room.x, size.width), (room.y, size.height))
+    )
+    return Ground(x, y, size, False, label.outline, label.piece, label.colour)
+
+
 def shaped(on: JournalPage) -> Maker:
     """Make a circle of words in the largest round gap."""
     circles = [
@@ -236,9 +285,8 @@ def shaped(on: JournalPage) -> Maker:
         for name, circle in circles[:1]:
             radius = circle.radius // on.grid * on.grid
             x, y = circle.x, circle.y
-            outline = Point(x, y).buffer(radius, quad_segs=24)
-            ground = Ground(x - radius, y - radius, Size(2 * radius, 2 * radius))
-            spans = spans_within(outline, script.pitch, INSET)
+            ground = Ground(x - radius, y - radius, Size(2 * radius, 2 * radius), outline=ROUND)
+            spans = spans_within(ground.shape, script.pitch, INSET)
             yield Room(JournalWay.SHAPED, f"a circle on {name}", spans, (ground,))
 
     return make
@@ -275,6 +323,9 @@ def off_page(on: JournalPage) -> Maker:
         if _goes_on(large, whole):
             yield sides(JournalWay.FLAP_LARGE, "at the protector’s edge", large, 1, script)
         photos = [block for block in on.blocks if block.role is Role.PHOTO]
+        for photo in _of_each_size(photos):
+            if _goes_on(photo.size, whole) and min(photo.width, photo.height) >= LEAST_CARD.height:
+                yield sides(JournalWay.FLAP_PHOTO, f"over {photo.name}", photo.size, 1, script)
         if photos:
             widest = max(photos, key=lambda block: block.width * block.height)
             card = Size(widest.width - 2 * INSET, widest.height - 2 * INSET)
@@ -283,6 +334,12 @@ def off_page(on: JournalPage) -> Maker:
         yield sides(JournalWay.NEXT_PAGE, "a page of its own", whole, 1, script)
 
     return make
+
+
+def _of_each_size(photos: Sequence[Block]) -> list[Block]:
+    """Return photos of different sizes, the largest first: those of one size have the same flap."""
+    largest = sorted(photos, key=lambda block: -block.width * block.height)
+    return list({block.size: block for block in reversed(largest)}.values())[::-1][:MOST_FLAPS]
 
 
 def _goes_on(card: Size, page: Size) -> bool:

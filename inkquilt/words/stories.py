@@ -2,19 +2,21 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Mapping
-from dataclasses import dataclass, field
+from collections.abc import Callable, Iterable, Mapping, Sequence
+from dataclasses import dataclass, field, replace
 from enum import Enum
 from typing import Final
 
+from shapely.geometry import Polygon, box
 from shapely.geometry.base import BaseGeometry
 
 from inkquilt.lengths import INCH, MM, Grains, Unit
 from inkquilt.page import Page
 from inkquilt.paper.printed import PrintedPlace
-from inkquilt.sketch.model import Block, Role, Size
+from inkquilt.sketch.geometry import Box, Ends
+from inkquilt.sketch.model import POLYGON_PARTS, Block, Part, Role, Size
 from inkquilt.words.flow import Capacity, Span, WrittenLine
-from inkquilt.words.places import FreePlace, free_places
+from inkquilt.words.places import PAGE_INSET, FreePlace, free_places, snapped_in
 from inkquilt.words.script import Script
 
 #: Words keep this distance from the edge of what they are written on.
@@ -34,6 +36,7 @@ LARGE_CARD: Final = {Unit.IN: Size(4 * INCH, 6 * INCH), Unit.MM: Size(102 * MM, 
 BOOKLET_SIDES: Final = 3
 CARD_SIDES: Final = 2
 MOST_CARDS: Final = 4
+MOST_FLAPS: Final = 3
 MOST_VOICES: Final = 4
 #: A strip spread over the page is no shorter.
 LEAST_STRIP: Final[Grains] = 3 * INCH // 2
@@ -49,6 +52,7 @@ class JournalWay(Enum):
     RULED = "on ruled lines"
     DATE = "a date block"
     CARD = "on a card"
+    LABEL = "on a label of yours"
     ON_BASE = "straight on the paper"
     PRINTED_LINES = "on the paper’s printed lines"
     PRINTED_FRAME = "in the paper’s printed frame"
@@ -60,11 +64,14 @@ class JournalWay(Enum):
     CARDS = "over a row of cards"
     ALONG = "along the bands of the page"
     SHAPED = "in a shape"
+    DIE = "on a piece a die cuts"
+    OUTLINE = "in a drawn outline"
     ROUND_PHOTO = "round a photo"
     ROUND_PAGE = "round the page"
     ON_PHOTO = "on a calm part of a photo"
     FLAP_SMALL = "under a small flap"
     FLAP_LARGE = "under a large flap"
+    FLAP_PHOTO = "under a flap as large as a photo"
     BOOKLET = "in a folded booklet"
     POCKET = "on a card in a pocket"
     NEXT_PAGE = "on the next page"
@@ -73,26 +80,70 @@ class JournalWay(Enum):
 
 #: Ways whose words do not show on the page itself.
 HIDDEN: Final = frozenset(
-    {JournalWay.FLAP_SMALL, JournalWay.FLAP_LARGE, JournalWay.BOOKLET, JournalWay.POCKET, JournalWay.NEXT_PAGE}
-)
+    {
+        JournalWay.FLAP_SMALL, JournalWay.FLAP_LARGE, JournalWay.FLAP_PHOTO, JournalWay.BOOKLET, JournalWay.POCKET,
+        JournalWay.NEXT_PAGE,
+    }
+)  # fmt: skip
 #: Ways for which no card is cut where the sketch has one.
 BARE: Final = frozenset({JournalWay.ON_BASE, JournalWay.STRIPS, JournalWay.SHAPED})
 #: Ways that bring a paper of their own beneath the words.
 ON_A_CARD = (
-    JournalWay.RULED, JournalWay.DATE, JournalWay.CARD, JournalWay.STRIPS, JournalWay.SPREAD, JournalWay.CARDS,
-    JournalWay.EMPTY,
+    JournalWay.RULED, JournalWay.DATE, JournalWay.CARD, JournalWay.LABEL, JournalWay.STRIPS, JournalWay.SPREAD,
+    JournalWay.CARDS, JournalWay.DIE, JournalWay.OUTLINE, JournalWay.EMPTY,
 )  # fmt: skip
 ON_CARD: Final = HIDDEN.union(ON_A_CARD)
 
 
 @dataclass(frozen=True, slots=True)
+class Label:
+    """What words can be written on instead of a plain card: a label of the stash, what a die cuts, a drawn outline.
+
+    ``outline`` are its corners in ``POLYGON_PARTS`` of its box, none for a rectangle. Without a ``size`` it is as large
+    as its place, ``is_square`` where it must not be drawn out. ``piece`` is its key in the stash, ``colour`` its own.
+    """
+
+    way: JournalWay
+    name: str
+    size: Size | None = None
+    outline: tuple[Part, ...] = ()
+    is_square: bool = False
+    piece: str = ""
+    colour: str = ""
+
+
+@dataclass(frozen=True, slots=True)
 class Ground:
-    """A piece to cut and lay for words, on the page; ``ruled`` has lines drawn on it."""
+    """A piece to cut and lay for words, on the page; ``ruled`` has lines drawn on it.
+
+    ``outline``, ``piece`` and ``colour`` as in ``Label``; what is no ``piece`` of the stash is cut from paper.
+    """
 
     x: Grains
     y: Grains
     size: Size
     ruled: bool = False
+    outline: tuple[Part, ...] = ()
+    piece: str = ""
+    colour: str = ""
+
+    @property
+    def shape(self) -> BaseGeometry:
+        """Where it lies."""
+        return shaped_in(self.outline, box(self.x, self.y, self.x + self.size.width, self.y + self.size.height))
+
+
+def shaped_in(outline: Sequence[Part], around: BaseGeometry) -> BaseGeometry:
+    """Return an outline in a box, or the box where there is none."""
+    if not outline:
+        return around
+    left, top, right, bottom = around.bounds
+    return Polygon(
+        [
+            (left + part.across * (right - left) / POLYGON_PARTS, top + part.down * (bottom - top) / POLYGON_PARTS)
+            for part in outline
+        ]
+    )
 
 
 @dataclass(frozen=True, slots=True)
@@ -113,6 +164,8 @@ class JournalSetting:
     sheet: Size | None = None
     sides: int = 1
     wished: int | None = None
+    #: Where each voice stands, and what it is about.
+    told: tuple[str, ...] = ()
 
     @property
     def fits(self) -> bool:
@@ -154,7 +207,8 @@ class JournalSetting:
 class JournalPage:
     """What words are set on: a page with its blocks, its grid, calm parts of photos by block, what else lies there.
 
-    ``filled`` blocks hold other words already, ``printed`` are frames and lines of the papers.
+    ``filled`` blocks hold other words already, ``printed`` are frames and lines of the papers. ``about`` says what is
+    told of the photo in a slot, ``labels`` are what words can be written on.
     """
 
     blocks: tuple[Block, ...]
@@ -164,6 +218,8 @@ class JournalPage:
     taken: tuple[BaseGeometry, ...] = ()
     filled: frozenset[str] = frozenset()
     printed: tuple[PrintedPlace, ...] = ()
+    about: Mapping[str, str] = field(default_factory=dict)
+    labels: tuple[Label, ...] = ()
 
     @property
     def open_blocks(self) -> list[Block]:
@@ -172,8 +228,22 @@ class JournalPage:
 
     @property
     def places(self) -> tuple[FreePlace, ...]:
-        """Where words can still go."""
-        return free_places(self.blocks, self.page, self.grid, self.calm, self.taken)
+        """Where words can still go: nothing is written along the very edge of a page."""
+        found = free_places(self.blocks, self.page, self.grid, self.calm, self.taken)
+        return tuple(replace(place, box=one) for place in found if (one := self._off_the_edge(place.box)) is not None)
+
+    def _off_the_edge(self, one: Box) -> Box | None:
+        """Return what of a place is far enough from the edges of its page, on the grid; None where nothing is."""
+        fold, width = self.page.fold, self.page.width
+        across = Ends(0, width)
+        if fold is not None:
+            across = Ends(0, fold.at) if one.x.low + one.x.high < fold.at + fold.end else Ends(fold.end, width)
+        inner = (Ends(side.low + PAGE_INSET, side.high - PAGE_INSET) for side in (across, Ends(0, self.page.height)))
+        x, y = (
+            Ends(max(ends.low, within.low), min(ends.high, within.high))
+            for ends, within in zip((one.x, one.y), inner, strict=True)
+        )
+        return snapped_in(Box(x, y), self.grid)
 
 
 @dataclass(frozen=True, slots=True)

@@ -88,6 +88,7 @@ def _first_pieces(document: PageDocument, plan: PagePlan) -> dict[str, str]:
         (piece, own[piece.block] in group.letters)
         for group, one in zip(plan.groups, plan.plans, strict=True)
         for piece in one.need.pieces
+        if piece.block in own  # of what is cut for words nothing more is asked
     ]
     found: dict[str, str] = {}
     for own_paper in (True, False):
@@ -140,12 +141,19 @@ def _paper(
                 "tint": tints.get(letter),
                 "side": (c.side if (c := document.cuts.papers.get(letter)) else SideName.A).value,
                 "look": next(
-                    (looks.of(blocks[p.block]) for g in plan.pieces.papers if g.paper == letter for p in g.pieces), None
+                    (
+                        looks.of(blocks[p.block])
+                        for g in plan.pieces.papers
+                        if g.paper == letter
+                        for p in g.pieces
+                        if p.block in blocks
+                    ),
+                    None,
                 ),
             }
             for letter in group.letters
         ],
-        "pieces": [_piece(piece, one, document, first[piece.block] == piece.key) for piece in one.need.pieces],
+        "pieces": [_piece(piece, one, document, first.get(piece.block) == piece.key) for piece in one.need.pieces],
         "sheets": [
             _sheet(f"{place}.{number}", sheet, one, plan.trimmers, unit) for number, sheet in enumerate(one.sheets)
         ],

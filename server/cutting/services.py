@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from inkquilt.composition.advice import Advice, ways_to_save
+from inkquilt.composition.cut_list import cut_list
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.wishes import savings_on, wishes_on
 from inkquilt.cutting import USUAL_SHEET, CutPiece, PaperNeed, PaperPlan, pieces_to_cut
@@ -87,7 +88,7 @@ class _Asked:
 
 
 def _asked(owner: Any, document: PageDocument, made: Mapping[str, int], changes: Sequence[StockChange]) -> _Asked:
-    pieces = pieces_of(document.blocks, document.page.fold)
+    pieces = cut_list(document)
     asked = wishes_on(document, pieces)
     found = savings_on(document, asked.wishes)
     savings = {saving.block: saving for saving in found if saving.block in document.cuts.saved}

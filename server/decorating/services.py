@@ -17,7 +17,7 @@ from inkquilt.lengths import Grains
 from inkquilt.sketch import Role
 from server.embellishments.models import owned_by
 from server.pages.models import Page
-from server.pages.pictures import layout_of, pictures_of
+from server.pages.pictures import layout_of, pictures_of, told_of
 from server.solving.pool import solvers
 
 
@@ -35,7 +35,7 @@ def table_of(page: Page, document: PageDocument) -> Decorating:
     """Return a page as it is decorated."""
     owned = owned_by(page.owner)
     layout = layout_of(page, document)
-    return Decorating(layout, owned, left_of(owned, layout.accents), BalanceSchool(document.school))
+    return Decorating(layout, owned, left_of(owned, layout.accents, layout.spent), BalanceSchool(document.school))
 
 
 def cluster_plans(
@@ -47,7 +47,7 @@ def cluster_plans(
     if keep is not None:
         stays = tuple(one for one in layout.accents if one.group in keep or not one.group.startswith("cluster"))
         layout = replace(layout, accents=stays)
-    left = left_of(table.owned, layout.accents)
+    left = left_of(table.owned, layout.accents, layout.spent)
     wished = replace(wish, school=table.school)
     plans: tuple[ClusterPlan, ...] = solvers().run("plan_clusters", layout, table.owned, left, wished)
     return plans
@@ -82,11 +82,7 @@ def ready_words(page: Page, document: PageDocument) -> tuple[PhraseProposal, ...
     """Return ready words of the stash in the places of titles that are not written, and beside the photos they name."""
     pictures = pictures_of(page, document)
     table = table_of(page, document)
-    names = {
-        slot: f"{pictures[one.photo].name} {pictures[one.photo].group}"
-        for slot, one in document.photos.items()
-        if one.photo in pictures
-    }
+    names = {slot: told_of(pictures[one.photo]) for slot, one in document.photos.items() if one.photo in pictures}
     titles = [block for block in document.blocks if block.role is Role.TITLE and not document.titles.get(block.id)]
     found: tuple[PhraseProposal, ...] = solvers().run(
         "ready_phrases", table.layout, table.owned, table.left, titles, names

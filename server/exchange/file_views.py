@@ -9,11 +9,11 @@ from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
 from rest_framework.views import APIView
 
+from inkquilt.composition.cut_list import cut_list
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.wishes import wishes_on
 from inkquilt.cutting import pieces_to_cut
 from inkquilt.measuring import MeasureFrom
-from inkquilt.paper import pieces_of
 from inkquilt.sketch.writing import write_sketch
 from inkquilt_io.svg import page_svg
 from inkquilt_io.table import pieces_csv
@@ -58,7 +58,7 @@ def _svg(page: Page, document: PageDocument, request: Request) -> bytes:
 
 
 def _csv(page: Page, document: PageDocument, request: Request) -> bytes:
-    pieces = pieces_of(document.blocks, document.page.fold)
+    pieces = cut_list(document)
     return pieces_csv(pieces, pieces_to_cut(pieces, wishes_on(document, pieces).wishes), document.unit)
 
 

@@ -87,7 +87,7 @@ def tried(page: Page, document: PageDocument, kind: ObservationKind, keys: tuple
     if noticed is None:
         raise refuse("not-noticed", "The page changed since: this is not seen any more.", "kind")
     owned = owned_by(page.owner)
-    left = left_of(owned, seen.layout.accents)
+    left = left_of(owned, seen.layout.accents, seen.layout.spent)
     school = BalanceSchool(document.school)
     asked = Asked(seen.layout, noticed, owned, left, plain_colours(page.owner), school, seen.off)
     trial: Trial | None = solvers().run("try_it", asked)

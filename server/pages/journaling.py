@@ -10,7 +10,7 @@ from inkquilt.words.alphabets import FONT_KEY
 from inkquilt.words.flow import WrittenLine
 from inkquilt.words.script import Script, hand
 from inkquilt.words.stories import BARE, Ground
-from inkquilt_io.lettering import FONTS, text_font
+from inkquilt_io.lettering import FONTS, drawn_size, text_font
 
 
 def writing_in(story: Story) -> Script:
@@ -27,12 +27,10 @@ def written_answer(
 ) -> dict[str, Any]:
     """Return words as a board draws them."""
     grains = unit.grains
-    is_font = script.half_points is not None
     return {
-        # A hand's letters are drawn as high as its lines leave room for.
-        "em": (script.em if is_font else script.pitch * 3 // 4) / grains,
+        "em": drawn_size(script) / grains,
         "pitch": script.pitch / grains,
-        "font": script.name if is_font else "",
+        "font": script.name if script.half_points is not None else "",
         "colour": colour,
         "lines": [
             {
@@ -52,6 +50,10 @@ def written_answer(
                 "height": ground.size.height / grains,
                 "ruled": ground.ruled,
                 "words": f"{with_unit(ground.size.width, unit)} × {with_unit(ground.size.height, unit)}",
+                "points": [[x / grains, y / grains] for x, y in ground.shape.exterior.coords[:-1]]
+                if ground.outline
+                else [],
+                "colour": ground.colour,
             }
             for ground in grounds
         ],

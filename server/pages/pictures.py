@@ -7,17 +7,20 @@ from django.db.models import QuerySet
 from inkquilt.colour import read_colour
 from inkquilt.composition import layouts, surroundings
 from inkquilt.composition.document import PageDocument
+from inkquilt.composition.labels import Writable
 from inkquilt.layout import Layout
 from inkquilt.paper.pieces import paper_of
 from inkquilt.paper.printed import PrintedPlace, printed_on
 from inkquilt.photos.owned import OwnedPhoto
 from inkquilt.photos.tones import ToneGrid
 from inkquilt.words.stories import JournalPage
+from server.embellishments.models import owned_by
 from server.pages.journaling import writing_in
 from server.pages.models import Page
 from server.photos.models import Photo
 from server.photos.tones import tones_of
 from server.stash.models import Paper
+from server.tools.models import ShapingTool
 from server.words.lettering import FONT_COLOUR
 
 
@@ -52,7 +55,21 @@ def journal_page(page: Page, document: PageDocument, without: str | None = None)
     """Return a page as words are set on it; the story ``without`` is set anew and takes no room."""
     pictures = pictures_of(page, document)
     printed = tuple(printed_places(document))
-    return surroundings.journal_page(document, cores_of(pictures), grids_of(pictures), writing_in, printed, without)
+    about = {number: told_of(photo) for number, photo in pictures.items()}
+    return surroundings.journal_page(
+        document, cores_of(pictures), grids_of(pictures), writing_in, printed, without, about, writable_by(page.owner)
+    )
+
+
+def told_of(photo: Photo) -> str:
+    """Return everything that is told of a photo in words."""
+    return f"{photo.name} {photo.group} {photo.note}"
+
+
+def writable_by(owner: object) -> Writable:
+    """Return what of a person's can be written on."""
+    dies = tuple(die for tool in ShapingTool.objects.visible_to(owner) for die in tool.core.makes)
+    return Writable(owned_by(owner), dies)
 
 
 def printed_places(document: PageDocument) -> Iterator[PrintedPlace]:

@@ -211,7 +211,10 @@ class WrittenLineSerializer(serializers.Serializer):
 
 
 class GroundSerializer(serializers.Serializer):
-    """A card or strip beneath words; ``ruled`` has lines on it. ``words`` is its size."""
+    """A card, strip or label beneath words; ``ruled`` has lines on it. ``words`` is its size.
+
+    ``points`` outline one that is no rectangle, ``colour`` is that of a label of the stash.
+    """
 
     x = serializers.FloatField()
     y = serializers.FloatField()
@@ -219,6 +222,8 @@ class GroundSerializer(serializers.Serializer):
     height = serializers.FloatField()
     ruled = serializers.BooleanField()
     words = serializers.CharField()
+    points = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()))
+    colour = serializers.CharField(allow_blank=True)
 
 
 class WrittenSerializer(serializers.Serializer):

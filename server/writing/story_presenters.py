@@ -9,6 +9,9 @@ from inkquilt.words.stories import JournalSetting
 from server.pages.journaling import written_answer
 from server.writing.stories import StoryWays
 
+#: Less room than for so many words more is not worth telling.
+_SPARE = 5
+
 
 def story_ways_answer(found: StoryWays, unit: Unit) -> dict[str, Any]:
     """Return the ways to write a story."""
@@ -36,11 +39,17 @@ def _way(way: JournalSetting, minded: tuple[str, ...], writing: Writing, unit: U
 
 
 def _words(way: JournalSetting) -> str:
+    """Say how much goes there: of her words, or of plain prose where nothing is written yet."""
     size = f", {way.script.half_points / 2:g} points" if way.script.half_points is not None else ""
     count = len(way.lines)
-    lines = f"{count} line{'' if count == 1 else 's'}{size}, holds about {way.holds.words} words"
-    over = len(way.left_over.split())
-    return f"{lines}; {over} words have no place" if over else lines
+    lines = f"{count} line{'' if count == 1 else 's'}{size}"
+    over, written = len(way.left_over.split()), sum(len(line.text.split()) for line in way.lines)
+    if not written:
+        return f"{lines}, holds about {way.holds.words} words{f', {over} fewer than wished' if over else ''}"
+    if over:
+        return f"{lines}, holds {written} of your {written + over} words: {over} have no place"
+    more = way.holds.words - written
+    return f"{lines}, room for about {more} more words" if more >= _SPARE else lines
 
 
 def _place(place: PlaceHeld, unit: Unit) -> dict[str, Any]:

@@ -1,6 +1,7 @@
 """Stories over the API: hands, ways to write, stories kept on a page, and their prints."""
 
 import io
+import re
 
 from pypdf import PdfReader
 
@@ -120,7 +121,63 @@ class JournalingTests(ApiTestCase):
     def test_ten_thousand_words_are_told_to_have_no_place(self):
         found = self.ask("word " * 10_000).json()
         self.assertFalse(found["ways"][0]["fits"])
-        self.assertIn("words have no place", found["ways"][0]["words"])
+        told = re.search(r"holds (\d+) of your 10000 words: (\d+) have no place", found["ways"][0]["words"])
+        self.assertEqual(sum(map(int, told.groups())), 10_000)
+
+    def choose(self, text, way, where=""):
+        """Write a text in the way that is so called."""
+        chosen = next(one for one in self.ask(text).json()["ways"] if one["way"] == way and where in one["where"])
+        place = {"journal_way": chosen["way"], "where": chosen["where"]}
+        return chosen, self.do(kind="story", text=text, script="font Figtree", half_points=22, **place).json()
+
+    def test_a_label_of_hers_is_written_on_shown_in_its_outline_and_taken_off_what_is_left(self):
+        given = {"line": "1 kraft label, label, 3 x 2", "unit": "in"}
+        made = self.send("post", "embellishments/lines/", given)
+        self.assertEqual(made.status_code, 201, made.content)
+        way, page = self.choose("a bee", "on a label of yours")
+        (ground,) = page["stories"][0]["grounds"]
+        self.assertEqual((ground["width"], ground["height"], ground["colour"]), (3, 2, "#b98f62"))
+        self.assertEqual(len(ground["points"]), 8)
+        self.assertNotIn("on a label of yours", [one["way"] for one in self.ask("another").json()["ways"]])
+        # The same story can be written anew on it.
+        again = self.ask("a bee", story=page["stories"][0]["name"]).json()["ways"]
+        self.assertIn(way["where"], [one["where"] for one in again])
+        table = self.send("get", f"pages/{self.page}/cutting/?seconds=0").json()
+        self.assertNotIn("for words", [paper["name"] for paper in table["papers"]])
+
+    def test_what_a_way_needs_is_in_the_cut_list_and_on_a_paper_of_its_own(self):
+        for way, name, sizes in [
+            ("in a folded booklet", "booklet for words, to be folded", ["6 × 4"]),
+            ("under a flap as large as a photo", "flap for words", None),
+        ]:
+            _, page = self.choose("a bee", way)
+            table = self.send("get", f"pages/{self.page}/cutting/?seconds=0").json()
+            (paper,) = [paper for paper in table["papers"] if paper["name"] == "for words"]
+            with self.subTest(way):
+                self.assertEqual([piece["name"] for piece in paper["pieces"]], [name])
+                self.assertIn(sizes, (None, [piece["size"] for piece in paper["pieces"]]))
+                self.assertEqual(len(paper["sheets"]), 1)
+            self.do(kind="story-away", story=page["stories"][0]["name"])
+        self.choose("a bee", "in a folded booklet")
+        white = enter_line(owner=self.ida, line="2 white card 12x12", unit=Unit.IN)
+        self.assertEqual(self.do(kind="paper", paper="for words", stash_paper=white.pk, side="A").status_code, 200)
+        table = self.send("get", f"pages/{self.page}/cutting/?seconds=0").json()
+        self.assertIn("white card", [paper["name"] for paper in table["papers"]])
+        rows = self.send("get", f"pages/{self.page}/files/pieces.csv").content.decode()
+        self.assertIn("booklet for words", rows)
+
+    def test_what_goes_in_is_told_in_her_words_and_never_against_itself(self):
+        for count in (3, 40, 400, 3000):
+            for way in self.ask(" ".join(["bee"] * count)).json()["ways"]:
+                over = re.search(r"holds (\d+) of your (\d+) words: (\d+) have no place", way["words"])
+                with self.subTest(count=count, way=way["way"]):
+                    self.assertEqual(way["fits"], over is None, way["words"])
+                    if over:
+                        held, whole, left = map(int, over.groups())
+                        self.assertEqual((held + left, whole), (count, count))
+        for way in self.ask("", words=250).json()["ways"]:
+            holds, less = re.search(r"holds about (\d+) words(?:, (\d+) fewer than wished)?$", way["words"]).groups()
+            self.assertEqual(int(holds) >= 250, less is None, way["words"])
 
     def test_words_print_at_true_size_with_every_word_on_them(self):
         text = "The smoker went out twice and nobody minded"

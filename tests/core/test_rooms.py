@@ -182,15 +182,6 @@ class InParts(TestCase):
             with self.subTest(width=width):
                 self.assertEqual(len(by_way(in_parts([place])(HAND))[JournalWay.SPREAD].spans), count)
 
-    def test_voices_want_two_places_and_take_four(self):
-        for count, places in [(1, None), (2, "2 places"), (4, "4 places"), (5, "4 places")]:
-            rooms = by_way(in_parts([gap(0, n, 3, n + 1) for n in range(count)])(HAND))
-            with self.subTest(count=count):
-                room = rooms.get(JournalWay.VOICES)
-                self.assertEqual(room and room.where, places)
-                if room:
-                    self.assertEqual({span.y // INCH for span in room.spans}, set(range(min(4, count))))
-
     def test_one_line_runs_along_each_band(self):
         strip, paper = sketch_of(row("s", "strip", 0, 0, 12, 1), row("a", "paper", 0, 2, 12, 3)).blocks
         places = [gap(0, 0, 12, 1, PlaceKind.BAND, strip), gap(0, 2, 12, 5, PlaceKind.RECTANGLE, paper)]
@@ -363,16 +354,6 @@ class Ranking(TestCase):
             with self.subTest(text):
                 for words in ("written from right to left", "Fount has no b"):
                     self.assertEqual(words in minded, words in said, minded)
-
-    def test_each_voice_has_a_place_of_its_own(self):
-        on = page(row("p", "photo", 4, 0, 4, 12), row("q", "paper", 0, 4, 12, 4, level=-1))
-        (way,) = [one for one in journal_ways("one\ntwo\nthree", HAND, on) if one.way is JournalWay.VOICES]
-        self.assertEqual([line.text for line in way.lines], ["one", "two", "three"])
-        self.assertEqual(len({(line.span.x, line.span.y) for line in way.lines}), 3)
-        places = [one.box for one in on.places]
-        for line in way.lines:
-            begun = [one for one in places if (one.x.low + INSET, one.y.low + INSET) == (line.span.x, line.span.y)]
-            self.assertTrue(begun, "every voice begins a place")
 
     def test_words_without_a_drawn_place_are_reckoned_for_three_inches_or_the_page(self):
         for width, told in [("12", "3 in wide"), ("2", "2 in wide")]:

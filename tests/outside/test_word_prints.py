@@ -7,11 +7,11 @@ from django.test import SimpleTestCase
 from pypdf import PdfReader
 
 from inkquilt.lengths import INCH, MM
-from inkquilt.sketch.model import Size
+from inkquilt.sketch.model import POLYGON_PARTS, Part, Size
 from inkquilt.words.flow import Span, WrittenLine, prose
 from inkquilt.words.script import hand
 from inkquilt.words.stories import Ground
-from inkquilt_io.lettering import text_font
+from inkquilt_io.lettering import HANDWRITING, drawn_size, measured, text_font
 from inkquilt_io.pdf import SheetSize
 from inkquilt_io.shapes import PrintedStory
 from inkquilt_io.words_pdf import words_pdf
@@ -42,6 +42,29 @@ class WordPrintTests(SimpleTestCase):
         ((sizes, text, _),) = drawn(PrintedStory(FONT, NAVY, (line("eleven jars", 2 * INCH, 2 * INCH),), (card,)))
         self.assertIn((216.0, 144.0), sizes)  # 72 points to the inch
         self.assertIn("elevenjars", text)
+
+    def test_an_outline_is_printed_with_its_contour(self):
+        half = POLYGON_PARTS // 2
+        diamond = (Part(half, 0), Part(POLYGON_PARTS, half), Part(half, POLYGON_PARTS), Part(0, half))
+        ground = Ground(INCH, INCH, Size(4 * INCH, 2 * INCH), outline=diamond)
+        story = PrintedStory(FONT, NAVY, (line("jars", 2 * INCH, 2 * INCH),), (ground,))
+        ((sizes, text, content),) = drawn(story)
+        self.assertNotIn((288.0, 144.0), sizes)
+        corners = [tuple(map(float, pair)) for pair in re.findall(r"([-\d.]+) ([-\d.]+) [ml]\b", content)]
+        for corner in ((144, 0), (288, -72), (144, -144), (0, -72)):
+            self.assertIn(corner, corners)
+        self.assertIn("jars", text)
+
+    def test_a_hand_is_drawn_as_wide_as_it_was_measured(self):
+        # The browser and this file draw one font: widths as fontTools reads them.
+        for characters, line_ in ((42, 6), (60, 6), (30, 4)):
+            script = hand("h", "hand", characters, line_ * INCH, INCH // 4)
+            face = measured(HANDWRITING)
+            text = prose(60)
+            wide = sum(face.widths[one] for one in text) * drawn_size(script) / face.em
+            with self.subTest(characters=characters):
+                self.assertAlmostEqual(wide / script.width(text), 1, delta=0.03)
+        self.assertEqual(drawn_size(FONT), FONT.em)
 
     def test_a_metric_card_too(self):
         card = Ground(0, 0, Size(76 * MM, 102 * MM))

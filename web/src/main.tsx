@@ -1,5 +1,6 @@
 import '@fontsource-variable/figtree'
 import '@fontsource-variable/literata'
+import '@fontsource/caveat/400.css'
 import './styles/index.scss'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'

@@ -13,6 +13,7 @@ from inkquilt.composition.asked import AtMost, Colour, Degrees, Letters, Long, N
 from inkquilt.composition.changes.base import After, Change, Changed, Known, change
 from inkquilt.composition.changes.by_hand import gripped
 from inkquilt.composition.document import PageDocument
+from inkquilt.composition.stories import pieces_spent
 from inkquilt.embellishments import (
     CUT,
     MOST_ACCENTS,
@@ -203,7 +204,7 @@ def with_pieces(document: PageDocument, put: tuple[Put, ...], take: tuple[str, .
 def _laid(document: PageDocument, put: tuple[Put, ...], known: Known) -> PageDocument:
     """Lay pieces of the stash, or cut from paper; known keys are put anew, others are new."""
     owned = {one.key: one for one in known.embellishments()}
-    left = left_of(tuple(owned.values()), document.accents)
+    left = left_of(tuple(owned.values()), document.accents, pieces_spent(document.stories.values()))
     accents = list(document.accents)
     blocks = {block.id for block in document.blocks}
     grains = document.unit.grains

@@ -7,6 +7,7 @@ from typing import Annotated, Final, Literal
 
 from inkquilt.composition.asked import AtMost, Between, Letters, Name, PaperLetter, Typed, length_of
 from inkquilt.composition.changes.base import After, Change, Changed, Known, change, the_block
+from inkquilt.composition.cut_list import cut_list
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.papers import CutTerms
 from inkquilt.cutting.pieces import Slant
@@ -14,7 +15,7 @@ from inkquilt.cutting.terms import PieceTerms, WindowTerm, Wish, check_apart, ma
 from inkquilt.errors import refuse
 from inkquilt.lengths import INCH, Grains, Unit, with_unit
 from inkquilt.paper.openings import Distances, window_at
-from inkquilt.paper.pieces import Piece, pieces_of
+from inkquilt.paper.pieces import Piece
 from inkquilt.paper.regions import AxisHold, Hold, SheetRegion
 from inkquilt.paper.repeats import MOST_IN_ROW, Repeat, RowMargins, cells_of
 from inkquilt.paper.saving import LEAST_LIP
@@ -312,7 +313,7 @@ class CutDouble(Change):
 def _paper_piece(document: PageDocument, block_id: str) -> tuple[Block, Piece]:
     """Return a block that is cut from paper, and its piece as it lies on the page now."""
     block = the_block(document, block_id)
-    pieces = pieces_of(document.blocks, document.page.fold)
+    pieces = cut_list(document)
     piece = next((one for group in pieces.papers for one in group.pieces if one.block == block.id), None)
     if block.role not in CUT_FROM_PAPER or piece is None:
         raise refuse("no-paper-there", f"{block.name} is not cut from paper.", "block")

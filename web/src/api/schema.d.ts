@@ -2806,7 +2806,11 @@ export interface components {
          * @enum {string}
          */
         GradeEnum: "fine" | "soft" | "poor";
-        /** @description A card or strip beneath words; ``ruled`` has lines on it. ``words`` is its size. */
+        /**
+         * @description A card, strip or label beneath words; ``ruled`` has lines on it. ``words`` is its size.
+         *
+         *     ``points`` outline one that is no rectangle, ``colour`` is that of a label of the stash.
+         */
         Ground: {
             /** Format: double */
             x: number;
@@ -2818,6 +2822,8 @@ export interface components {
             height: number;
             ruled: boolean;
             words: string;
+            points: number[][];
+            colour: string;
         };
         /** @description A hand as it was measured: how many characters fill a line, how long that is, how far apart lines are. */
         HandAskedRequest: {
@@ -2872,6 +2878,7 @@ export interface components {
          * @description * `on ruled lines` - on ruled lines
          *     * `a date block` - a date block
          *     * `on a card` - on a card
+         *     * `on a label of yours` - on a label of yours
          *     * `straight on the paper` - straight on the paper
          *     * `on the paper’s printed lines` - on the paper’s printed lines
          *     * `in the paper’s printed frame` - in the paper’s printed frame
@@ -2883,18 +2890,21 @@ export interface components {
          *     * `over a row of cards` - over a row of cards
          *     * `along the bands of the page` - along the bands of the page
          *     * `in a shape` - in a shape
+         *     * `on a piece a die cuts` - on a piece a die cuts
+         *     * `in a drawn outline` - in a drawn outline
          *     * `round a photo` - round a photo
          *     * `round the page` - round the page
          *     * `on a calm part of a photo` - on a calm part of a photo
          *     * `under a small flap` - under a small flap
          *     * `under a large flap` - under a large flap
+         *     * `under a flap as large as a photo` - under a flap as large as a photo
          *     * `in a folded booklet` - in a folded booklet
          *     * `on a card in a pocket` - on a card in a pocket
          *     * `on the next page` - on the next page
          *     * `a place that may stay empty` - a place that may stay empty
          * @enum {string}
          */
-        JournalWayEnum: "on ruled lines" | "a date block" | "on a card" | "straight on the paper" | "on the paper’s printed lines" | "in the paper’s printed frame" | "in the gap" | "a quotation" | "strips kept together" | "strips spread over the page" | "in several places" | "over a row of cards" | "along the bands of the page" | "in a shape" | "round a photo" | "round the page" | "on a calm part of a photo" | "under a small flap" | "under a large flap" | "in a folded booklet" | "on a card in a pocket" | "on the next page" | "a place that may stay empty";
+        JournalWayEnum: "on ruled lines" | "a date block" | "on a card" | "on a label of yours" | "straight on the paper" | "on the paper’s printed lines" | "in the paper’s printed frame" | "in the gap" | "a quotation" | "strips kept together" | "strips spread over the page" | "in several places" | "over a row of cards" | "along the bands of the page" | "in a shape" | "on a piece a die cuts" | "in a drawn outline" | "round a photo" | "round the page" | "on a calm part of a photo" | "under a small flap" | "under a large flap" | "under a flap as large as a photo" | "in a folded booklet" | "on a card in a pocket" | "on the next page" | "a place that may stay empty";
         /** @description What to call a page that is kept as a sketch. */
         KeepSketchRequest: {
             name?: string;

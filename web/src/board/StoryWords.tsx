@@ -3,7 +3,10 @@ import type { Written } from '../api/client'
 
 /** Words in their places with the cards and strips beneath, in page units. */
 export const StoryWords = memo(function StoryWords({ story }: { story: Written }) {
-  const face = story.font ? `in-${story.font.toLowerCase()}` : 'by-hand'
+  const isFont = story.font !== ''
+  const face = isFont ? `in-${story.font.toLowerCase()}` : 'by-hand'
+  // A hand stands on its line, print in the middle of it.
+  const foot = isFont ? story.pitch / 2 + story.em * 0.34 : story.pitch * 0.85
   return (
     <g className="story-words" pointerEvents="none">
       {story.grounds.map((ground) => (
@@ -16,9 +19,9 @@ export const StoryWords = memo(function StoryWords({ story }: { story: Written }
           fill={story.colour}
           fontSize={story.em}
           x={line.x}
-          y={line.y + story.pitch / 2 + story.em * 0.34}
+          y={line.y + foot}
           textLength={line.text ? line.width : undefined}
-          lengthAdjust="spacingAndGlyphs"
+          lengthAdjust={isFont ? 'spacingAndGlyphs' : 'spacing'}
           transform={line.turn ? `rotate(${line.turn} ${line.x} ${line.y})` : undefined}
         >
           {line.text}
@@ -38,14 +41,26 @@ export const StoryWords = memo(function StoryWords({ story }: { story: Written }
   )
 })
 
-/** A card or strip; a ruled one has its lines. */
+/** A card, strip or label in its outline; a ruled one has its lines. */
 function Card({ ground, pitch }: { ground: Written['grounds'][number]; pitch: number }) {
-  const { x, y, width, height } = ground
+  const { x, y, width, height, points, colour } = ground
   const inset = Math.min(width, height) * 0.06
   const count = ground.ruled ? Math.floor((height - 2 * inset) / pitch) : 0
   return (
     <>
-      <rect className="story-card" {...{ x, y, width, height }} />
+      {points.length > 0 ? (
+        <polygon
+          className="story-card"
+          points={points.join(' ')}
+          style={colour ? { fill: colour } : undefined}
+        />
+      ) : (
+        <rect
+          className="story-card"
+          {...{ x, y, width, height }}
+          style={colour ? { fill: colour } : undefined}
+        />
+      )}
       {Array.from({ length: count }, (_, row) => (
         <path
           key={row}
