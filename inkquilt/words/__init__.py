@@ -3,6 +3,7 @@
 ``alphabets``  the lettering people own: heights, widths, how many of each letter are left
 ``spelling``   letters that run out, and how to save them
 ``title``      a title set in lines, sizes and alphabets, letter by letter
+``title_later`` where a title can still go on a page without a place for one
 ``readable``   whether it can be read on what lies beneath
 ``script``     somebody's hand, or a font at a size
 ``flow``       text in lines, and how much goes where

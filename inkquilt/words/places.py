@@ -40,6 +40,7 @@ class PlaceKind(Enum):
     RECTANGLE = "rectangle"
     BAND = "band"
     PHOTO = "calm part of a photo"
+    ACROSS = "over several papers"
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,6 +58,8 @@ class FreePlace:
     @property
     def name(self) -> str:
         """Where it is, in words."""
+        if self.kind is PlaceKind.ACROSS:
+            return f"a gap over several papers, {self.spot}"
         on = "the base" if self.on is None or self.on.role is Role.BASE else self.on.name
         if self.kind is PlaceKind.PHOTO:
             return f"a calm part of {on}"
@@ -85,6 +88,18 @@ def free_places(
     ]
     found.sort(key=lambda place: -place.area)
     return (*found, *_on_photos(blocks, grid, calm or {}, taken))
+
+
+def places_across(
+    blocks: Sequence[Block], page: Page, grid: Grains, taken: Sequence[BaseGeometry] = ()
+) -> tuple[FreePlace, ...]:
+    """Return gaps that reach over several papers, the largest first: for what can be read across their edges."""
+    found = [
+        FreePlace(PlaceKind.ACROSS, one, None, _spot(one, page))
+        for large in largest_rectangles(_all_free(blocks, page, taken), _ON_EACH, LEAST_PLACE)
+        if (one := snapped_in(large, grid)) is not None
+    ]
+    return tuple(sorted(found, key=lambda place: -place.area))
 
 
 def _on_photos(

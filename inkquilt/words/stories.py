@@ -16,7 +16,7 @@ from inkquilt.paper.printed import PrintedPlace
 from inkquilt.sketch.geometry import Box, Ends
 from inkquilt.sketch.model import POLYGON_PARTS, Block, Part, Role, Size
 from inkquilt.words.flow import Capacity, Span, WrittenLine
-from inkquilt.words.places import PAGE_INSET, FreePlace, free_places, snapped_in
+from inkquilt.words.places import PAGE_INSET, FreePlace, free_places, places_across, snapped_in
 from inkquilt.words.script import Script
 
 #: Words keep this distance from the edge of what they are written on.
@@ -229,7 +229,14 @@ class JournalPage:
     @property
     def places(self) -> tuple[FreePlace, ...]:
         """Where words can still go: nothing is written along the very edge of a page."""
-        found = free_places(self.blocks, self.page, self.grid, self.calm, self.taken)
+        return self._all_off_the_edge(free_places(self.blocks, self.page, self.grid, self.calm, self.taken))
+
+    @property
+    def places_across(self) -> tuple[FreePlace, ...]:
+        """Gaps that reach over several papers."""
+        return self._all_off_the_edge(places_across(self.blocks, self.page, self.grid, self.taken))
+
+    def _all_off_the_edge(self, found: Iterable[FreePlace]) -> tuple[FreePlace, ...]:
         return tuple(replace(place, box=one) for place in found if (one := self._off_the_edge(place.box)) is not None)
 
     def _off_the_edge(self, one: Box) -> Box | None:

@@ -26,6 +26,9 @@ LONGEST_TITLE: Final = 80
 #: Between two lines, in hundredths of the lower line's height.
 LEADING: Final = 30
 _MOST_LINES: Final = 3
+#: Letters one under the other are so far apart, in hundredths of their height; their place is so much higher than wide.
+_UNDER: Final = 12
+_DOWN_FROM: Final = 2
 #: With more words only even breaks are tried, with more alphabets only one for all lines.
 _MOST_WORDS: Final = 10
 _MOST_MIXED: Final = 6
@@ -46,6 +49,7 @@ class TitleWay(Enum):
     DANCING = "dancing"
     STACKED = "stacked"
     UPRIGHT = "along the side"
+    DOWN = "letter under letter"
     ASLANT = "aslant"
     OWN_SIZES = "each line its own size"
 
@@ -263,6 +267,10 @@ def _laid(
         own = _own_sizes(text, lines, keys[0], place.size, case)
         if not own.over and len({line.height for line in own.lines}) > 1:
             yield replace(own, missing=supplied.missing, substitutes=supplied.substitutes)
+    if len(lines) == 1 and place.size.height >= _DOWN_FROM * place.size.width and " " not in text:
+        yield replace(
+            _down(text, keys[0], place.size, case), missing=supplied.missing, substitutes=supplied.substitutes
+        )
     if len(lines) == 1 and straight.over and (slant := _slant(straight.size, place.size)):
         yield replace(straight, way=TitleWay.ASLANT, turn=-slant, over=0)
     dance = max(_DANCE) - min(_DANCE)
@@ -322,6 +330,22 @@ def _own_sizes(text: str, lines: tuple[str, ...], key: str, room: Size, case: _C
     size = Size(max(line.width for line in made), _depth(heights))
     over = max(0, size.width - room.width, size.height - room.height)
     return TitleSetting(text, TitleWay.OWN_SIZES, made, size, over=over)
+
+
+def _down(text: str, key: str, room: Size, case: _Case) -> TitleSetting:
+    """Return a word with its letters one under the other, as large as they go in, else the smallest."""
+    alphabet = case.known[key]
+    found: TitleSetting | None = None
+    for height in alphabet.heights():
+        letters = list(_steps(text, alphabet, height))
+        wide = max(letter.width for letter in letters)
+        size = Size(wide, len(letters) * height + (len(letters) - 1) * (height * _UNDER // 100))
+        over = max(0, size.width - room.width, size.height - room.height)
+        found = TitleSetting(text, TitleWay.DOWN, (TitleLine(text, key, height, wide),), size, over=over)
+        if not over:
+            break
+    assert found is not None
+    return found
 
 
 def _depth(heights: Sequence[Grains]) -> Grains:
@@ -386,6 +410,11 @@ def _with_letters(setting: TitleSetting, place: TitlePlace, known: dict[str, Alp
 def _letters(line: TitleLine, way: TitleWay, alphabet: Alphabet, place: TitlePlace, y: Grains) -> Iterator[LetterPlace]:
     x = (place.size.width - line.width) // 2
     for number, step in enumerate(_steps(line.text, alphabet, line.height)):
+        if way is TitleWay.DOWN:
+            across = (place.size.width - step.width) // 2
+            down = number * (line.height + line.height * _UNDER // 100)
+            yield LetterPlace(step.character, step.form, across, y + down, Size(step.width, line.height))
+            continue
         dance = line.height * _DANCE[number % len(_DANCE)] // 100 if way is TitleWay.DANCING else 0
         yield LetterPlace(step.character, step.form, x, y + dance, Size(step.width, line.height))
         x += step.advance

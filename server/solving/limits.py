@@ -6,7 +6,7 @@ from typing import Final
 QUICK: Final = frozenset(
     {
         "fit", "first_ways", "nearest", "is_possible", "going_along", "best_choice", "rank", "tones_of",
-        "titles_read", "story_told", "look_again", "try_it",
+        "titles_read", "title_spots", "story_told", "look_again", "try_it",
         "plan_clusters", "scatter", "add_in_gap", "cover_spot", "ready_phrases",
     }
 )  # fmt: skip
@@ -16,6 +16,7 @@ _SECONDS: Final = {
     "sketches_in": 20.0,
     "find_things": 30.0,
     "titles_read": 20.0,
+    "title_spots": 20.0,
     "story_told": 20.0,
     "fit": 45.0,
     "nearest": 45.0,

@@ -33,6 +33,7 @@ TASKS: Final = {
     "rank": "inkquilt.photos.finding",
     "print_sheets": "inkquilt.printing",
     "titles_read": "inkquilt.words.readable",
+    "title_spots": "inkquilt.words.title_later",
     "story_told": "inkquilt.words.minding",
     **dict.fromkeys(("plan_clusters", "scatter", "add_in_gap", "cover_spot", "ready_phrases"), "inkquilt.clusters"),
     "try_it": "inkquilt.suggestions",

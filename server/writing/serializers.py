@@ -3,7 +3,9 @@
 from rest_framework import serializers
 
 from inkquilt.words.flow import LONGEST_TEXT
+from inkquilt.words.title_later import SpotKind
 from server.common import fields
+from server.common.drawing import BoxSerializer
 from server.pages.change_serializers import ChangeField
 from server.pages.serializers import AccentSerializer, LetteringSerializer, WrittenSerializer
 
@@ -53,6 +55,30 @@ class TitleQuerySerializer(serializers.Serializer):
 
     text = serializers.CharField(max_length=200, allow_blank=True, default="")
     alphabet = serializers.CharField(max_length=60, allow_blank=True, default="")
+
+
+class TitlePartSerializer(BoxSerializer, LetteringSerializer):
+    """A part of a title, or all of it: its words, its place, and how it is set there."""
+
+    text = serializers.CharField()
+
+
+class TitleSpotSerializer(serializers.Serializer):
+    """Where a title can still go: how tall its letters are there, what moves for it, and the change that lays it."""
+
+    kind = serializers.ChoiceField([(kind.value, kind.value) for kind in SpotKind])
+    where = serializers.CharField()
+    words = serializers.CharField()
+    parts = TitlePartSerializer(many=True)
+    moved = BoxSerializer(many=True, help_text="where the pieces come to lie that make room")
+    change = ChangeField()
+
+
+class TitleSpotsSerializer(serializers.Serializer):
+    """Where a title can still go, the best first, and where it was used before."""
+
+    spots = TitleSpotSerializer(many=True)
+    used_on = serializers.ListField(child=serializers.CharField())
 
 
 class StoryAskedSerializer(serializers.Serializer):

@@ -7,18 +7,20 @@ from inkquilt.colour import Rgb, read_colour
 from inkquilt.composition.changes import Lettering
 from inkquilt.composition.changes.accents import puts_of
 from inkquilt.composition.changes.contents import SetTitle
+from inkquilt.composition.changes.title_later import LayTitle
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.lettering import lettering_from
 from inkquilt.lengths import Unit, format_nearest, with_unit
-from inkquilt.sketch import Block
+from inkquilt.sketch import Block, Role, Shape
 from inkquilt.suggestions.underlays import laid_before, standing_out, under_setting, underlay_words
 from inkquilt.words import TitleSetting, TitleWay
 from inkquilt.words.readable import Readability, Underlay, UnderlayKind
 from inkquilt.words.spelling import shortages
+from inkquilt.words.title_later import TitlePart, TitleSpot
 from server.pages.accents import accent_answer
 from server.pages.change_serializers import written_change
 from server.pages.title_lettering import lettering_answer
-from server.writing.titles import TitleWays
+from server.writing.titles import TitleSpots, TitleWays
 
 
 def ways_answer(found: TitleWays, block: Block, lettering: Lettering, document: PageDocument) -> dict[str, Any]:
@@ -36,6 +38,51 @@ def ways_answer(found: TitleWays, block: Block, lettering: Lettering, document: 
         "used_on": list(found.used_on),
         "taken": found.taken,
     }
+
+
+def spots_answer(
+    found: TitleSpots, alphabet: str, colours: Mapping[str, str], document: PageDocument
+) -> dict[str, Any]:
+    """Return where a title can still go, with the change that lays it there."""
+    unit = document.unit
+    carried = {name for block in document.blocks for name in block.of}
+    outermost = [block for block in document.blocks if block.id not in carried]
+    return {
+        "spots": [
+            {
+                "kind": spot.kind.value,
+                "where": spot.where,
+                "words": spot.words(unit),
+                "parts": [_part(part, colours, unit) for part in spot.parts],
+                "moved": [
+                    _moved(block, spot, unit) for block in outermost if block.id in spot.moved
+                ],
+                "change": written_change(
+                    LayTitle(text=" ".join(part.text for part in spot.parts), where=spot.where, alphabet=alphabet)
+                ),
+            }
+            for spot in found.spots
+        ],
+        "used_on": list(found.used_on),
+    }  # fmt: skip
+
+
+def _part(part: TitlePart, colours: Mapping[str, str], unit: Unit) -> dict[str, Any]:
+    x, y, grains = part.box.x, part.box.y, unit.grains
+    place = Block("", Role.TITLE, Shape.RECT, x.low, y.low, x.length, y.length)
+    return {
+        "text": part.text,
+        "x": x.low / grains, "y": y.low / grains, "width": x.length / grains, "height": y.length / grains,
+        **lettering_answer(lettering_from(part.setting, place, colours[part.setting.lines[0].alphabet]), unit),
+    }  # fmt: skip
+
+
+def _moved(block: Block, spot: TitleSpot, unit: Unit) -> dict[str, Any]:
+    grains = unit.grains
+    return {
+        "x": (block.x + spot.across) / grains, "y": (block.y + spot.down) / grains,
+        "width": block.width / grains, "height": block.height / grains,
+    }  # fmt: skip
 
 
 def _way(

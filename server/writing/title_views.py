@@ -14,8 +14,8 @@ from server.pages.known import document_of
 from server.pages.models import Page
 from server.words.lettering import lettering_of
 from server.writing import titles
-from server.writing.serializers import TitleQuerySerializer, TitleWaysSerializer
-from server.writing.title_presenters import ways_answer
+from server.writing.serializers import TitleQuerySerializer, TitleSpotsSerializer, TitleWaysSerializer
+from server.writing.title_presenters import spots_answer, ways_answer
 
 _REFUSED = {400: ErrorSerializer, 404: ErrorSerializer}
 
@@ -39,6 +39,23 @@ class TitleWaysView(APIView):
         text = given["text"] or document.titles.get(block, "")
         found = titles.title_ways(page=page, document=document, block=title, text=text, alphabet=given["alphabet"])
         return Response(ways_answer(found, title, lettering_of(page.owner), document))
+
+
+class TitleSpotsView(APIView):
+    """Where a title can still go on a page."""
+
+    @extend_schema(
+        operation_id="title_spots",
+        parameters=[TitleQuerySerializer],
+        responses={200: TitleSpotsSerializer, **_REFUSED},
+    )
+    def get(self, request: Request, pk: int) -> Response:
+        """Return the places for a text, the best first."""
+        page = Page.objects.visible_to(request.user).select_related("owner").one(pk)
+        given = asked_for(TitleQuerySerializer, request.query_params)
+        document, alphabet = document_of(page), given["alphabet"]
+        found = titles.title_spots(page=page, document=document, text=given["text"], alphabet=alphabet)
+        return Response(spots_answer(found, alphabet, lettering_of(page.owner).colours, document))
 
 
 class LettersTakenView(APIView):

@@ -12,9 +12,10 @@ from inkquilt.composition.surroundings import title_grounds
 from inkquilt.sketch import Block
 from inkquilt.words import TitleSetting
 from inkquilt.words.readable import Readability, TitlesRead
+from inkquilt.words.title_later import TitleSpot
 from server.common.asked import refuse
 from server.pages.models import Page, Revision
-from server.pages.pictures import cores_of, grids_of, pictures_of
+from server.pages.pictures import cores_of, grids_of, journal_page, pictures_of
 from server.solving.pool import solvers
 from server.stash.services import plain_colours
 from server.words.lettering import lettering_of
@@ -47,6 +48,24 @@ def title_ways(*, page: Page, document: PageDocument, block: Block, text: str, a
     return TitleWays(
         read.ways, read.reading, used_on(page, text), plain_colours(page.owner), letters_taken(page, block.id)
     )
+
+
+@dataclass(frozen=True, slots=True)
+class TitleSpots:
+    """Where a title can still go, and the pages that have that title already."""
+
+    spots: tuple[TitleSpot, ...]
+    used_on: tuple[str, ...]
+
+
+def title_spots(*, page: Page, document: PageDocument, text: str, alphabet: str = "") -> TitleSpots:
+    """Return where a text can go as a title on a page that has no place for it. Raises ``CoreError``."""
+    lettering = lettering_of(page.owner)
+    if alphabet and alphabet not in lettering.colours:
+        raise refuse("unknown-alphabet", "This alphabet is not among yours.", "alphabet")
+    chosen = [one for one in lettering.alphabets if alphabet in ("", one.key)]
+    found: tuple[TitleSpot, ...] = solvers().run("title_spots", text, journal_page(page, document), chosen)
+    return TitleSpots(found, used_on(page, text))
 
 
 def used_on(page: Page, text: str) -> tuple[str, ...]:

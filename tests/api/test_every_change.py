@@ -82,6 +82,10 @@ class EveryChange(ApiTestCase):
             "alphabets": [line["alphabet"] for line in lines],
         }
 
+    def later_title(self):
+        spots = self.send("get", f"pages/{self.page}/title-places/?text=Oma").json()["spots"]
+        return {key: value for key, value in spots[0]["change"].items() if key != "kind"}
+
     def possible(self):
         """Return changes by kind that can all be made to the page as it is."""
         let_go = next(tie["key"] for tie in self.send("get", f"pages/{self.page}/ties/").json() if not tie["held"])
@@ -107,6 +111,7 @@ class EveryChange(ApiTestCase):
             ],
             "title": [{"block": "t", "text": "Jars"}, {"block": "t", "text": ""}],
             "set-title": [{"block": "t", **self.title_way()}],
+            "title-later": [self.later_title()],
             "story": [
                 self.written("A second story, told at length."),
                 {**self.written("Told anew."), "story": self.story},

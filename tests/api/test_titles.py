@@ -234,3 +234,80 @@ class Titles(ApiTestCase):
             document_of(again).lettering["t"].alphabets,
             document_of(Page.objects.get(pk=self.page)).lettering["t"].alphabets,
         )
+
+
+class TitleLater(ApiTestCase):
+    """A page whose sketch has no place for a title."""
+
+    ROWS = (
+        row("base", "base", 0, 0, 12, 12),
+        row("m", "mat", 0.875, 1.125, 10.25, 4.25, of="p", level=1),
+        row("p", "photo", 1, 1.25, 10, 4, level=2),
+        row("q", "photo", 1, 5.5, 10, 5.25, level=2),
+    )
+
+    def setUp(self):
+        super().setUp()
+        sketch = self.add_sketch(data=data_of(*self.ROWS))
+        page = self.send("post", "pages/", {"sketch": sketch.pk, "format": "12x12", "name": "Roof"}).json()
+        self.page, self.version = page["id"], page["version"]
+        self.before = self.shown()
+
+    def shown(self):
+        return self.send("get", f"pages/{self.page}/").json()
+
+    def spots(self, text="ROOFTOP HONEY", **more):
+        answer = self.client.get(f"/api/pages/{self.page}/title-places/", {"text": text, **more})
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return answer.json()["spots"]
+
+    def places(self, page):
+        return {b["id"]: (b["x"], b["y"], b["width"], b["height"]) for b in page["fit"]["board"]["blocks"]}
+
+    def lay(self, spot):
+        answer = self.change(self.page, self.version, **spot["change"])
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        self.version = answer.json()["version"]
+        return answer.json()
+
+    def test_laid_in_a_gap_it_is_set_and_nothing_else_moves(self):
+        self.assertEqual(self.before["titles"], [])
+        spot = next(one for one in self.spots() if one["kind"] == "gap")
+        page = self.lay(spot)
+        ((title,), (part,)) = page["titles"], spot["parts"]
+        self.assertEqual((title["text"], len(title["lettering"]["letters"])), ("ROOFTOP HONEY", 12))
+        now, was = self.places(page), self.places(self.before)
+        self.assertEqual(now.pop(title["block"]), tuple(part[key] for key in ("x", "y", "width", "height")))
+        self.assertEqual(now, was)
+        back = self.send("post", f"pages/{self.page}/undo/", {"version": self.version}).json()
+        self.assertEqual((back["titles"], self.places(back)), ([], was))
+
+    def test_two_parts_are_two_titles_read_in_their_order(self):
+        spot = next(one for one in self.spots() if one["kind"] == "parts")
+        page = self.lay(spot)
+        self.assertEqual([one["text"] for one in page["titles"]], ["ROOFTOP", "HONEY"])
+        self.assertTrue(all(one["lettering"] for one in page["titles"]))
+
+    def test_with_room_made_the_pieces_go_together_and_mats_with_them(self):
+        spot = next(one for one in self.spots("HONEY") if one["kind"] == "aside")
+        self.assertRegex(spot["words"], r"letters [\d/ ]+ in high; 2 pieces go [\d/ ]+ in (down|up)")
+        self.assertEqual(len(spot["moved"]), 2)
+        page = self.lay(spot)
+        now, was = self.places(page), self.places(self.before)
+        steps = {(round(now[one][0] - was[one][0], 6), round(now[one][1] - was[one][1], 6)) for one in "mpq"}
+        self.assertEqual(len(steps), 1)
+        self.assertNotEqual(steps, {(0, 0)})
+
+    def test_one_alphabet_can_be_asked_for_and_a_page_that_changed_is_told(self):
+        for alphabet in ("font Figtree", "font Literata"):
+            for spot in self.spots(alphabet=alphabet):
+                self.assertEqual({part["font"] for part in spot["parts"]}, {alphabet.removeprefix("font ")})
+        asked = {"text": "A", "alphabet": "own 99"}
+        refused = self.client.get(f"/api/pages/{self.page}/title-places/", asked)
+        self.assertEqual(refused.json()["faults"][0]["code"], "unknown-alphabet")
+        spot = self.spots()[0]
+        gone = self.change(self.page, self.version, **{**spot["change"], "where": "on the moon"})
+        self.assertEqual((gone.status_code, gone.json()["faults"][0]["code"]), (400, "no-such-place"))
+        self.assertEqual(self.spots(text=""), [])
+        self.client.force_login(self.otto)
+        self.assertEqual(self.client.get(f"/api/pages/{self.page}/title-places/", {"text": "A"}).status_code, 404)

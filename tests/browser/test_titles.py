@@ -1,5 +1,6 @@
 """Titles by mouse and keyboard: a letter that runs out, a way chosen; widths as the browser measures them."""
 
+import re
 from contextlib import suppress
 from pathlib import Path
 
@@ -131,3 +132,23 @@ class Titles(BrowserTestCase):
     def units_per_em(self, file):
 
         return TTFont(Path(lettering.__file__).parent / "fonts" / file)["head"].unitsPerEm
+
+    def test_a_page_without_a_place_for_a_title_gets_one(self):
+        rows = (row("base", "base", 0, 0, 12, 12), row("p", "photo", 1, 3, 10, 7, level=1))
+        page = self.lay_out(data_of(*rows), key="12x12")
+        self.open(f"/pages/{page.pk}/title")
+        later = self.page.get_by_role("region", name="Where a title can go")
+        later.get_by_role("textbox", name="Your title").fill("Rooftop honey")
+        first = later.get_by_role("button", name=re.compile("^a gap on the base, at the top"))
+        expect(first).to_contain_text("in high")
+        first.hover()
+        expect(self.page.locator(".board .title-laid .set-letters text")).to_have_count(12)
+        self.assert_accessible("a title later")
+        first.focus()
+        self.page.keyboard.press("Enter")
+        expect(self.page.locator(".board .set-letters text")).to_have_count(12)
+        expect(self.page.get_by_role("region", name="Ways to set it")).to_contain_text("dancing")
+        self.page.keyboard.press("Control+z")
+        expect(self.page.locator(".board .set-letters")).to_have_count(0)
+        expect(later).to_be_visible()
+        self.assert_quiet()

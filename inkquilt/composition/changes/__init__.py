@@ -7,6 +7,7 @@ To add a kind, write its class with ``@change`` in the module of its subject: it
 ``layout``    the page, the way to fit, what is left out
 ``building``  pieces laid, copied, leaned, taken away
 ``contents``  titles and sheets
+``title_later`` a title on a page without a place for one
 ``papers``    papers of the stash
 ``cutting``   how pieces are cut from them
 ``photos``    photos in their slots, mats behind them
@@ -27,6 +28,7 @@ from inkquilt.composition.changes import (
     photos,
     states,
     stories,
+    title_later,
 )
 from inkquilt.composition.changes.base import (
     After,
@@ -60,4 +62,5 @@ __all__ = [
     "photos",
     "states",
     "stories",
+    "title_later",
 ]

@@ -956,6 +956,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/title-places/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return the places for a text, the best first. */
+        get: operations["title_spots"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/titles/{block}/": {
         parameters: {
             query?: never;
@@ -1956,7 +1973,7 @@ export interface components {
             tint: number | null;
             look: components["schemas"]["Look"] | null;
         };
-        Change: components["schemas"]["PinPieceChange"] | components["schemas"]["UnpinChange"] | components["schemas"]["UntieChange"] | components["schemas"]["AddTieChange"] | components["schemas"]["MoveAccentChange"] | components["schemas"]["ArrangeChange"] | components["schemas"]["ChooseSchoolChange"] | components["schemas"]["LayPieceChange"] | components["schemas"]["LayLayerChange"] | components["schemas"]["LayBesideChange"] | components["schemas"]["OneMoreChange"] | components["schemas"]["LeanChange"] | components["schemas"]["TradePlacesChange"] | components["schemas"]["TakeAwayChange"] | components["schemas"]["TypeTitleChange"] | components["schemas"]["SetTitleChange"] | components["schemas"]["SetSheetChange"] | components["schemas"]["LieAcrossChange"] | components["schemas"]["SaveOnChange"] | components["schemas"]["SpareCopiesChange"] | components["schemas"]["SetLipChange"] | components["schemas"]["CutWindowChange"] | components["schemas"]["CloseWindowChange"] | components["schemas"]["MakeRowChange"] | components["schemas"]["CutFromChange"] | components["schemas"]["CutSlantingChange"] | components["schemas"]["ShapeWithChange"] | components["schemas"]["CutDoubleChange"] | components["schemas"]["ChangeFormatChange"] | components["schemas"]["ChangeWayChange"] | components["schemas"]["LeaveOutChange"] | components["schemas"]["BringBackChange"] | components["schemas"]["ConcedeChange"] | components["schemas"]["SwitchChange"] | components["schemas"]["InsistChange"] | components["schemas"]["UseDiesChange"] | components["schemas"]["ChangeGridChange"] | components["schemas"]["LeadChange"] | components["schemas"]["SetLeastChange"] | components["schemas"]["ReworkSlotsChange"] | components["schemas"]["MakeRoomChange"] | components["schemas"]["ChoosePaperChange"] | components["schemas"]["PlacePhotoChange"] | components["schemas"]["PlaceMatchedChange"] | components["schemas"]["LayMatsChange"] | components["schemas"]["KeepWholeChange"] | components["schemas"]["ShieldPhotoChange"] | components["schemas"]["TrimChange"] | components["schemas"]["TakeUpChange"] | components["schemas"]["WriteStoryChange"] | components["schemas"]["TakeStoryAwayChange"];
+        Change: components["schemas"]["PinPieceChange"] | components["schemas"]["UnpinChange"] | components["schemas"]["UntieChange"] | components["schemas"]["AddTieChange"] | components["schemas"]["MoveAccentChange"] | components["schemas"]["ArrangeChange"] | components["schemas"]["ChooseSchoolChange"] | components["schemas"]["LayPieceChange"] | components["schemas"]["LayLayerChange"] | components["schemas"]["LayBesideChange"] | components["schemas"]["OneMoreChange"] | components["schemas"]["LeanChange"] | components["schemas"]["TradePlacesChange"] | components["schemas"]["TakeAwayChange"] | components["schemas"]["TypeTitleChange"] | components["schemas"]["SetTitleChange"] | components["schemas"]["SetSheetChange"] | components["schemas"]["LieAcrossChange"] | components["schemas"]["SaveOnChange"] | components["schemas"]["SpareCopiesChange"] | components["schemas"]["SetLipChange"] | components["schemas"]["CutWindowChange"] | components["schemas"]["CloseWindowChange"] | components["schemas"]["MakeRowChange"] | components["schemas"]["CutFromChange"] | components["schemas"]["CutSlantingChange"] | components["schemas"]["ShapeWithChange"] | components["schemas"]["CutDoubleChange"] | components["schemas"]["ChangeFormatChange"] | components["schemas"]["ChangeWayChange"] | components["schemas"]["LeaveOutChange"] | components["schemas"]["BringBackChange"] | components["schemas"]["ConcedeChange"] | components["schemas"]["SwitchChange"] | components["schemas"]["InsistChange"] | components["schemas"]["UseDiesChange"] | components["schemas"]["ChangeGridChange"] | components["schemas"]["LeadChange"] | components["schemas"]["SetLeastChange"] | components["schemas"]["ReworkSlotsChange"] | components["schemas"]["MakeRoomChange"] | components["schemas"]["ChoosePaperChange"] | components["schemas"]["PlacePhotoChange"] | components["schemas"]["PlaceMatchedChange"] | components["schemas"]["LayMatsChange"] | components["schemas"]["KeepWholeChange"] | components["schemas"]["ShieldPhotoChange"] | components["schemas"]["TrimChange"] | components["schemas"]["TakeUpChange"] | components["schemas"]["WriteStoryChange"] | components["schemas"]["TakeStoryAwayChange"] | components["schemas"]["LayTitleChange"];
         /** @description Put the page on another format or own size. */
         ChangeFormatChange: {
             format?: string | null;
@@ -2024,7 +2041,7 @@ export interface components {
             states: components["schemas"]["StateRequest"][];
             undone?: components["schemas"]["StateRequest"][];
         };
-        ChangeRequest: components["schemas"]["PinPieceChangeRequest"] | components["schemas"]["UnpinChangeRequest"] | components["schemas"]["UntieChangeRequest"] | components["schemas"]["AddTieChangeRequest"] | components["schemas"]["MoveAccentChangeRequest"] | components["schemas"]["ArrangeChangeRequest"] | components["schemas"]["ChooseSchoolChangeRequest"] | components["schemas"]["LayPieceChangeRequest"] | components["schemas"]["LayLayerChangeRequest"] | components["schemas"]["LayBesideChangeRequest"] | components["schemas"]["OneMoreChangeRequest"] | components["schemas"]["LeanChangeRequest"] | components["schemas"]["TradePlacesChangeRequest"] | components["schemas"]["TakeAwayChangeRequest"] | components["schemas"]["TypeTitleChangeRequest"] | components["schemas"]["SetTitleChangeRequest"] | components["schemas"]["SetSheetChangeRequest"] | components["schemas"]["LieAcrossChangeRequest"] | components["schemas"]["SaveOnChangeRequest"] | components["schemas"]["SpareCopiesChangeRequest"] | components["schemas"]["SetLipChangeRequest"] | components["schemas"]["CutWindowChangeRequest"] | components["schemas"]["CloseWindowChangeRequest"] | components["schemas"]["MakeRowChangeRequest"] | components["schemas"]["CutFromChangeRequest"] | components["schemas"]["CutSlantingChangeRequest"] | components["schemas"]["ShapeWithChangeRequest"] | components["schemas"]["CutDoubleChangeRequest"] | components["schemas"]["ChangeFormatChangeRequest"] | components["schemas"]["ChangeWayChangeRequest"] | components["schemas"]["LeaveOutChangeRequest"] | components["schemas"]["BringBackChangeRequest"] | components["schemas"]["ConcedeChangeRequest"] | components["schemas"]["SwitchChangeRequest"] | components["schemas"]["InsistChangeRequest"] | components["schemas"]["UseDiesChangeRequest"] | components["schemas"]["ChangeGridChangeRequest"] | components["schemas"]["LeadChangeRequest"] | components["schemas"]["SetLeastChangeRequest"] | components["schemas"]["ReworkSlotsChangeRequest"] | components["schemas"]["MakeRoomChangeRequest"] | components["schemas"]["ChoosePaperChangeRequest"] | components["schemas"]["PlacePhotoChangeRequest"] | components["schemas"]["PlaceMatchedChangeRequest"] | components["schemas"]["LayMatsChangeRequest"] | components["schemas"]["KeepWholeChangeRequest"] | components["schemas"]["ShieldPhotoChangeRequest"] | components["schemas"]["TrimChangeRequest"] | components["schemas"]["TakeUpChangeRequest"] | components["schemas"]["WriteStoryChangeRequest"] | components["schemas"]["TakeStoryAwayChangeRequest"];
+        ChangeRequest: components["schemas"]["PinPieceChangeRequest"] | components["schemas"]["UnpinChangeRequest"] | components["schemas"]["UntieChangeRequest"] | components["schemas"]["AddTieChangeRequest"] | components["schemas"]["MoveAccentChangeRequest"] | components["schemas"]["ArrangeChangeRequest"] | components["schemas"]["ChooseSchoolChangeRequest"] | components["schemas"]["LayPieceChangeRequest"] | components["schemas"]["LayLayerChangeRequest"] | components["schemas"]["LayBesideChangeRequest"] | components["schemas"]["OneMoreChangeRequest"] | components["schemas"]["LeanChangeRequest"] | components["schemas"]["TradePlacesChangeRequest"] | components["schemas"]["TakeAwayChangeRequest"] | components["schemas"]["TypeTitleChangeRequest"] | components["schemas"]["SetTitleChangeRequest"] | components["schemas"]["SetSheetChangeRequest"] | components["schemas"]["LieAcrossChangeRequest"] | components["schemas"]["SaveOnChangeRequest"] | components["schemas"]["SpareCopiesChangeRequest"] | components["schemas"]["SetLipChangeRequest"] | components["schemas"]["CutWindowChangeRequest"] | components["schemas"]["CloseWindowChangeRequest"] | components["schemas"]["MakeRowChangeRequest"] | components["schemas"]["CutFromChangeRequest"] | components["schemas"]["CutSlantingChangeRequest"] | components["schemas"]["ShapeWithChangeRequest"] | components["schemas"]["CutDoubleChangeRequest"] | components["schemas"]["ChangeFormatChangeRequest"] | components["schemas"]["ChangeWayChangeRequest"] | components["schemas"]["LeaveOutChangeRequest"] | components["schemas"]["BringBackChangeRequest"] | components["schemas"]["ConcedeChangeRequest"] | components["schemas"]["SwitchChangeRequest"] | components["schemas"]["InsistChangeRequest"] | components["schemas"]["UseDiesChangeRequest"] | components["schemas"]["ChangeGridChangeRequest"] | components["schemas"]["LeadChangeRequest"] | components["schemas"]["SetLeastChangeRequest"] | components["schemas"]["ReworkSlotsChangeRequest"] | components["schemas"]["MakeRoomChangeRequest"] | components["schemas"]["ChoosePaperChangeRequest"] | components["schemas"]["PlacePhotoChangeRequest"] | components["schemas"]["PlaceMatchedChangeRequest"] | components["schemas"]["LayMatsChangeRequest"] | components["schemas"]["KeepWholeChangeRequest"] | components["schemas"]["ShieldPhotoChangeRequest"] | components["schemas"]["TrimChangeRequest"] | components["schemas"]["TakeUpChangeRequest"] | components["schemas"]["WriteStoryChangeRequest"] | components["schemas"]["TakeStoryAwayChangeRequest"] | components["schemas"]["LayTitleChangeRequest"];
         /** @description Fit it another way. */
         ChangeWayChange: {
             school: components["schemas"]["SchoolEnum"];
@@ -3100,6 +3117,33 @@ export interface components {
              * @enum {string}
              */
             kind: "lay-piece";
+        };
+        /** @description Lay a title in one of the places shown, set in its letters; what makes room for it goes along. */
+        LayTitleChange: {
+            text: string;
+            where: string;
+            alphabet?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "title-later";
+        };
+        /**
+         * @description * `title-later` - title-later
+         * @enum {string}
+         */
+        LayTitleChangeKindEnum: "title-later";
+        /** @description Lay a title in one of the places shown, set in its letters; what makes room for it goes along. */
+        LayTitleChangeRequest: {
+            text: string;
+            where: string;
+            alphabet?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "title-later";
         };
         /** @description Say that a photo leads, or take that back. */
         LeadChange: {
@@ -5418,6 +5462,47 @@ export interface components {
             name: string;
             words: string;
         };
+        /** @description A part of a title, or all of it: its words, its place, and how it is set there. */
+        TitlePart: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            turn: number;
+            colour: string;
+            /** @description the shipped font, if it is set in one */
+            font: string;
+            letters: components["schemas"]["Letter"][];
+            text: string;
+        };
+        /** @description Where a title can still go: how tall its letters are there, what moves for it, and the change that lays it. */
+        TitleSpot: {
+            kind: components["schemas"]["TitleSpotKindEnum"];
+            where: string;
+            words: string;
+            parts: components["schemas"]["TitlePart"][];
+            /** @description where the pieces come to lie that make room */
+            moved: components["schemas"]["Box"][];
+            change: components["schemas"]["Change"];
+        };
+        /**
+         * @description * `gap` - gap
+         *     * `parts` - parts
+         *     * `tag` - tag
+         *     * `aside` - aside
+         * @enum {string}
+         */
+        TitleSpotKindEnum: "gap" | "parts" | "tag" | "aside";
+        /** @description Where a title can still go, the best first, and where it was used before. */
+        TitleSpots: {
+            spots: components["schemas"]["TitleSpot"][];
+            used_on: string[];
+        };
         /** @description One way to set a title: what it is, what it lacks, how it is read; ``fits`` when nothing is wrong with it. */
         TitleWay: {
             /** Format: double */
@@ -5445,11 +5530,12 @@ export interface components {
          *     * `dancing` - dancing
          *     * `stacked` - stacked
          *     * `along the side` - along the side
+         *     * `letter under letter` - letter under letter
          *     * `aslant` - aslant
          *     * `each line its own size` - each line its own size
          * @enum {string}
          */
-        TitleWayEnum: "straight" | "dancing" | "stacked" | "along the side" | "aslant" | "each line its own size";
+        TitleWayEnum: "straight" | "dancing" | "stacked" | "along the side" | "letter under letter" | "aslant" | "each line its own size";
         /** @description The ways to set a title, the best first, and where it was used before. */
         TitleWays: {
             ways: components["schemas"]["TitleWay"][];
@@ -9119,6 +9205,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Tie"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    title_spots: {
+        parameters: {
+            query?: {
+                alphabet?: string;
+                text?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TitleSpots"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
             404: {

@@ -58,6 +58,17 @@ export function useTitleWays(page: Page, block: string, text: string, alphabet: 
   })
 }
 
+/** Where a text can go as a title on a page without a place for one. */
+export function useTitleSpots(page: Page, text: string, alphabet: string) {
+  const params = { path: { id: page.id }, query: { text, alphabet } }
+  return useQuery({
+    queryKey: ['title-ways', page.id, page.version, 'places', text, alphabet],
+    queryFn: ({ signal }) => take(api.GET('/api/pages/{id}/title-places/', { signal, params })),
+    enabled: text !== '',
+    placeholderData: (before) => before,
+  })
+}
+
 /** Her hands and the shipped fonts. */
 export function useScripts() {
   return useQuery({

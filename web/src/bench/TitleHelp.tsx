@@ -1,5 +1,6 @@
 import type { Change, Page } from '../api/client'
 import { Letterings } from '../words/Letterings'
+import { TitleLater } from '../words/TitleLater'
 import { ReadyWords } from '../words/ReadyWords'
 import { TitleWays } from '../words/TitleWays'
 import type { LayOver } from './layOver'
@@ -18,7 +19,10 @@ export function TitleHelp({ page, onLayOver, onType, onChange }: TitleHelpProps)
     return (
       <section aria-label="Title">
         <h2>Title</h2>
-        <p>This sketch has no place for a title. Some pages have none.</p>
+        <p>This page has no place for a title. Some pages have none; yours can get one here.</p>
+        <TitleLater page={page} onChange={onChange} onLayOver={onLayOver} />
+        <ReadyWords page={page} onChange={onChange} onLayOver={onLayOver} />
+        <Letterings unit={page.fit.board.unit} />
       </section>
     )
   }
@@ -63,6 +67,10 @@ export function TitleHelp({ page, onLayOver, onType, onChange }: TitleHelpProps)
             onLayOver={onLayOver}
           />
         ))}
+      <details className="title-elsewhere">
+        <summary>One more title, somewhere else</summary>
+        <TitleLater page={page} onChange={onChange} onLayOver={onLayOver} />
+      </details>
       <ReadyWords page={page} onChange={onChange} onLayOver={onLayOver} />
       <Letterings unit={page.fit.board.unit} />
     </section>

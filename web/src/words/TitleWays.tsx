@@ -1,11 +1,13 @@
 import { useState } from 'react'
 import type { Accent, Change, Page, TitleWay } from '../api/client'
 import type { LayOver } from '../bench/layOver'
-import { useAlphabets, useLettersTaken, useTitleWays } from '../api/wordsQueries'
+import { useLettersTaken, useTitleWays } from '../api/wordsQueries'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import { SetLetters } from '../board/SetLetters'
+import { AlphabetChips } from './AlphabetChips'
+import { UsedOn } from './UsedOn'
 
 interface TitleWaysProps {
   page: Page
@@ -18,7 +20,6 @@ interface TitleWaysProps {
 /** The ways to set a title in her own letters, the best first; choosing lays it on the page letter by letter. */
 export function TitleWays({ page, block, text, onChange, onLayOver }: TitleWaysProps) {
   const [alphabet, choose] = useState('')
-  const alphabets = useAlphabets()
   const found = useTitleWays(page, block, text, alphabet)
   const place = page.fit.board.blocks.find((one) => one.id === block)
   const taking = useLettersTaken(page, block)
@@ -28,26 +29,8 @@ export function TitleWays({ page, block, text, onChange, onLayOver }: TitleWaysP
   return (
     <section className="title-ways" aria-label="Ways to set it">
       <h3>Ways to set it</h3>
-      <p className="chips plain" role="group" aria-label="In these letters">
-        <span>in</span>
-        {[{ key: '', name: 'any letters' }, ...(alphabets.data ?? [])].map(({ key, name }) => (
-          <button
-            key={key}
-            type="button"
-            className="stitched"
-            aria-pressed={alphabet === key}
-            onClick={() => choose(key)}
-          >
-            {name}
-          </button>
-        ))}
-      </p>
-      {found.data.used_on.length > 0 && (
-        <p className="hint">
-          You used this title before, on {found.data.used_on.map((name) => `“${name}”`).join(', ')}. That may
-          be just right.
-        </p>
-      )}
+      <AlphabetChips chosen={alphabet} onChoose={choose} />
+      <UsedOn pages={found.data.used_on} />
       {taking.error && <Trouble error={taking.error} onClose={() => taking.reset()} />}
       {(isSet || found.data.taken) && (
         <p>

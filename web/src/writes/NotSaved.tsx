@@ -32,6 +32,7 @@ const NAMES: Partial<Record<Change['kind'], string>> = {
   pin: 'a piece moved or sized',
   photo: 'a photo laid',
   title: 'a title',
+  'title-later': 'a title laid',
   story: 'a story',
   paper: 'a paper',
   accent: 'an embellishment moved',
