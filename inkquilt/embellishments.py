@@ -8,6 +8,7 @@ degree. It lies on top of all blocks, in the order of the accents, unless it is 
 from __future__ import annotations
 
 import math
+from collections import Counter
 from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass, replace
 from enum import Enum
@@ -39,6 +40,9 @@ MOST_ACCENTS: Final = 300
 CUT: Final = "cut from paper"
 #: Groups of a background that is scattered over the page begin so; others are clusters.
 SCATTER: Final = "scatter"
+
+
+_SECOND: Final = 2
 
 
 class EmbellishmentKind(Enum):
@@ -93,7 +97,8 @@ class Embellishment:
     """One embellishment: its kind and outline, size, colours (the main one first), thickness, and how many there are.
 
     ``count`` is None for what never runs out, such as stamps and inks. A ``word`` says ``text``. A thing that was
-    photographed has an ``outline`` of its own, its corners in ``POLYGON_PARTS`` of its box, and is ``pictured``.
+    photographed has an ``outline`` of its own, its corners in ``POLYGON_PARTS`` of its box, and is ``pictured``; of one
+    that was cut in two this is the first or the second ``half``, and two corners of its picture say what is ``shown``.
     """
 
     key: str
@@ -108,6 +113,8 @@ class Embellishment:
     text: str = ""
     outline: tuple[Part, ...] = ()
     pictured: bool = False
+    shown: tuple[Part, ...] = ()
+    half: int = 0
 
     @property
     def shape(self) -> BaseGeometry:
@@ -299,14 +306,17 @@ def placing_step(unit: Unit) -> Grains:
     return INCH // 16 if unit is Unit.IN else MM
 
 
+def used_of(used: Sequence[Accent], spent: Iterable[str] = ()) -> Counter[str]:
+    """Return how many of each lie on a page, by key; a piece that was cut in two is one. ``spent`` is written on."""
+    return Counter((*(one.what.key for one in used if one.what.half != _SECOND), *spent))
+
+
 def left_of(owned: Sequence[Embellishment], used: Sequence[Accent], spent: Iterable[str] = ()) -> dict[str, int]:
     """Return how many of each are left; what never runs out has very many. ``spent`` are keys of what is written on."""
-    counts = {one.key: MOST_ACCENTS if one.count is None else one.count for one in owned}
-    countable = {one.key for one in owned if one.count is not None}
-    for key in (*(accent.what.key for accent in used), *spent):
-        if key in countable:
-            counts[key] = max(0, counts[key] - 1)
-    return counts
+    lying = used_of(used, spent)
+    return {
+        one.key: MOST_ACCENTS if one.count is None else max(0, one.count - lying[one.key]) for one in owned
+    }  # fmt: skip
 
 
 def on_step(length: float, unit: Unit) -> Grains:

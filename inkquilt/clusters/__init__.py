@@ -4,6 +4,7 @@
 ``compose``  one cluster at one spot: base, main piece, sprigs, word, dots
 ``planner``  clusters for a page: proposals, each explained
 ``cover``    a piece over a flaw, and that piece again so that it looks meant
+``edges``    a piece cut in two, half of it hidden, or laid along an edge
 ``phrases``  ready words as title or caption
 ``scatter``  a background of many small pieces
 """

@@ -12,9 +12,10 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from enum import Enum
 from itertools import combinations, islice
+from types import MappingProxyType
 from typing import Final
 
-from shapely.geometry import MultiPoint, Polygon
+from shapely.geometry import MultiPoint, Point, Polygon
 from shapely.geometry.base import BaseGeometry
 from shapely.ops import unary_union
 
@@ -33,12 +34,18 @@ from inkquilt.lengths import INCH, Grains
 from inkquilt.moving import middle_of
 from inkquilt.photos.cover import outline_on_page
 from inkquilt.sketch.model import Role
+from inkquilt.words.naming import naming_words
 
 MOST_PLANS: Final = 4
 _MOST_SPOTS: Final = 16
 _TRIED_FORMATIONS: Final = 40
 #: Of plans that have all clusters so many are compared.
 _ENOUGH_PLANS: Final = 6
+#: So many places of the sketch are filled in one go.
+_MOST_KEPT: Final = 5
+NO_NAMES: Final[Mapping[str, str]] = MappingProxyType({})
+#: A photo whose edge is no further than this from a spot is what stands there is about.
+_BESIDE: Final[Grains] = INCH
 #: Two colours are of one family below this CIEDE2000 difference.
 _FAMILY: Final = 25.0
 
@@ -64,7 +71,8 @@ class ClusterWish:
     """What is wished for. ``odd`` keeps to odd numbers of dots; ``rich`` clusters have more pieces.
 
     ``falling`` makes them smaller outward from the photo; ``even_sided`` clusters are of one size; ``thickness`` is the
-    most a piece may stand up, None for no limit.
+    most a piece may stand up, None for no limit. ``only`` are the keys of the pieces she ticked, ``colours`` those she
+    chose: nothing else is taken.
     """
 
     formation: Formation = Formation.TRIANGLE
@@ -74,13 +82,22 @@ class ClusterWish:
     even_sided: bool = False
     thickness: Grains | None = None
     school: BalanceSchool = BalanceSchool.TRIANGLE
+    only: frozenset[str] | None = None
+    colours: tuple[Rgb, ...] = ()
+
+    def takes(self, one: Embellishment) -> bool:
+        """Tell whether a piece is among those that may be used."""
+        ticked = self.only is None or one.key in self.only
+        flat = self.thickness is None or one.thickness <= self.thickness
+        return ticked and flat and _of_family(one, self.colours)
 
 
 @dataclass(frozen=True, slots=True)
 class ClusterPlan:
     """One proposal: its pieces, why they lie there, the page's weight before and after, what is noticed then.
 
-    ``rank`` is the place of its spots among all that were looked at, the best standing ones first.
+    ``rank`` is the place of its spots among all that were looked at, the best standing ones first; ``kept`` is how many
+    stand in places that the sketch keeps for them.
     """
 
     accents: tuple[Accent, ...]
@@ -89,6 +106,7 @@ class ClusterPlan:
     after: Moments
     noticed: tuple[Observation, ...]
     rank: int = 0
+    kept: int = 0
 
     @property
     def worth(self) -> float:
@@ -114,30 +132,38 @@ class NoRoomForClusters(CoreError):
 
 
 def plan_clusters(
-    layout: Layout, owned: Sequence[Embellishment], left: Mapping[str, int], wish: ClusterWish = ClusterWish()
+    layout: Layout,
+    owned: Sequence[Embellishment],
+    left: Mapping[str, int],
+    wish: ClusterWish = ClusterWish(),
+    names: Mapping[str, str] = NO_NAMES,
 ) -> tuple[ClusterPlan, ...]:
     """Return proposals, the best first; clusters that lie on the page already stay and count.
 
-    Raises ``NothingToPlanWith`` and ``NoRoomForClusters``.
+    The sketch's own places come before all others. ``names`` says what is told of the photo in each slot: words are
+    laid only beside what they name. Raises ``NothingToPlanWith`` and ``NoRoomForClusters``.
     """
     stock = _Stock(owned, left, wish)
     if not stock.mains:
         raise NothingToPlanWith(
-            "A cluster is made round a main piece, and there is none left in the stash. Enter a flower, a tag, a die "
-            "cut … and a base to lay it on, such as a label or a circle."
+            "None of these can be the main piece of a cluster: tick a flower, a tag, a die cut …, or more colours."
+            if wish.only is not None or wish.colours
+            else "A cluster is made round a main piece, and there is none left in the stash. Enter a flower, a tag, a "
+            "die cut … and a base to lay it on, such as a label or a circle."
         )
     ground, before = ground_of(layout), Figures(layout)
     plans: list[ClusterPlan] = []
     seen: set[tuple[tuple[str, int, int], ...]] = set()
     for rank, spots in enumerate(islice(_formations(layout, wish, before.moments), _TRIED_FORMATIONS)):
-        accents = _composed(spots, stock, ground, layout, wish)
+        accents = _composed(spots, stock, ground, layout, wish, names)
         mark = tuple((one.what.key, one.x, one.y) for one in accents)
         if not accents or mark in seen:
             continue
         seen.add(mark)
         after = Figures(replace(layout, accents=(*layout.accents, *accents)))
         noticed = second_look(after, wish.school, _UNTOLD)
-        plans.append(ClusterPlan(accents, _why(spots, accents), before.moments, after.moments, noticed, rank))
+        kept = sum(spot.kind is SpotKind.KEPT for spot in spots)
+        plans.append(ClusterPlan(accents, _why(spots, accents), before.moments, after.moments, noticed, rank, kept))
         if sum(_clusters_in(plan) == len(spots) for plan in plans) >= _ENOUGH_PLANS:
             break
     most = max((_clusters_in(plan) for plan in plans), default=0)
@@ -147,7 +173,7 @@ def plan_clusters(
             "No cluster finds a place here without covering something that matters. Smaller pieces, or a photo moved "
             "aside, would do."
         )
-    return tuple(sorted(plans, key=lambda plan: plan.worth)[:MOST_PLANS])
+    return tuple(sorted(plans, key=lambda plan: (-plan.kept, plan.worth))[:MOST_PLANS])
 
 
 def _clusters_in(plan: ClusterPlan) -> int:
@@ -167,7 +193,10 @@ def _formations(layout: Layout, wish: ClusterWish, moments: Moments) -> Iterator
     standing = _standing(layout)
     wanted = {Formation.TRIANGLE: 3, Formation.DIAGONAL: 2, Formation.MIRRORED: 2, Formation.LINKED: 1}[wish.formation]
     free = [spot for spot in spots if all(math.hypot(spot.x - x, spot.y - y) > 2 * INCH for x, y in standing)]
+    own = sum(spot.kind is SpotKind.KEPT for spot in free)
     count = max(1, wanted - len(standing))
+    if wish.formation is Formation.TRIANGLE:
+        count = max(count, min(own, _MOST_KEPT))
     photos = unary_union([outline_on_page(block) for block in layout.blocks if block.role is Role.PHOTO])
 
     def worth(chosen: tuple[ClusterSpot, ...]) -> float:
@@ -178,7 +207,10 @@ def _formations(layout: Layout, wish: ClusterWish, moments: Moments) -> Iterator
         steady = abs(moments.across + 0.3 * pull_x) + max(0.0, -(moments.down + 0.3 * pull_y))
         return liking + steady - _spread(points, wish.formation, photos, layout)
 
-    ranked = sorted(combinations(free, min(count, len(free))), key=worth)
+    def kept(chosen: tuple[ClusterSpot, ...]) -> int:
+        return sum(spot.kind is SpotKind.KEPT for spot in chosen)
+
+    ranked = sorted(combinations(free, min(count, len(free))), key=lambda chosen: (-kept(chosen), worth(chosen)))
     for chosen in ranked:
         if chosen:
             yield tuple(sorted(chosen, key=lambda spot: list(SpotKind).index(spot.kind)))
@@ -213,14 +245,27 @@ def _spread(points: list[tuple[float, float]], formation: Formation, photos: Bas
 # -- pieces ------------------------------------------------------------------------------------------
 
 
+#: What can be the main piece of a cluster where a handful has none.
+_LEADS: Final = frozenset(
+    {EmbellishmentKind.BASE, EmbellishmentKind.SPRIG, EmbellishmentKind.CORNER, EmbellishmentKind.DOT}
+)
+
+
 class _Stock:
     """What is left to take, by kind, the ones of the chosen colour family first."""
 
     def __init__(self, owned: Sequence[Embellishment], left: Mapping[str, int], wish: ClusterWish) -> None:
         self.wish = wish
-        flat = [one for one in owned if wish.thickness is None or one.thickness <= wish.thickness]
-        self.left = {one.key: left.get(one.key, 0) for one in flat}
-        self.of_kind = {kind: [one for one in flat if one.kind is kind] for kind in EmbellishmentKind}
+        mine = [one for one in owned if wish.takes(one)]
+        self.left = {one.key: left.get(one.key, 0) for one in mine}
+        self.of_kind = {kind: [one for one in mine if one.kind is kind] for kind in EmbellishmentKind}
+        handful = wish.only is not None or bool(wish.colours)
+        if handful and not self.mains:  # of a handful something else leads: the largest that can
+            lead = [one for one in mine if one.kind in _LEADS and self.left[one.key]]
+            largest = max(lead, key=lambda one: one.area, default=None)
+            if largest is not None:
+                self.of_kind[largest.kind].remove(largest)
+                self.of_kind[EmbellishmentKind.MAIN].append(largest)
 
     @property
     def mains(self) -> list[Embellishment]:
@@ -246,6 +291,14 @@ class _Stock:
                 found.append(one)
         return found
 
+    def words_of(self, said: frozenset[str], most: float) -> list[Embellishment]:
+        """Take words that name something of what is said; none where they would name nothing there."""
+        naming = {one.key for one in self.of_kind[EmbellishmentKind.WORD] if naming_words(one.text) & said}
+        words, rest = self.of_kind[EmbellishmentKind.WORD], dict(self.of_kind)
+        rest[EmbellishmentKind.WORD] = [one for one in words if one.key in naming]
+        self.of_kind = rest
+        return self.take(EmbellishmentKind.WORD, (), most)
+
 
 def _of_family(one: Embellishment, family: Sequence[Rgb]) -> bool:
     return not family or any(
@@ -254,7 +307,12 @@ def _of_family(one: Embellishment, family: Sequence[Rgb]) -> bool:
 
 
 def _composed(
-    spots: Sequence[ClusterSpot], stock: _Stock, ground: ClusterGround, layout: Layout, wish: ClusterWish
+    spots: Sequence[ClusterSpot],
+    stock: _Stock,
+    ground: ClusterGround,
+    layout: Layout,
+    wish: ClusterWish,
+    names: Mapping[str, str],
 ) -> tuple[Accent, ...]:
     """Return clusters at spots, the largest at the first."""
     mine = stock.fresh()
@@ -265,12 +323,23 @@ def _composed(
         most = limit * (1.0 if wish.even_sided or not wish.falling else 0.75**place)
         taken = [one.outline for one in (*layout.accents, *accents)]
         group = free_group((*layout.accents, *accents))
-        cluster = _one(spot, mine, family, most, ground, group, taken, wish, large=place == 0)
+        said = naming_words(_told_at(spot, layout, names))
+        cluster = _one(spot, mine, family, most, ground, group, taken, wish, said, large=place == 0)
         if not cluster:
             continue
         accents += cluster
         family = family or tuple(dict.fromkeys(colour for one in cluster for colour in one.what.colours[:1]))
     return tuple(accents)
+
+
+def _told_at(spot: ClusterSpot, layout: Layout, names: Mapping[str, str]) -> str:
+    """Return what is told of the photo that a spot adorns: its own, or the nearest one beside it."""
+    if spot.key in names:
+        return names[spot.key]
+    here = Point(spot.x, spot.y)
+    photos = [block for block in layout.blocks if block.id in names]
+    nearest = min(photos, key=lambda block: outline_on_page(block).distance(here), default=None)
+    return names[nearest.id] if nearest and outline_on_page(nearest).distance(here) <= _BESIDE else ""
 
 
 def _family(stock: _Stock, layout: Layout) -> tuple[Rgb, ...]:
@@ -301,6 +370,7 @@ def _one(
     group: str,
     taken: Sequence[BaseGeometry],
     wish: ClusterWish,
+    said: frozenset[str],
     large: bool,
 ) -> tuple[Accent, ...]:
     """Return one cluster, trying main pieces and bases from the largest down until one has room."""
@@ -312,7 +382,7 @@ def _one(
             continue
         for base in [*(one for one in bases if _carries(one, main)), None]:
             trial = stock.fresh()
-            parts = _parts(trial, base, main, family, wish, large)
+            parts = _parts(trial, base, main, family, wish, said, large)
             cluster = compose(spot, parts, ground, group, taken)
             if cluster:
                 for one in cluster:
@@ -332,6 +402,7 @@ def _parts(
     main: Embellishment,
     family: Sequence[Rgb],
     wish: ClusterWish,
+    said: frozenset[str],
     large: bool,
 ) -> Parts:
     for one in (base, main):
@@ -339,7 +410,7 @@ def _parts(
             stock.left[one.key] -= 1
     reach = max((base or main).size.width, (base or main).size.height)
     sprigs = stock.take(EmbellishmentKind.SPRIG, family, 1.4 * reach, 2 if wish.rich or large else 1)
-    words = stock.take(EmbellishmentKind.WORD, (), 0.9 * reach) if wish.rich or large else []
+    words = stock.words_of(said, 0.9 * reach) if wish.rich or large else []
     dots = stock.take(EmbellishmentKind.DOT, family, 0.5 * reach, 3 if wish.rich or large else 1)
     if wish.odd and len(dots) % 2 == 0:
         dots = dots[:-1]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
@@ -39,7 +40,8 @@ class Trial:
 class Asked:
     """What is tried on: a page, what was noticed, what is owned and left, colours of plain papers, and who looks.
 
-    With ``blocks_stay`` only embellishments and papers change: the engine found no page round a block moved.
+    With ``blocks_stay`` only embellishments and papers change: the engine found no page round a block moved. Nothing
+    goes further than ``within``, in grains.
     """
 
     layout: Layout
@@ -50,6 +52,15 @@ class Asked:
     school: BalanceSchool = BalanceSchool.TRIANGLE
     switched_off: frozenset[ObservationKind] = frozenset()
     blocks_stay: bool = False
+    within: float = math.inf
+
+
+def goes_far(before: Layout, after: Layout) -> float:
+    """Return how far the piece goes that goes furthest, in grains; what comes and what goes altogether is none."""
+    were = {one.key: (one.x, one.y) for one in before.accents}
+    were |= {block.id: (block.x, block.y) for block in before.blocks}
+    now = [(one.key, one.x, one.y) for one in after.accents] + [(block.id, block.x, block.y) for block in after.blocks]
+    return max((math.hypot(x - were[key][0], y - were[key][1]) for key, x, y in now if key in were), default=0.0)
 
 
 def breaks_rule(before: Layout, after: Layout) -> bool:

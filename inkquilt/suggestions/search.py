@@ -17,16 +17,20 @@ from inkquilt.balance.kinds import ObservationKind
 from inkquilt.balance.second_look import Figures, Observation, second_look
 from inkquilt.clusters.compose import ClusterGround, ground_of
 from inkquilt.layout import Layout
+from inkquilt.lengths import INCH, Grains
 from inkquilt.suggestions import pieces, whole
 from inkquilt.suggestions.changes import (
     Asked,
     Trial,
     breaks_rule,
+    goes_far,
 )
 
 #: So many candidates are looked at, and so many of them on the whole page.
 _MOST_TRIED: Final = 60
 _MOST_JUDGED: Final = 5
+#: A nudge is no longer than this, nor than a quarter of a small page. Common practice, no source.
+_NEAR: Final[Grains] = 3 * INCH
 #: What is noticed of the page as a whole, whatever pieces are named.
 _OF_THE_WHOLE: Final = frozenset({ObservationKind.TOP_HEAVY, ObservationKind.ONE_SIDED, ObservationKind.LOW})
 #: A piece that is left out counts like an observation so bad.
@@ -34,14 +38,30 @@ _MISSED: Final = 0.12
 
 
 def try_it(asked: Asked) -> Trial | None:
-    """Return the best change that takes an observation away, or None when none was found."""
+    """Return the best change that takes an observation away, or None when none was found.
+
+    What goes far is tried only where nothing near helps, and nothing goes across the page.
+    """
+    short = min(asked.layout.page.width, asked.layout.page.height)
+    near = min(_NEAR, short // 4)
+    return _tried(asked, 0, near) or _tried(asked, near, short // 2)
+
+
+def _tried(asked: Asked, beyond: Grains, within: Grains) -> Trial | None:
+    """Return the best change in which what goes furthest goes further than the one and no further than the other."""
     layout, noticed = asked.layout, asked.observation
+    asked = replace(asked, within=within)
     before = second_look(Figures(layout), asked.school, asked.switched_off)
     total = sum(one.worst for one in before)
     ground = ground_of(layout)
     judged: list[Trial] = []
     only = frozenset(ObservationKind) - {noticed.kind}
-    for trial in islice(CANDIDATES[noticed.kind](asked, ground), _MOST_TRIED):
+    fitting = (
+        trial
+        for trial in CANDIDATES[noticed.kind](asked, ground)
+        if (beyond < (far := goes_far(layout, trial.layout)) or not beyond) and far <= within
+    )
+    for trial in islice(fitting, _MOST_TRIED):
         if (asked.blocks_stay and trial.moved) or breaks_rule(layout, trial.layout):
             continue
         if _still_there(noticed, second_look(Figures(trial.layout), asked.school, only)):

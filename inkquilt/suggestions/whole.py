@@ -29,6 +29,7 @@ from inkquilt.suggestions.changes import (
     breaks_rule,
     changed,
     clusters_of,
+    goes_far,
     is_free,
     left_out,
     shifted,
@@ -108,7 +109,8 @@ def _one_step(asked: Asked, ground: ClusterGround, layout: Layout) -> list[Trial
         return abs(across) + abs(down - wanted_down)
 
     before = off(layout)
-    better = sorted((trial for trial in tried if off(trial.layout) < before), key=lambda trial: off(trial.layout))
+    near = (trial for trial in tried if goes_far(asked.layout, trial.layout) <= asked.within)
+    better = sorted((trial for trial in near if off(trial.layout) < before), key=lambda trial: off(trial.layout))
     return list(islice((trial for trial in better if not breaks_rule(layout, trial.layout)), _MOST_RANKED))
 
 

@@ -8,7 +8,10 @@ from server.pages.serializers import AccentSerializer
 
 
 class ClusterWishSerializer(serializers.Serializer):
-    """How clusters are wished for; ``keep`` names groups that stay while the others are planned anew."""
+    """How clusters are wished for; ``keep`` names groups that stay while the others are planned anew.
+
+    From a handful: ``only`` these pieces, in these ``colours`` only; nothing said, everything is taken from.
+    """
 
     formation = serializers.ChoiceField(fields.FORMATION_CHOICES, default="a triangle")
     odd = serializers.BooleanField(default=True)
@@ -19,6 +22,8 @@ class ClusterWishSerializer(serializers.Serializer):
     keep = serializers.ListField(
         child=serializers.CharField(max_length=30), required=False, allow_null=True, max_length=60
     )
+    only = serializers.ListField(child=serializers.CharField(max_length=30), required=False, max_length=300)
+    colours = serializers.ListField(child=serializers.RegexField("^#[0-9a-f]{6}$"), required=False, max_length=24)
 
 
 class ScatterWishSerializer(serializers.Serializer):

@@ -49,8 +49,15 @@ def cluster_plans(
         layout = replace(layout, accents=stays)
     left = left_of(table.owned, layout.accents, layout.spent)
     wished = replace(wish, school=table.school)
-    plans: tuple[ClusterPlan, ...] = solvers().run("plan_clusters", layout, table.owned, left, wished)
+    names = told_in_slots(page, document)
+    plans: tuple[ClusterPlan, ...] = solvers().run("plan_clusters", layout, table.owned, left, wished, names)
     return plans
+
+
+def told_in_slots(page: Page, document: PageDocument) -> dict[str, str]:
+    """Return what is told of the photo in each slot."""
+    pictures = pictures_of(page, document)
+    return {slot: told_of(pictures[one.photo]) for slot, one in document.photos.items() if one.photo in pictures}
 
 
 def scattered(page: Page, document: PageDocument, wish: ScatterWish) -> tuple[Accent, ...]:
@@ -80,9 +87,8 @@ def covers_for(page: Page, document: PageDocument, x: Grains, y: Grains, radius:
 
 def ready_words(page: Page, document: PageDocument) -> tuple[PhraseProposal, ...]:
     """Return ready words of the stash in the places of titles that are not written, and beside the photos they name."""
-    pictures = pictures_of(page, document)
     table = table_of(page, document)
-    names = {slot: told_of(pictures[one.photo]) for slot, one in document.photos.items() if one.photo in pictures}
+    names = told_in_slots(page, document)
     titles = [block for block in document.blocks if block.role is Role.TITLE and not document.titles.get(block.id)]
     found: tuple[PhraseProposal, ...] = solvers().run(
         "ready_phrases", table.layout, table.owned, table.left, titles, names

@@ -6,6 +6,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from inkquilt.clusters import ClusterWish, Formation, ScatterWish
+from inkquilt.colour import read_colour
 from inkquilt.lengths import INCH
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import REFUSED
@@ -37,7 +38,11 @@ class ClustersView(APIView):
         keep = asked.pop("keep", None)
         typed = asked.pop("thickness", "")
         thickness = asked_length({"t": typed}, "t", document.unit, "The most a piece may stand up") if typed else None
-        wish = ClusterWish(**{**asked, "formation": Formation(asked["formation"]), "thickness": thickness})
+        only, colours = asked.pop("only", []), asked.pop("colours", [])
+        handful = {"only": frozenset(only) if only else None, "colours": tuple(read_colour(one) for one in colours)}
+        wish = ClusterWish(
+            **{**asked, **handful, "formation": Formation(asked["formation"]), "thickness": thickness}
+        )  # fmt: skip
         kept = None if keep is None else frozenset(keep)
         plans = services.cluster_plans(page, document, wish, kept)
         take = [

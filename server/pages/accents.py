@@ -10,7 +10,7 @@ from inkquilt.layout import room_filled
 from inkquilt.lengths import format_nearest
 from inkquilt.moving import leads_group
 from inkquilt.page import Page
-from inkquilt.sketch.model import Block
+from inkquilt.sketch.model import POLYGON_PARTS, Block
 from server.embellishments.models import picture_address
 
 
@@ -35,6 +35,7 @@ def accent_answer(accent: Accent, page: Page, blocks: Iterable[Block]) -> dict[s
         "ink": what.ink.text,
         "text": what.text,
         "picture": picture_address(what.key) if what.pictured else None,
+        "shown": [[part.across / POLYGON_PARTS, part.down / POLYGON_PARTS] for part in what.shown] or None,
         "under": accent.under,
         "group": accent.group,
         "leads": leads_group(accent),

@@ -11,9 +11,11 @@ from inkquilt.composition.document import PageDocument
 from inkquilt.composition.laid import LaidFit
 from inkquilt.composition.lettering import sticks_out
 from inkquilt.composition.papers import PaperChoice
+from inkquilt.composition.stories import pieces_spent
 from inkquilt.composition.touched import touched
 from inkquilt.composition.wishes import wishes_on
 from inkquilt.cutting.pieces import CutWishes
+from inkquilt.embellishments import used_of
 from inkquilt.fit.explain import RUNG_SAID
 from inkquilt.fit.request import Die, Rung, Status, Way
 from inkquilt.fit.rules import relations_for
@@ -81,6 +83,7 @@ def _bench(page: Page, document: PageDocument) -> dict[str, Any]:
         "titles": titles_answer(document),
         "stories": stories_answer(document.stories, document.blocks, document.unit),
         "accents": [accent_answer(accent, document.page, document.blocks) for accent in document.accents],
+        "used": dict(used_of(document.accents, pieces_spent(document.stories.values()))),
         "put_back": [accent.what.name for accent in document.put_back],
         "school": document.school,
         "left_out": [

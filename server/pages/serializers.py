@@ -269,6 +269,11 @@ class AccentSerializer(serializers.Serializer):
     ink = serializers.CharField(help_text="the colour of its words")
     text = serializers.CharField(allow_blank=True)
     picture = serializers.CharField(allow_null=True, help_text="where its picture is, if it was photographed")
+    shown = serializers.ListField(
+        child=serializers.ListField(child=serializers.FloatField()),
+        allow_null=True,
+        help_text="two corners of its picture, in parts of it, where only one half of the piece lies here",
+    )
     under = serializers.CharField(allow_null=True)
     group = serializers.CharField(allow_blank=True)
     leads = serializers.BooleanField(help_text="its cluster goes along when it is moved")
@@ -352,6 +357,9 @@ class PageSerializer(serializers.Serializer):
     titles = TitleSerializer(many=True)
     stories = StorySerializer(many=True)
     accents = AccentSerializer(many=True)
+    used = serializers.DictField(
+        child=serializers.IntegerField(), help_text="how many of each embellishment lie on it or are written on"
+    )
     put_back = serializers.ListField(
         child=serializers.CharField(), help_text="embellishments that found no room when the page was fitted anew"
     )

@@ -148,6 +148,29 @@ class EmbellishingTests(ApiTestCase):
         back = self.send("post", f"pages/{self.page}/undo/", {"version": self.version}).json()
         self.assertEqual(back["accents"], [])
 
+    def test_from_a_handful_only_what_was_ticked_is_laid(self):
+        flower = self.flower["key"]
+        for handful in ({"only": [flower]}, {"colours": ["#cf9d2e"]}):
+            plans = self.ask("clusters", handful).json()
+            with self.subTest(handful):
+                self.assertEqual({one["embellishment"] for plan in plans for one in plan["accents"]}, {flower})
+        refused = self.ask("clusters", {"only": ["own 999999"]})
+        self.assertEqual((refused.status_code, refused.json()["code"]), (400, "nothing-to-plan-with"))
+        self.assertEqual(self.ask("clusters", {"colours": ["red"]}).status_code, 400)
+
+    def test_a_piece_cut_in_two_is_one_of_the_stash_and_stays_cut_when_it_is_arranged(self):
+        one = self.label
+        self.lay(self.put(one, 6, 6, key="a"))
+        page = self.do(kind="halve", accent="a")
+        halves = page["accents"]
+        self.assertEqual([half["name"] for half in halves], [f"half of {one['name']}", f"other half of {one['name']}"])
+        self.assertAlmostEqual(sum(half["width"] for half in halves), one["width"], places=3)
+        self.assertEqual(page["used"], {one["key"]: 1})
+        again = {key: halves[1][key] for key in ("key", "embellishment", "y", "turn", "foam")} | {"x": 8}
+        page = self.lay(again)
+        self.assertEqual(page["accents"][1]["width"], halves[1]["width"])
+        self.assertEqual(page["used"], {one["key"]: 1})
+
     def test_without_embellishments_it_is_said_what_to_enter(self):
         Embellishment.objects.filter(owner=self.ida).delete()
         for what in ("clusters", "scatter"):

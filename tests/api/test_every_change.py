@@ -123,6 +123,9 @@ class EveryChange(ApiTestCase):
                 {"accent": "one", "turn_by": 15},
                 {"accent": "one", "on": True},
             ],
+            "halve": [{"accent": "two"}, {"accent": "one", "level": True}],
+            "tuck": [{"accent": "one"}, {"accent": "one", "under": "p"}],
+            "along-edge": [{"accent": "one"}, {"accent": "one", "of": "q"}],
             "arrange": [
                 {"put": [self.put("three", 6, 9)], "words": "a third"},
                 {"take": ["two"], "words": "less"},

@@ -2,6 +2,7 @@
 
 import io
 import json
+import re
 import tempfile
 from pathlib import Path
 
@@ -14,6 +15,7 @@ from server.pages.models import Page
 from server.sketches.models import Sketch
 from tests.api.base import SMALL, picture
 from tests.browser.base import BrowserTestCase, expect
+from tests.building import data_of, row
 
 
 class Hand:
@@ -241,3 +243,53 @@ class Journey(BrowserTestCase):
         with page.expect_download() as download:
             hand.touch(page.get_by_role("link", name="Piece list"))
         self.assertIn("photo p", Path(download.value.path()).read_text("utf-8-sig"))
+
+
+class WithPiecesInHand(BrowserTestCase):
+    """Deeds on an embellishment that is taken up, and clusters from a handful."""
+
+    def setUp(self):
+        super().setUp()
+        self.sign_in()
+        facts = {"colours": ["#cf9d2e", "#22345c"], "count": 3, "width": INCH, "height": INCH}
+        for name, kind, form in (
+            ("flower", "main piece", "flower"),
+            ("lace", "base", "round"),
+            ("star", "dot", "star"),
+        ):
+            Embellishment.objects.create(owner=self.user, name=name, kind=kind, form=form, **facts)
+        rows = (row("base", "base", 0, 0, 12, 12), row("p", "photo", 3, 3, 6, 5, level=1))
+        self.laid = self.lay_out(data_of(*rows), key="12x12")
+        self.open(f"/pages/{self.laid.pk}/clusters")
+
+    def test_a_piece_is_cut_in_two_and_half_of_it_hidden_and_laid_along_an_edge(self):
+        page = self.page
+        page.get_by_role("button", name="lay on the page: flower").click()
+        piece = page.get_by_role("button", name=re.compile("^flower, "))
+        piece.focus()
+        page.keyboard.press("Enter")
+        held = page.get_by_role("region", name="flower")
+        held.get_by_role("button", name="hide half under the edge").press("Enter")
+        expect(page.get_by_role("button", name=re.compile("half of flower under photo p"))).to_be_visible()
+        held.get_by_role("button", name="half hidden: bring it out").press("Enter")
+        held.get_by_role("button", name="along the nearest edge").press("Enter")
+        expect(page.get_by_role("button", name=re.compile("flower along an edge"))).to_be_visible()
+        self.assert_accessible("an embellishment taken up")
+        held.get_by_role("button", name="cut it in two").press("Enter")
+        expect(page.get_by_role("button", name=re.compile("^(other )?half of flower, "))).to_have_count(2)
+        expect(page.get_by_role("button", name="lay on the page: flower")).to_contain_text("2 left")
+        page.keyboard.press("Control+z")
+        expect(page.get_by_role("button", name=re.compile("^(other )?half of flower, "))).to_have_count(0)
+        self.assert_quiet()
+
+    def test_clusters_from_a_handful(self):
+        page = self.page
+        page.get_by_text("From all you own, or from a handful").click()
+        page.get_by_role("group", name="from these pieces only:").get_by_label("flower").check()
+        page.get_by_role("button", name="Plan clusters").click()
+        first = page.locator(".arrangements li").first
+        expect(first).to_contain_text("flower")
+        expect(page.locator(".arrangements")).not_to_contain_text("lace")
+        first.get_by_role("button").first.click()
+        expect(page.get_by_role("button", name=re.compile("^flower, "))).to_have_count(3)
+        self.assert_quiet()

@@ -13,6 +13,7 @@ To add a kind, write its class with ``@change`` in the module of its subject: it
 ``photos``    photos in their slots, mats behind them
 ``stories``   journaling
 ``accents``   embellishments
+``edges``     embellishments cut in two, hidden in half, laid along an edge
 ``by_hand``   pieces moved and sized, relations let go or added
 ``states``    earlier states taken up again
 """
@@ -23,6 +24,7 @@ from inkquilt.composition.changes import (
     by_hand,
     contents,
     cutting,
+    edges,
     layout,
     papers,
     photos,
@@ -56,6 +58,7 @@ __all__ = [
     "by_hand",
     "contents",
     "cutting",
+    "edges",
     "kinds",
     "layout",
     "papers",

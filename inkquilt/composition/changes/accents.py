@@ -233,6 +233,8 @@ def _laid(document: PageDocument, put: tuple[Put, ...], known: Known) -> PageDoc
 
 
 def _what(row: Put, owned: Mapping[str, Embellishment], before: Accent | None, document: PageDocument) -> Embellishment:
+    if before is not None and before.what.half and (row.cut is not None or before.what.key == row.embellishment):
+        return before.what
     if row.cut is not None:
         return _cut(row.cut, document)
     if row.embellishment in owned:

@@ -1594,6 +1594,8 @@ export interface components {
             text: string;
             /** @description where its picture is, if it was photographed */
             picture: string | null;
+            /** @description two corners of its picture, in parts of it, where only one half of the piece lies here */
+            shown: number[][] | null;
             under: string | null;
             group: string;
             /** @description its cluster goes along when it is moved */
@@ -1973,7 +1975,7 @@ export interface components {
             tint: number | null;
             look: components["schemas"]["Look"] | null;
         };
-        Change: components["schemas"]["PinPieceChange"] | components["schemas"]["UnpinChange"] | components["schemas"]["UntieChange"] | components["schemas"]["AddTieChange"] | components["schemas"]["MoveAccentChange"] | components["schemas"]["ArrangeChange"] | components["schemas"]["ChooseSchoolChange"] | components["schemas"]["LayPieceChange"] | components["schemas"]["LayLayerChange"] | components["schemas"]["LayBesideChange"] | components["schemas"]["OneMoreChange"] | components["schemas"]["LeanChange"] | components["schemas"]["TradePlacesChange"] | components["schemas"]["TakeAwayChange"] | components["schemas"]["TypeTitleChange"] | components["schemas"]["SetTitleChange"] | components["schemas"]["SetSheetChange"] | components["schemas"]["LieAcrossChange"] | components["schemas"]["SaveOnChange"] | components["schemas"]["SpareCopiesChange"] | components["schemas"]["SetLipChange"] | components["schemas"]["CutWindowChange"] | components["schemas"]["CloseWindowChange"] | components["schemas"]["MakeRowChange"] | components["schemas"]["CutFromChange"] | components["schemas"]["CutSlantingChange"] | components["schemas"]["ShapeWithChange"] | components["schemas"]["CutDoubleChange"] | components["schemas"]["ChangeFormatChange"] | components["schemas"]["ChangeWayChange"] | components["schemas"]["LeaveOutChange"] | components["schemas"]["BringBackChange"] | components["schemas"]["ConcedeChange"] | components["schemas"]["SwitchChange"] | components["schemas"]["InsistChange"] | components["schemas"]["UseDiesChange"] | components["schemas"]["ChangeGridChange"] | components["schemas"]["LeadChange"] | components["schemas"]["SetLeastChange"] | components["schemas"]["ReworkSlotsChange"] | components["schemas"]["MakeRoomChange"] | components["schemas"]["ChoosePaperChange"] | components["schemas"]["PlacePhotoChange"] | components["schemas"]["PlaceMatchedChange"] | components["schemas"]["LayMatsChange"] | components["schemas"]["KeepWholeChange"] | components["schemas"]["ShieldPhotoChange"] | components["schemas"]["TrimChange"] | components["schemas"]["TakeUpChange"] | components["schemas"]["WriteStoryChange"] | components["schemas"]["TakeStoryAwayChange"] | components["schemas"]["LayTitleChange"];
+        Change: components["schemas"]["PinPieceChange"] | components["schemas"]["UnpinChange"] | components["schemas"]["UntieChange"] | components["schemas"]["AddTieChange"] | components["schemas"]["MoveAccentChange"] | components["schemas"]["ArrangeChange"] | components["schemas"]["ChooseSchoolChange"] | components["schemas"]["LayPieceChange"] | components["schemas"]["LayLayerChange"] | components["schemas"]["LayBesideChange"] | components["schemas"]["OneMoreChange"] | components["schemas"]["LeanChange"] | components["schemas"]["TradePlacesChange"] | components["schemas"]["TakeAwayChange"] | components["schemas"]["TypeTitleChange"] | components["schemas"]["SetTitleChange"] | components["schemas"]["SetSheetChange"] | components["schemas"]["LieAcrossChange"] | components["schemas"]["SaveOnChange"] | components["schemas"]["SpareCopiesChange"] | components["schemas"]["SetLipChange"] | components["schemas"]["CutWindowChange"] | components["schemas"]["CloseWindowChange"] | components["schemas"]["MakeRowChange"] | components["schemas"]["CutFromChange"] | components["schemas"]["CutSlantingChange"] | components["schemas"]["ShapeWithChange"] | components["schemas"]["CutDoubleChange"] | components["schemas"]["CutInTwoChange"] | components["schemas"]["TuckHalfChange"] | components["schemas"]["LayAlongChange"] | components["schemas"]["ChangeFormatChange"] | components["schemas"]["ChangeWayChange"] | components["schemas"]["LeaveOutChange"] | components["schemas"]["BringBackChange"] | components["schemas"]["ConcedeChange"] | components["schemas"]["SwitchChange"] | components["schemas"]["InsistChange"] | components["schemas"]["UseDiesChange"] | components["schemas"]["ChangeGridChange"] | components["schemas"]["LeadChange"] | components["schemas"]["SetLeastChange"] | components["schemas"]["ReworkSlotsChange"] | components["schemas"]["MakeRoomChange"] | components["schemas"]["ChoosePaperChange"] | components["schemas"]["PlacePhotoChange"] | components["schemas"]["PlaceMatchedChange"] | components["schemas"]["LayMatsChange"] | components["schemas"]["KeepWholeChange"] | components["schemas"]["ShieldPhotoChange"] | components["schemas"]["TrimChange"] | components["schemas"]["TakeUpChange"] | components["schemas"]["WriteStoryChange"] | components["schemas"]["TakeStoryAwayChange"] | components["schemas"]["LayTitleChange"];
         /** @description Put the page on another format or own size. */
         ChangeFormatChange: {
             format?: string | null;
@@ -2041,7 +2043,7 @@ export interface components {
             states: components["schemas"]["StateRequest"][];
             undone?: components["schemas"]["StateRequest"][];
         };
-        ChangeRequest: components["schemas"]["PinPieceChangeRequest"] | components["schemas"]["UnpinChangeRequest"] | components["schemas"]["UntieChangeRequest"] | components["schemas"]["AddTieChangeRequest"] | components["schemas"]["MoveAccentChangeRequest"] | components["schemas"]["ArrangeChangeRequest"] | components["schemas"]["ChooseSchoolChangeRequest"] | components["schemas"]["LayPieceChangeRequest"] | components["schemas"]["LayLayerChangeRequest"] | components["schemas"]["LayBesideChangeRequest"] | components["schemas"]["OneMoreChangeRequest"] | components["schemas"]["LeanChangeRequest"] | components["schemas"]["TradePlacesChangeRequest"] | components["schemas"]["TakeAwayChangeRequest"] | components["schemas"]["TypeTitleChangeRequest"] | components["schemas"]["SetTitleChangeRequest"] | components["schemas"]["SetSheetChangeRequest"] | components["schemas"]["LieAcrossChangeRequest"] | components["schemas"]["SaveOnChangeRequest"] | components["schemas"]["SpareCopiesChangeRequest"] | components["schemas"]["SetLipChangeRequest"] | components["schemas"]["CutWindowChangeRequest"] | components["schemas"]["CloseWindowChangeRequest"] | components["schemas"]["MakeRowChangeRequest"] | components["schemas"]["CutFromChangeRequest"] | components["schemas"]["CutSlantingChangeRequest"] | components["schemas"]["ShapeWithChangeRequest"] | components["schemas"]["CutDoubleChangeRequest"] | components["schemas"]["ChangeFormatChangeRequest"] | components["schemas"]["ChangeWayChangeRequest"] | components["schemas"]["LeaveOutChangeRequest"] | components["schemas"]["BringBackChangeRequest"] | components["schemas"]["ConcedeChangeRequest"] | components["schemas"]["SwitchChangeRequest"] | components["schemas"]["InsistChangeRequest"] | components["schemas"]["UseDiesChangeRequest"] | components["schemas"]["ChangeGridChangeRequest"] | components["schemas"]["LeadChangeRequest"] | components["schemas"]["SetLeastChangeRequest"] | components["schemas"]["ReworkSlotsChangeRequest"] | components["schemas"]["MakeRoomChangeRequest"] | components["schemas"]["ChoosePaperChangeRequest"] | components["schemas"]["PlacePhotoChangeRequest"] | components["schemas"]["PlaceMatchedChangeRequest"] | components["schemas"]["LayMatsChangeRequest"] | components["schemas"]["KeepWholeChangeRequest"] | components["schemas"]["ShieldPhotoChangeRequest"] | components["schemas"]["TrimChangeRequest"] | components["schemas"]["TakeUpChangeRequest"] | components["schemas"]["WriteStoryChangeRequest"] | components["schemas"]["TakeStoryAwayChangeRequest"] | components["schemas"]["LayTitleChangeRequest"];
+        ChangeRequest: components["schemas"]["PinPieceChangeRequest"] | components["schemas"]["UnpinChangeRequest"] | components["schemas"]["UntieChangeRequest"] | components["schemas"]["AddTieChangeRequest"] | components["schemas"]["MoveAccentChangeRequest"] | components["schemas"]["ArrangeChangeRequest"] | components["schemas"]["ChooseSchoolChangeRequest"] | components["schemas"]["LayPieceChangeRequest"] | components["schemas"]["LayLayerChangeRequest"] | components["schemas"]["LayBesideChangeRequest"] | components["schemas"]["OneMoreChangeRequest"] | components["schemas"]["LeanChangeRequest"] | components["schemas"]["TradePlacesChangeRequest"] | components["schemas"]["TakeAwayChangeRequest"] | components["schemas"]["TypeTitleChangeRequest"] | components["schemas"]["SetTitleChangeRequest"] | components["schemas"]["SetSheetChangeRequest"] | components["schemas"]["LieAcrossChangeRequest"] | components["schemas"]["SaveOnChangeRequest"] | components["schemas"]["SpareCopiesChangeRequest"] | components["schemas"]["SetLipChangeRequest"] | components["schemas"]["CutWindowChangeRequest"] | components["schemas"]["CloseWindowChangeRequest"] | components["schemas"]["MakeRowChangeRequest"] | components["schemas"]["CutFromChangeRequest"] | components["schemas"]["CutSlantingChangeRequest"] | components["schemas"]["ShapeWithChangeRequest"] | components["schemas"]["CutDoubleChangeRequest"] | components["schemas"]["CutInTwoChangeRequest"] | components["schemas"]["TuckHalfChangeRequest"] | components["schemas"]["LayAlongChangeRequest"] | components["schemas"]["ChangeFormatChangeRequest"] | components["schemas"]["ChangeWayChangeRequest"] | components["schemas"]["LeaveOutChangeRequest"] | components["schemas"]["BringBackChangeRequest"] | components["schemas"]["ConcedeChangeRequest"] | components["schemas"]["SwitchChangeRequest"] | components["schemas"]["InsistChangeRequest"] | components["schemas"]["UseDiesChangeRequest"] | components["schemas"]["ChangeGridChangeRequest"] | components["schemas"]["LeadChangeRequest"] | components["schemas"]["SetLeastChangeRequest"] | components["schemas"]["ReworkSlotsChangeRequest"] | components["schemas"]["MakeRoomChangeRequest"] | components["schemas"]["ChoosePaperChangeRequest"] | components["schemas"]["PlacePhotoChangeRequest"] | components["schemas"]["PlaceMatchedChangeRequest"] | components["schemas"]["LayMatsChangeRequest"] | components["schemas"]["KeepWholeChangeRequest"] | components["schemas"]["ShieldPhotoChangeRequest"] | components["schemas"]["TrimChangeRequest"] | components["schemas"]["TakeUpChangeRequest"] | components["schemas"]["WriteStoryChangeRequest"] | components["schemas"]["TakeStoryAwayChangeRequest"] | components["schemas"]["LayTitleChangeRequest"];
         /** @description Fit it another way. */
         ChangeWayChange: {
             school: components["schemas"]["SchoolEnum"];
@@ -2093,6 +2095,10 @@ export interface components {
             titles?: components["schemas"]["Title"][];
             stories?: components["schemas"]["Story"][];
             accents?: components["schemas"]["Accent"][];
+            /** @description how many of each embellishment lie on it or are written on */
+            used?: {
+                [key: string]: number;
+            };
             /** @description embellishments that found no room when the page was fitted anew */
             put_back?: string[];
             school?: components["schemas"]["BalanceSchoolEnum"];
@@ -2212,7 +2218,11 @@ export interface components {
              */
             kind: "close-window";
         };
-        /** @description How clusters are wished for; ``keep`` names groups that stay while the others are planned anew. */
+        /**
+         * @description How clusters are wished for; ``keep`` names groups that stay while the others are planned anew.
+         *
+         *     From a handful: ``only`` these pieces, in these ``colours`` only; nothing said, everything is taken from.
+         */
         ClusterWishRequest: {
             /** @default a triangle */
             formation: components["schemas"]["FormationEnum"];
@@ -2226,6 +2236,8 @@ export interface components {
             even_sided: boolean;
             thickness?: string;
             keep?: string[] | null;
+            only?: string[];
+            colours?: string[];
         };
         /** @description A proposal for a facing page: what returns and what moves, drawn. */
         Companion: {
@@ -2393,6 +2405,31 @@ export interface components {
             colour: string;
             second?: string | null;
             text?: string;
+        };
+        /** @description Cut an embellishment in two, upright as it lies on its own, or ``level``; both halves stay on the page. */
+        CutInTwoChange: {
+            accent: string;
+            level?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "halve";
+        };
+        /**
+         * @description * `halve` - halve
+         * @enum {string}
+         */
+        CutInTwoChangeKindEnum: "halve";
+        /** @description Cut an embellishment in two, upright as it lies on its own, or ``level``; both halves stay on the page. */
+        CutInTwoChangeRequest: {
+            accent: string;
+            level?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "halve";
         };
         /** @description A page on the cutting table. ``stale`` when the page was changed since; ``ended`` when all is cut. */
         CutRun: {
@@ -2978,6 +3015,31 @@ export interface components {
             /** Format: double */
             bleed: number;
             turned: boolean;
+        };
+        /** @description Lay an embellishment along the nearest edge of a piece of the page, or of another embellishment (``of``). */
+        LayAlongChange: {
+            accent: string;
+            of?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "along-edge";
+        };
+        /**
+         * @description * `along-edge` - along-edge
+         * @enum {string}
+         */
+        LayAlongChangeKindEnum: "along-edge";
+        /** @description Lay an embellishment along the nearest edge of a piece of the page, or of another embellishment (``of``). */
+        LayAlongChangeRequest: {
+            accent: string;
+            of?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "along-edge";
         };
         /** @description Lay a strip along a side of a piece, as long as that is. */
         LayBesideChange: {
@@ -3847,6 +3909,10 @@ export interface components {
             titles: components["schemas"]["Title"][];
             stories: components["schemas"]["Story"][];
             accents: components["schemas"]["Accent"][];
+            /** @description how many of each embellishment lie on it or are written on */
+            used: {
+                [key: string]: number;
+            };
             /** @description embellishments that found no room when the page was fitted anew */
             put_back: string[];
             school: components["schemas"]["BalanceSchoolEnum"];
@@ -5675,6 +5741,33 @@ export interface components {
         TryAskedRequest: {
             kind: components["schemas"]["ObservationKindEnum"];
             keys: string[];
+        };
+        /** @description Hide half of an embellishment under a piece of the page, at the edge that is nearest; or under none again. */
+        TuckHalfChange: {
+            accent: string;
+            under?: string;
+            out?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tuck";
+        };
+        /**
+         * @description * `tuck` - tuck
+         * @enum {string}
+         */
+        TuckHalfChangeKindEnum: "tuck";
+        /** @description Hide half of an embellishment under a piece of the page, at the edge that is nearest; or under none again. */
+        TuckHalfChangeRequest: {
+            accent: string;
+            under?: string;
+            out?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tuck";
         };
         /**
          * @description * `0` - 0

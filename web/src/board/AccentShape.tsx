@@ -1,4 +1,4 @@
-import { memo } from 'react'
+import { memo, useId } from 'react'
 import type { Accent } from '../api/client'
 
 const path = (points: number[][]) => `M${points.map((point) => point.join(' ')).join('L')}Z`
@@ -16,6 +16,7 @@ export type DrawnAccent = Pick<
   | 'colours'
   | 'ink'
   | 'picture'
+  | 'shown'
   | 'form'
   | 'kind'
   | 'width'
@@ -88,22 +89,34 @@ export const AccentShape = memo(function AccentShape({ accent }: { accent: Drawn
   )
 })
 
-/** One that was photographed looks like itself. */
+/** One that was photographed looks like itself; of one that was cut in two only this half of its picture shows. */
 function Pictured({ accent, picture, turn }: { accent: DrawnAccent; picture: string; turn: string }) {
-  const { x, y, width, height, points } = accent
+  const { x, y, width, height, points, shown } = accent
+  const id = useId()
+  const [[left, top], [right, bottom]] = (shown ?? [
+    [0, 0],
+    [1, 1],
+  ]) as [[number, number], [number, number]]
+  const whole = { width: width / (right - left), height: height / (bottom - top) }
   return (
     <g className={accent.foam ? 'accent is-raised' : 'accent'}>
       {accent.foam && <path className="accent-shadow" d={path(points)} transform="translate(0.04 0.06)" />}
       <path d={path(points)} fill={accent.colours[0]} />
-      <image
-        href={picture}
-        x={x - width / 2}
-        y={y - height / 2}
-        width={width}
-        height={height}
-        preserveAspectRatio="none"
-        transform={turn}
-      />
+      {shown && (
+        <clipPath id={id}>
+          <path d={path(points)} />
+        </clipPath>
+      )}
+      <g clipPath={shown ? `url(#${id})` : undefined}>
+        <image
+          href={picture}
+          x={x - width / 2 - left * whole.width}
+          y={y - height / 2 - top * whole.height}
+          {...whole}
+          preserveAspectRatio="none"
+          transform={turn}
+        />
+      </g>
     </g>
   )
 }

@@ -8,6 +8,7 @@ import { Waiting } from '../app/Waiting'
 import { ArrangementList } from './ArrangementList'
 import { ClusterWishes, type Wish } from './ClusterWishes'
 import { CoverSpot } from './CoverSpot'
+import { EVERYTHING, Handful } from './Handful'
 import { HeldAccent } from './HeldAccent'
 import { Scatter } from './Scatter'
 
@@ -33,6 +34,7 @@ export function ClusterSide({ page, held, onChange, onLayOver, onPutDown }: Clus
   const owned = useEmbellishments()
   const { clusters } = useProposed(page.id)
   const [wish, setWish] = useState(FIRST)
+  const [picked, pick] = useState(EVERYTHING)
   /** The version the proposals were made for: they are forgotten when the page changes. */
   const [asked, ask] = useState<number | null>(null)
   const groups = [...new Set(page.accents.map((one) => one.group))].filter((group) =>
@@ -40,7 +42,7 @@ export function ClusterSide({ page, held, onChange, onLayOver, onPutDown }: Clus
   )
   const plan = (keep: string[] | null) => {
     ask(page.version)
-    clusters.mutate({ ...wish, keep })
+    clusters.mutate({ ...wish, keep, only: [...picked.only], colours: [...picked.colours] })
   }
   const proposals = asked === page.version ? clusters.data : undefined
   const look = (one: Arrangement | null) => onLayOver(one && <Accents accents={one.accents} scale={1} />)
@@ -58,6 +60,7 @@ export function ClusterSide({ page, held, onChange, onLayOver, onPutDown }: Clus
         />
       )}
       <ClusterWishes wish={wish} onChange={setWish} unit={page.fit.board.unit} />
+      <Handful owned={owned.data ?? []} picked={picked} onPick={pick} />
       <p className="deeds">
         <button
           type="button"

@@ -2,7 +2,7 @@ import { useId } from 'react'
 import Form from 'react-bootstrap/Form'
 import type { ClusterWish } from '../api/client'
 
-export type Wish = Required<Omit<ClusterWish, 'keep'>>
+export type Wish = Required<Omit<ClusterWish, 'keep' | 'only' | 'colours'>>
 
 interface ClusterWishesProps {
   wish: Wish

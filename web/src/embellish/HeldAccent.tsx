@@ -40,6 +40,39 @@ export function HeldAccent({ accent, onChange, onPutDown, onAnswer }: HeldAccent
         <button
           type="button"
           className="stitched"
+          aria-pressed={accent.under !== null}
+          onClick={() => onChange({ kind: 'tuck', accent: accent.key, out: accent.under !== null })}
+        >
+          {accent.under === null ? 'hide half under the edge' : 'half hidden: bring it out'}
+        </button>
+        <button
+          type="button"
+          className="stitched"
+          onClick={() => onChange({ kind: 'along-edge', accent: accent.key })}
+        >
+          along the nearest edge
+        </button>
+        {!accent.text && (
+          <>
+            <button
+              type="button"
+              className="stitched"
+              onClick={() => onChange({ kind: 'halve', accent: accent.key })}
+            >
+              cut it in two
+            </button>
+            <button
+              type="button"
+              className="stitched"
+              onClick={() => onChange({ kind: 'halve', accent: accent.key, level: true })}
+            >
+              cut it across
+            </button>
+          </>
+        )}
+        <button
+          type="button"
+          className="stitched"
           onClick={() => onChange({ kind: 'arrange', take: [accent.key], words: `left out ${accent.name}` })}
         >
           leave it out

@@ -13,8 +13,7 @@ export function OwnedPieces({ page, onChange }: { page: Page; onChange: (change:
       <h2>Your embellishments</h2>
       <ul>
         {owned.data?.map((one) => {
-          const used = page.accents.filter((accent) => accent.embellishment === one.key).length
-          const left = one.count === null ? null : one.count - used
+          const left = one.count === null ? null : one.count - (page.used[one.key] ?? 0)
           return (
             <li key={one.key}>
               <button

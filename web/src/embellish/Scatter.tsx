@@ -3,6 +3,7 @@ import Form from 'react-bootstrap/Form'
 import type { Arrangement, Change, Embellishment, Page } from '../api/client'
 import { useProposed } from '../api/embellishQueries'
 import { Trouble } from '../app/Trouble'
+import { PieceTicks } from './PieceTicks'
 
 interface ScatterProps {
   page: Page
@@ -21,11 +22,6 @@ export function Scatter({ page, owned, onChange, onLook }: ScatterProps) {
   const [denser, setDenser] = useState(false)
   const [over, setOver] = useState(false)
   const [only, setOnly] = useState<ReadonlySet<string>>(new Set())
-  const tick = (key: string) => {
-    const next = new Set(only)
-    if (!next.delete(key)) next.add(key)
-    setOnly(next)
-  }
   const [surface, setSurface] = useState('')
   const [seed, setSeed] = useState(1)
   const [asked, ask] = useState<number | null>(null)
@@ -104,19 +100,12 @@ export function Scatter({ page, owned, onChange, onLook }: ScatterProps) {
           onChange={(event) => setOver(event.target.checked)}
         />
       </div>
-      <fieldset className="scatter-pieces">
-        <legend>{only.size === 0 ? 'everything small, or only these:' : 'only these, mixed:'}</legend>
-        {owned.map((one) => (
-          <Form.Check
-            key={one.key}
-            inline
-            id={`${id}-${one.key}`}
-            label={one.name}
-            checked={only.has(one.key)}
-            onChange={() => tick(one.key)}
-          />
-        ))}
-      </fieldset>
+      <PieceTicks
+        legend={only.size === 0 ? 'everything small, or only these:' : 'only these, mixed:'}
+        owned={owned}
+        ticked={only}
+        onTick={setOnly}
+      />
       {scatter.error && asked === page.version && <Trouble error={scatter.error} />}
       <p className="deeds">
         <button
