@@ -33,12 +33,15 @@ class FenceEdge(Enum):
 
 @dataclass(frozen=True, slots=True)
 class Inside:
-    """Where a cut inside the paper begins and ends, as marks along the cut and as the stops are set."""
+    """Where a cut inside the paper begins and ends, as marks along the cut and as the stops are set.
+
+    A cut that begins or ends at the paper's edge needs no stop there: it runs off.
+    """
 
     start: Grains
     stop: Grains
-    start_setting: Grains
-    stop_setting: Grains
+    start_setting: Grains | None
+    stop_setting: Grains | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,7 +85,7 @@ def verdict(trimmer: Trimmer, how: Instruction) -> str:
     sides = ((how.at, whole - how.at), (whole - how.at, how.at))
     edges = (FenceEdge.LEFT, FenceEdge.RIGHT) if upright else (FenceEdge.TOP, FenceEdge.BOTTOM)
     reasons = [
-        refusal(trimmer, length, setting, rest, how.ends and _marks(how.ends, length, edge).low)
+        refusal(trimmer, length, setting, rest, how.ends and _marks(how.ends, length, edge))
         for edge, (setting, rest) in zip(edges, sides, strict=True)
     ]
     if None in reasons:
@@ -165,7 +168,7 @@ def _asked(line: _Line, trimmers: Sequence[Trimmer], using: Trimmer | None) -> I
         assert trimmer is not None
         why = None
         for fence, setting, other in ((low, line.at, rest), (high, rest, line.at)):
-            why = refusal(trimmer, length, setting, other, line.inside and _marks(line.inside, length, fence).low)
+            why = refusal(trimmer, length, setting, other, line.inside and _marks(line.inside, length, fence))
             if why is not None:
                 continue
             exact = setting % trimmer.finest == 0
@@ -219,4 +222,9 @@ def _marks(ends: tuple[Grains, Grains], length: Grains, fence: FenceEdge) -> End
 
 def _inside(ends: tuple[Grains, Grains], length: Grains, trimmer: Trimmer, fence: FenceEdge) -> Inside:
     marks, offset = _marks(ends, length, fence), trimmer.stop_offset or 0
-    return Inside(marks.low, marks.high, marks.low + offset, marks.high + offset)
+    return Inside(
+        marks.low,
+        marks.high,
+        marks.low + offset if marks.low > 0 else None,
+        marks.high + offset if marks.high < length else None,
+    )

@@ -6,8 +6,10 @@ from dataclasses import dataclass
 from enum import Enum
 
 from inkquilt.cutting.guillotine import CutSheet, StockKind
+from inkquilt.cutting.pieces import CutPiece
 from inkquilt.cutting.pinned import seen_from
 from inkquilt.cutting.plan import PaperPlan
+from inkquilt.paper.kinds import SideName
 from inkquilt.paper.openings import Inset
 from inkquilt.paper.regions import Motif
 
@@ -45,6 +47,12 @@ class MotifFate:
                 return f"Sheet {self.sheet}: {what} shows on {pieces}."
             case Fate.KEPT:
                 return f"Sheet {self.sheet}: {what} is left whole."
+
+
+def may_be_cut_from(piece: CutPiece, motif: Motif, directional: frozenset[SideName]) -> bool:
+    """Tell whether a piece goes into a printed place of the side it shows, such as a border into a printed strip."""
+    lying, place = piece.lying(directional), motif.place.size
+    return piece.side is motif.side and lying.width <= place.width and lying.height <= place.height
 
 
 def fates_of(plan: PaperPlan) -> tuple[MotifFate, ...]:

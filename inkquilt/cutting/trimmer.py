@@ -13,6 +13,7 @@ from enum import Enum
 from typing import Final
 
 from inkquilt.lengths import INCH, MM, Grains, Unit, with_unit
+from inkquilt.sketch.geometry import Ends
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,21 +52,25 @@ class Refusal(Enum):
     TOO_WIDE = "too wide"
     NO_STOPS = "no stops"
     STOP_SHORT = "stop short"
+    STOP_FAR = "stop far"
     SLIVER = "sliver"
 
 
 def refusal(
-    trimmer: Trimmer, length: Grains, setting: Grains, rest: Grains, begins: Grains | None = None
+    trimmer: Trimmer, length: Grains, setting: Grains, rest: Grains, inside: Ends | None = None
 ) -> Refusal | None:
     """Return why a trimmer cannot make a cut of that length with these widths on both sides, or None.
 
-    ``begins`` is the mark at which a cut inside the paper begins: 0 for one that begins at the edge and
-    ends inside.
+    ``inside`` are the marks at which a cut inside the paper begins and ends: one that begins or ends at the edge
+    runs off it there, and no stop is set.
     """
-    if begins is not None and trimmer.stop_offset is None:
+    if inside is not None and trimmer.stop_offset is None:
         return Refusal.NO_STOPS
-    if begins and begins + (trimmer.stop_offset or 0) < 0:
+    offset = trimmer.stop_offset or 0
+    if inside is not None and inside.low > 0 and inside.low + offset < 0:
         return Refusal.STOP_SHORT
+    if inside is not None and inside.high < length and inside.high + offset > trimmer.longest:
+        return Refusal.STOP_FAR
     if length > trimmer.longest:
         return Refusal.TOO_LONG
     if setting > trimmer.widest:
@@ -83,6 +88,8 @@ def refusal_words(trimmer: Trimmer, why: Refusal, length: Grains, setting: Grain
             return f"{trimmer.name} has no start and stop marks, so it cannot cut inside the paper"
         case Refusal.STOP_SHORT:
             return f"the stop of {trimmer.name} cannot be set so near the end"
+        case Refusal.STOP_FAR:
+            return f"the stop of {trimmer.name} cannot be set so far from where the cut begins"
         case Refusal.TOO_LONG:
             return f"{trimmer.name} cuts {with_unit(trimmer.longest, unit)} at most, this is {with_unit(length, unit)}"
         case Refusal.TOO_WIDE:

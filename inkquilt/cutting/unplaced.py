@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from enum import Enum
 from typing import Final
@@ -104,13 +105,18 @@ class ToBuy:
     count: int
 
 
-def to_buy(plan: PaperPlan, paper: str) -> ToBuy | None:
-    """Return what is lacking for the pieces without a place; nothing when no sheet is large enough."""
+def to_buy(plan: PaperPlan, paper: str, bought: Sequence[Size] = ()) -> ToBuy | None:
+    """Return what is lacking for the pieces without a place; nothing when no sheet is large enough.
+
+    ``bought`` are the sizes of sheets she buys, this paper's own before others: the first that takes the pieces is
+    bought again, else the largest that is known.
+    """
     lacks = [lack for lack in lacking(plan) if lack.why not in (Why.NOT_THERE, Why.MOTIF)]  # no sheet more would help
     pieces = [lack.piece.wanted(plan.need.directional) for lack in lacks]
     known = [stock.size for stock in plan.need.stocks if stock.kind is StockKind.SHEET]
-    for sheet in sorted({*known, USUAL_SHEET}, key=lambda size: -size.width * size.height):
+    others = sorted({*known, USUAL_SHEET}, key=lambda size: -size.width * size.height)
+    for sheet in dict.fromkeys((*bought, *others)):
         if pieces and all(piece.fits(sheet) for piece in pieces):
-            bought = plan_cuts(pieces, [Stock("bought", sheet)], _SECONDS)
-            return ToBuy(paper, sheet, bought.new_sheets)
+            planned = plan_cuts(pieces, [Stock("bought", sheet)], _SECONDS)
+            return ToBuy(paper, sheet, planned.new_sheets)
     return None

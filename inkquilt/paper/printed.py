@@ -43,7 +43,7 @@ def printed_on(
     if cut is None or lie is not PatternRun.UP or block.turn or block.shape is not Shape.RECT:
         return
     for motif in motifs:
-        if motif.side is not side or motif.use is MotifUse.PICTURE:
+        if motif.side is not side or motif.use in (MotifUse.PICTURE, MotifUse.STRIP):
             continue
         left, top = max(motif.place.x, cut.x), max(motif.place.y, cut.y)
         right, bottom = min(motif.place.right, cut.right), min(motif.place.bottom, cut.bottom)

@@ -69,6 +69,7 @@ class MotifUse(Enum):
     PICTURE = "a picture"
     FRAME = "a frame to write in"
     LINES = "lines to write on"
+    STRIP = "a strip to cut off"
 
 
 @dataclass(frozen=True, slots=True)

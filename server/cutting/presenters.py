@@ -3,10 +3,12 @@
 from collections.abc import Mapping
 from typing import Any
 
+from inkquilt.composition.changes.cutting import CutFrom
 from inkquilt.composition.document import PageDocument
 from inkquilt.cutting import CutPiece, PaperNeed, PaperPlan
 from inkquilt.cutting.guillotine import CutSheet, Direction, Stock, StockKind
-from inkquilt.cutting.motifs import fates_of
+from inkquilt.cutting.instructions import Inside
+from inkquilt.cutting.motifs import fates_of, may_be_cut_from
 from inkquilt.cutting.plan import piece_of_middle
 from inkquilt.cutting.steps import Outcome, Step, steps_of
 from inkquilt.cutting.table import ASSUMED
@@ -16,7 +18,7 @@ from inkquilt.cutting.unplaced import ToBuy, lacking, to_buy
 from inkquilt.lengths import Unit, format_length, format_nearest, with_unit
 from inkquilt.paper.kinds import PaperSide, SideName
 from inkquilt.paper.pieces import paper_of
-from inkquilt.paper.regions import Hold, SheetRegion
+from inkquilt.paper.regions import Hold, Motif, SheetRegion
 from inkquilt.paper.repeats import Repeat, per_sheet
 from inkquilt.paper.saving import saving_words
 from inkquilt.paper.tools import ToolUse
@@ -24,6 +26,7 @@ from inkquilt.sketch.model import Size
 from inkquilt_io.cut_book import CutBook
 from inkquilt_io.look import tints_of
 from server.cutting.services import PagePlan, PaperGroup, all_pieces
+from server.pages.change_serializers import written_change
 from server.pages.presenters import looks_of
 from server.tools.presenters import size_words, trimmer_answer
 
@@ -37,7 +40,7 @@ def table_answer(document: PageDocument, version: int, plan: PagePlan) -> dict[s
         _paper(document, plan, place, group, one, first)
         for place, (group, one) in enumerate(zip(plan.groups, plan.plans, strict=True))
     ]
-    bought = [to_buy(one, group.name) for group, one in zip(plan.groups, plan.plans, strict=True)]
+    bought = [to_buy(one, group.name, group.bought) for group, one in zip(plan.groups, plan.plans, strict=True)]
     cuts = sum(len(sheet["steps"]) for paper in papers for sheet in paper["sheets"])
     sheets = sum(one.plan.new_sheets for one in plan.plans)
     return {
@@ -101,7 +104,7 @@ def _first_pieces(document: PageDocument, plan: PagePlan) -> dict[str, str]:
 def book_of(title: str, document: PageDocument, plan: PagePlan) -> CutBook:
     """Return what is printed of a plan."""
     unit = document.unit
-    bought = [to_buy(one, group.name) for group, one in zip(plan.groups, plan.plans, strict=True)]
+    bought = [to_buy(one, group.name, group.bought) for group, one in zip(plan.groups, plan.plans, strict=True)]
     return CutBook(
         title,
         unit,
@@ -199,12 +202,23 @@ def terms_answer(document: PageDocument, piece: CutPiece, need: PaperNeed) -> di
         "windows": [_window_words(window, document) for window in terms.windows],
         "row": _row_words(terms.repeat, document) + _from_a_sheet(piece, need) if terms.repeat else "",
         "place": _place_words(terms.region, unit) if terms.region else "",
+        "printed": [
+            {"name": motif.name, "change": written_change(_cut_from(piece.block, motif, unit))}
+            for motif in need.motifs
+            if may_be_cut_from(piece, motif, need.directional)
+        ],
         "slant": terms.slant.value if terms.slant else None,
         "tool": terms.tool
         and {"name": terms.tool.tool.name, "edges": terms.tool.edges, "words": _tool_words(terms.tool)},
         "folded": terms.folded and terms.folded.value,
         "may": sorted(wish.value for wish in may_have(block)),
     }
+
+
+def _cut_from(block: str, motif: Motif, unit: Unit) -> CutFrom:
+    """Return the change that cuts a piece from a printed place."""
+    left, top = (format_length(length, unit) for length in (motif.place.x, motif.place.y))
+    return CutFrom(block=block, across=Hold.AT, down=Hold.AT, left=left, top=top)
 
 
 def paper_name(document: PageDocument, letter: str) -> str:
@@ -364,7 +378,6 @@ def _step(
     x, y = corners[f"piece {how.part}" if how.is_on_piece else how.part]
     told = how.trimmer.unit if how.trimmer else unit
     inside = how.inside
-    shifted = inside is not None and inside.start != inside.start_setting
     return {
         "id": key,
         "part": how.part,
@@ -378,18 +391,24 @@ def _step(
         "inside": how.ends is not None,
         "slant": how.slant.value if how.slant else None,
         "face_to_face": step.face_to_face,
-        "start": with_unit(inside.start, told) if inside else None,
-        "stop": with_unit(inside.stop, told) if inside else None,
+        "start": with_unit(inside.start, told) if inside and inside.start_setting is not None else None,
+        "stop": with_unit(inside.stop, told) if inside and inside.stop_setting is not None else None,
         "start_at": how.ends[0] / unit.grains if how.ends else None,
         "stop_at": how.ends[1] / unit.grains if how.ends else None,
-        "stops_set": f"{with_unit(inside.start_setting, told)} and {with_unit(inside.stop_setting, told)}"
-        if inside and shifted
-        else None,
+        "stops_set": _stops_set(inside, told) if inside else None,
         "trimmer": trimmers.index(how.trimmer) if how.trimmer else None,
         "verdicts": list(step.verdicts),
         "kept": _outcome(step.kept, unit),
         "falls": _outcome(step.falls, unit),
     }
+
+
+def _stops_set(inside: Inside, unit: Unit) -> str | None:
+    """Say what the stops are set to, where that is another number than the marks."""
+    stops = ((inside.start, inside.start_setting), (inside.stop, inside.stop_setting))
+    if all(setting in (None, mark) for mark, setting in stops):
+        return None
+    return " and ".join(with_unit(setting, unit) for _, setting in stops if setting is not None)
 
 
 def _outcome(outcome: Outcome | None, unit: Unit) -> dict[str, Any] | None:

@@ -29,6 +29,13 @@ class ToolUseSerializer(serializers.Serializer):
     words = serializers.CharField()
 
 
+class PrintedPlaceSerializer(serializers.Serializer):
+    """A printed place of the sheet that a piece can be cut from, and the change that asks for it."""
+
+    name = serializers.CharField()
+    change = ChangeField()
+
+
 class TermsSerializer(serializers.Serializer):
     """What is asked of one block; texts are empty where nothing is.
 
@@ -39,6 +46,7 @@ class TermsSerializer(serializers.Serializer):
     windows = serializers.ListField(child=serializers.CharField(), help_text="each as it was asked for")
     row = serializers.CharField(allow_blank=True)
     place = serializers.CharField(allow_blank=True, help_text="of the sheet")
+    printed = PrintedPlaceSerializer(many=True)
     slant = serializers.ChoiceField(fields.SLANT_CHOICES, allow_null=True)
     tool = ToolUseSerializer(allow_null=True)
     folded = serializers.ChoiceField(fields.FOLD_CHOICES, allow_null=True)

@@ -1,6 +1,6 @@
 """A page's papers planned from the stash, and the trimmers that cut them."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -10,7 +10,7 @@ from inkquilt.composition.document import PageDocument
 from inkquilt.composition.wishes import savings_on, wishes_on
 from inkquilt.cutting import USUAL_SHEET, CutPiece, PaperNeed, PaperPlan, pieces_to_cut
 from inkquilt.cutting.advice import SheetSaver, is_worth_joining
-from inkquilt.cutting.guillotine import Stock
+from inkquilt.cutting.guillotine import Stock, StockKind
 from inkquilt.cutting.machine import MachineMat, folded, is_shaped, machine_shapes, nested, offset_outline
 from inkquilt.cutting.pieces import CutWishes, is_made
 from inkquilt.cutting.table import ASSUMED, StockChange
@@ -26,6 +26,7 @@ from server.pages.known import known_to
 from server.pages.models import Page
 from server.solving.pool import solvers
 from server.stash.models import Paper, stock_of
+from server.stash.services import sizes_bought
 from server.tools.services import trimmers_of
 
 
@@ -33,7 +34,7 @@ from server.tools.services import trimmers_of
 class PaperGroup:
     """One paper of a page: the letters that are cut from it, and the paper of the stash if one was chosen.
 
-    ``missing`` when the chosen one is in the stash no more.
+    ``missing`` when the chosen one is in the stash no more; ``bought`` are the sizes of sheets she buys.
     """
 
     key: str
@@ -41,6 +42,7 @@ class PaperGroup:
     letters: tuple[str, ...]
     paper: Paper | None
     missing: bool = False
+    bought: tuple[Size, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -132,7 +134,15 @@ def groups_of(owner: Any, document: PageDocument, to_cut: Mapping[str, Sequence[
         before = groups.get(key)
         letters = (*before.letters, letter) if before else (letter,)
         groups[key] = PaperGroup(key, name, letters, paper, choice is not None and paper is None)
-    return tuple(groups.values())
+    usual = sizes_bought(owner)
+    return tuple(replace(group, bought=(*_own_sizes(group.paper), *usual)) for group in groups.values())
+
+
+def _own_sizes(paper: Paper | None) -> Iterator[Size]:
+    """Yield the sizes of a paper's own sheets, used up or not, the one there was most of first."""
+    rows = [row.stock for row in paper.stocks.all()] if paper else []
+    sheets = [stock for stock in rows if stock.kind is StockKind.SHEET]
+    yield from (stock.size for stock in sorted(sheets, key=lambda stock: -(stock.count or 0)))
 
 
 def _need(

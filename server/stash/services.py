@@ -8,7 +8,7 @@ from typing import IO, Any
 
 from django.conf import settings
 from django.db import transaction
-from django.db.models import F, Q, QuerySet
+from django.db.models import Count, F, Q, QuerySet
 
 from inkquilt.colour import Rgb, read_colour
 from inkquilt.cutting.guillotine import StockKind
@@ -119,6 +119,18 @@ def drop_picture(*, paper: Paper, side: SideName) -> None:
     """Put aside the picture of one side, if there is one."""
     for picture in PaperPicture.objects.kept().filter(paper=paper, side=side.value):
         picture.delete_softly()
+
+
+def sizes_bought(owner: Any) -> tuple[Size, ...]:
+    """Return the sizes of the sheets a person has, that of most papers first: so she buys them."""
+    rows = (
+        PaperStock.objects.visible_to(owner)
+        .filter(kind=StockKind.SHEET.value)
+        .values_list("width", "height")
+        .annotate(papers=Count("paper"))
+        .order_by("-papers", "-width", "-height")
+    )
+    return tuple(Size(width, height) for width, height, _ in rows)
 
 
 def add_stock(*, paper: Paper, kind: StockKind, size: Size, count: int) -> PaperStock:

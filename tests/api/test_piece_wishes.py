@@ -56,6 +56,32 @@ class Wishes(CuttingCase):
         self.do(kind="format", format="12x12", unit="in", width="12", height="12", sides=1)
         self.assertEqual(self.on_board("base")["windows"][0]["width"], 1)
 
+    def test_a_border_is_cut_from_the_printed_strip_of_its_sheet(self):
+        ledger = enter_line(owner=self.ida, line="2 ledger 12x12", unit=Unit.IN)
+        strip = {"name": "bee row", "side": "A", "left": "0", "top": "9 1/2", "width": "12", "height": "2 1/2",
+                 "use": "a strip to cut off", "saved": True}  # fmt: skip
+        answer = self.send("patch", f"stash/papers/{ledger.pk}/", {"motifs": [strip]})
+        self.assertEqual(answer.status_code, 200, answer.content)
+        self.do(kind="paper", block="band", stash_paper=ledger.pk, side="A")
+        (piece,) = self.table()[0]["ledger"]["pieces"]
+        ((printed),) = piece["terms"]["printed"]
+        self.assertEqual(printed["name"], "bee row")
+        self.do(**printed["change"])
+        paper = self.table()[0]["ledger"]
+        (placed,) = paper["sheets"][0]["placed"]
+        self.assertEqual((placed["x"], placed["y"], placed["height"]), (0, 9.5, 2))
+        self.assertIn("9 1/2 from the top", paper["pieces"][0]["terms"]["place"])
+        # On the other side it is not printed.
+        self.do(kind="paper", block="band", stash_paper=ledger.pk, side="B")
+        self.assertEqual(self.table()[0]["ledger"]["pieces"][0]["terms"]["printed"], [])
+
+    def test_what_is_lacking_is_bought_in_the_size_she_buys(self):
+        for line in ("1 rose 8.5x11", "3 moss 8.5x11", "1 sand 8.5x11"):
+            enter_line(owner=self.ida, line=line, unit=Unit.IN)
+        tiny = enter_line(owner=self.ida, line="1 tiny 5x5", unit=Unit.IN)
+        self.do(kind="paper", paper="white", stash_paper=tiny.pk)
+        self.assertEqual(self.table()[1]["to_buy"], [{"paper": "tiny", "words": "1 sheet of tiny, 8 1/2 × 11"}])
+
     def test_a_mirrored_window_is_cut_face_to_face_for_the_facing_page(self):
         self.do(kind="window", block="base", left="1 1/4", top="2", right="0", bottom="2 1/2", mirrored=True)
         (first, second) = self.table()[0]["A"]["sheets"]

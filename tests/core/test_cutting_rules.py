@@ -1,5 +1,6 @@
 """What trimmers can and cannot to the grain, cuts inside a piece, progress step by step, keys, triangles, wishes."""
 
+from dataclasses import replace
 from unittest import TestCase
 
 from inkquilt.cutting import CutPiece, PaperNeed, plan_page
@@ -7,7 +8,7 @@ from inkquilt.cutting.advice import is_worth_joining, sheet_saver
 from inkquilt.cutting.guillotine import Cut, CutSheet, Direction, Leftover, Placed, Proof, Stock, StockKind
 from inkquilt.cutting.guillotine.values import CutPlan
 from inkquilt.cutting.instructions import FenceEdge, corner_to_corner, cut_out, instructions, verdict
-from inkquilt.cutting.motifs import Fate, MotifFate, fates_of
+from inkquilt.cutting.motifs import Fate, MotifFate, fates_of, may_be_cut_from
 from inkquilt.cutting.pieces import (
     CutWishes,
     InnerWork,
@@ -40,11 +41,12 @@ from inkquilt.page import Fold
 from inkquilt.paper.kinds import PatternRun, SideName
 from inkquilt.paper.openings import Distances, Inset, NoWindow, Window
 from inkquilt.paper.pieces import PaperPieces, Piece, PieceList
-from inkquilt.paper.regions import AxisHold, Hold, Motif, SheetRegion
+from inkquilt.paper.regions import AxisHold, Hold, Motif, MotifUse, SheetRegion
 from inkquilt.paper.repeats import Repeat
 from inkquilt.paper.saving import Saving, SavingKind
 from inkquilt.paper.tools import ShapingTool, ToolUse
 from inkquilt.sketch import Role, Shape
+from inkquilt.sketch.geometry import Ends
 from inkquilt.sketch.model import Corner, End, Size
 from tests.building import inches, row, size, sketch_of
 
@@ -92,17 +94,23 @@ class Limits(TestCase):
                 self.assertIs(refusal(TRIMMER, length, setting, rest), why)
 
     def test_a_cut_that_begins_inside_needs_stops_that_reach(self):
-        for trimmer, begins, why in [
+        long = 12 * INCH
+        for trimmer, inside, why in [
             (BARE, None, None),
-            (BARE, 0, Refusal.NO_STOPS),
-            (BARE, INCH, Refusal.NO_STOPS),
-            (SHORT, 0, None),  # it begins at the edge: there is nothing to set
-            (SHORT, INCH, None),
-            (SHORT, INCH - 1, Refusal.STOP_SHORT),
-            (TRIMMER, 1, None),
+            (BARE, (0, INCH), Refusal.NO_STOPS),
+            (BARE, (INCH, long), Refusal.NO_STOPS),
+            (SHORT, (0, 2 * INCH), None),  # it begins at the edge: there is nothing to set
+            (SHORT, (INCH, 2 * INCH), None),
+            (SHORT, (INCH - 1, 2 * INCH), Refusal.STOP_SHORT),
+            (TRIMMER, (1, 2 * INCH), None),
+            # Its stop reads 1 in more than the mark: beyond the trimmer's end there is nothing to set it to.
+            (TRIMMER, (INCH, 11 * INCH), None),
+            (TRIMMER, (INCH, 11 * INCH + 1), Refusal.STOP_FAR),
+            (TRIMMER, (INCH, long), None),  # it runs off the edge
         ]:
-            with self.subTest(trimmer=trimmer.name, begins=begins):
-                self.assertIs(refusal(trimmer, INCH, 2 * INCH, 2 * INCH, begins), why)
+            with self.subTest(trimmer=trimmer.name, inside=inside):
+                ends = Ends(*inside) if inside else None
+                self.assertIs(refusal(trimmer, long, 2 * INCH, 2 * INCH, ends), why)
 
     def test_every_refusal_says_its_number(self):
         told = {why: refusal_words(TRIMMER, why, 13 * INCH, 11 * INCH, INCH // 8) for why in Refusal}
@@ -185,6 +193,14 @@ class Making(TestCase):
         self.assertEqual(top.ends, (INCH, 6 * INCH))
         self.assertTrue(top.is_on_piece)
         self.assertFalse(self.how(INCH, [TRIMMER]).is_on_piece)
+
+    def test_a_cut_to_the_edge_runs_off_it_and_sets_no_stop(self):
+        open_ = piece("1", "12", "12", Inset(0, 2 * INCH, size("5", "4")))  # open to the left
+        for how in cut_out(open_, open_.openings[0], [TRIMMER], open_.size):
+            inside = how.inside
+            with self.subTest(at=how.at, direction=how.direction):
+                for mark, setting in ((inside.start, inside.start_setting), (inside.stop, inside.stop_setting)):
+                    self.assertEqual(setting, None if mark in (0, 12 * INCH) else mark + INCH)
 
     def test_a_window_open_to_a_side_has_no_cut_there(self):
         window = piece("1", "12", "12", Inset(0, 2 * INCH, size("5", "4")))
@@ -627,6 +643,34 @@ class Lacking(TestCase):
         self.assertIsNone(to_buy(planned(piece("1", "4", "4")), "navy"))
         large = [Stock("l", size("20", "20"), count=0)]
         self.assertEqual(to_buy(planned(piece("1", "13", "1"), stocks=large), "navy").sheet, size("20", "20"))
+
+    def test_the_size_to_buy_is_the_one_she_buys(self):
+        letter, big = size("8 1/2", "11"), size("12", "12")
+        for wide, sizes, sheet in [
+            ("7", [letter, big], letter),
+            ("7", [big, letter], big),
+            ("9", [letter, big], big),  # the first that takes the piece
+            ("9", [letter], size("12", "12")),
+            ("7", [], size("12", "12")),
+        ]:
+            plan = planned(piece("1", wide, wide), stocks=[Stock("s", big, count=0)])
+            with self.subTest(wide, sizes=len(sizes)):
+                self.assertEqual(to_buy(plan, "navy", sizes).sheet, sheet)
+
+
+class FromPrintedPlaces(TestCase):
+    def test_what_goes_into_a_printed_place_of_its_side_can_be_cut_from_it(self):
+        strip = Motif("bees", SideName.A, Inset(0, 11 * INCH, size("12", "1")), use=MotifUse.STRIP)
+        for one, directional, there in [
+            (piece("1", "12", "1"), frozenset(), True),
+            (piece("1", "12 1/16", "1"), frozenset(), False),
+            (piece("1", "6", "1 1/16"), frozenset(), False),
+            (piece("1", "1", "12"), frozenset(), False),
+            (replace(piece("1", "1", "12"), lie=PatternRun.ACROSS), frozenset({SideName.A}), True),
+            (replace(piece("1", "12", "1"), side=SideName.B), frozenset(), False),
+        ]:
+            with self.subTest(one=one.size, side=one.side):
+                self.assertEqual(may_be_cut_from(one, strip, directional), there)
 
 
 class Advice(TestCase):

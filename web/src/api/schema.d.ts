@@ -4362,6 +4362,11 @@ export interface components {
             laid: components["schemas"]["Laid"][];
             marks: number[][];
         };
+        /** @description A printed place of the sheet that a piece can be cut from, and the change that asks for it. */
+        PrintedPlace: {
+            name: string;
+            change: components["schemas"]["Change"];
+        };
         /** @description What is in the printer: which paper, how many sheets, and whether it prints to the edge. */
         PrinterQueryRequest: {
             pages: string;
@@ -5467,6 +5472,7 @@ export interface components {
             row: string;
             /** @description of the sheet */
             place: string;
+            printed: components["schemas"]["PrintedPlace"][];
             slant: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
             tool: components["schemas"]["ToolUse"] | null;
             folded: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
@@ -5914,9 +5920,10 @@ export interface components {
          * @description * `a picture` - a picture
          *     * `a frame to write in` - a frame to write in
          *     * `lines to write on` - lines to write on
+         *     * `a strip to cut off` - a strip to cut off
          * @enum {string}
          */
-        UseEnum: "a picture" | "a frame to write in" | "lines to write on";
+        UseEnum: "a picture" | "a frame to write in" | "lines to write on" | "a strip to cut off";
         /**
          * @description * `split-base` - split-base
          *     * `wider-paper` - wider-paper

@@ -36,7 +36,9 @@ export function PlaceWish({ piece, onChange }: WishProps) {
           onChange={(event) => {
             const named = NAMED.find(([words]) => words === event.target.value)
             openAt(event.target.value === 'at' ? piece.terms.place : null)
+            const printed = piece.terms.printed.find(({ name }) => event.target.value === `printed ${name}`)
             if (named) ask(named[1], named[2])
+            else if (printed) onChange(printed.change)
             else if (event.target.value === 'anywhere') ask(null, null)
           }}
         >
@@ -46,6 +48,11 @@ export function PlaceWish({ piece, onChange }: WishProps) {
           {piece.terms.place && <option value="anywhere">wherever it fits</option>}
           {NAMED.map(([words]) => (
             <option key={words}>{words}</option>
+          ))}
+          {piece.terms.printed.map(({ name }) => (
+            <option key={name} value={`printed ${name}`}>
+              the printed place “{name}”
+            </option>
           ))}
           <option value="at">at a place I measure …</option>
         </Form.Select>

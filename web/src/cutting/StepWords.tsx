@@ -18,15 +18,28 @@ export function StepWords({ step, table, trimmer }: StepWordsProps) {
       <SetTo step={step} />
       {step.inside && (
         <p className="stops">
-          start at{' '}
-          <b>
-            <Fractions text={step.start ?? ''} />
-          </b>
-          , stop at{' '}
-          <b>
-            <Fractions text={step.stop ?? ''} />
-          </b>{' '}
-          from the far edge
+          {step.start === null ? (
+            'start at the edge'
+          ) : (
+            <>
+              start at{' '}
+              <b>
+                <Fractions text={step.start} />
+              </b>
+            </>
+          )}
+          {', '}
+          {step.stop === null ? (
+            <b>run off the edge</b>
+          ) : (
+            <>
+              stop at{' '}
+              <b>
+                <Fractions text={step.stop} />
+              </b>
+            </>
+          )}
+          {(step.start ?? step.stop) !== null && ' from the far edge'}
           {step.stops_set && (
             <>
               ; set the stops to{' '}

@@ -11,7 +11,7 @@ interface MotifsProps {
 }
 
 type Use = NonNullable<StashPaper['motifs'][number]['use']>
-const USES: Use[] = ['a picture', 'a frame to write in', 'lines to write on']
+const USES: Use[] = ['a picture', 'a frame to write in', 'lines to write on', 'a strip to cut off']
 
 const LENGTHS = [
   ['left', 'from its left'],
