@@ -4,7 +4,8 @@ The page's outline is found and straightened and its light made even (``page``,
 ``light``); within it the picture falls into regions between edges (``regions``);
 regions that are parts of one piece on both sides of what lies over it are put
 together (``pieces``), and the outline that explains a piece is its block
-(``outlines``). Roles are proposed; a person confirms all of it over the picture.
+(``outlines``). Roles are proposed; a person confirms all of it over the picture. A finished page, with photos and
+prints on it, falls into very many regions: of that nothing is guessed, its pieces are traced one by one (``trace``).
 
 Numbers are pixels of the straightened page until they become grains at the end.
 """
@@ -13,6 +14,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from typing import Final
 
 import cv2
 import numpy as np
@@ -20,8 +22,8 @@ import numpy as np
 from inkquilt.errors import Fault
 from inkquilt.lengths import Unit
 from inkquilt.page import FORMATS
-from inkquilt.sketch.draft import Draft, drafted
-from inkquilt.sketch.model import Size
+from inkquilt.sketch.draft import Draft, FoundShape, drafted
+from inkquilt.sketch.model import Block, Role, Shape, Size
 from inkquilt.sketch.tidy import tidied
 from inkquilt_io.picture.light import evened
 from inkquilt_io.picture.opening import opened, refuse
@@ -29,6 +31,13 @@ from inkquilt_io.picture.outlines import blocks_of
 from inkquilt_io.picture.page import Pixels, page_corners, straightened
 from inkquilt_io.picture.pieces import pieces_of
 from inkquilt_io.picture.regions import regions_of
+
+#: A drawing of 30 pieces falls into fewer regions; photos and printed papers fall into very many.
+MOST_REGIONS: Final = 50
+_FINISHED: Final = (
+    "This looks like a finished page, with photos and printed papers on it: nothing was guessed. Go over each photo "
+    "with one stroke from corner to corner: its edges are found, and its mat with it."
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,12 +68,20 @@ def read_picture(content: bytes, name: str, page: Size | None, unit: Unit) -> Re
         remarks.append(Fault(None, "page-guessed", f"By its proportions the page was taken for {word}."))
     straight = straightened(picture, corners, page)
     regions = regions_of(evened(straight), straight)
+    if len(regions.regions) > MOST_REGIONS:
+        remarks.append(Fault(None, "finished-page", _FINISHED))
+        return ReadPicture(drafted(name, unit, page, [_base_of(page)]), _jpeg(straight), tuple(remarks))
     pieces = pieces_of(regions)
     blocks = list(blocks_of(regions.labels, pieces, page))
     if not blocks:
         raise refuse("nothing-found", "No pieces were found in this picture. A clear scan, or a darker outline, helps.")
     draft = tidied(drafted(name, unit, page, blocks))
     return ReadPicture(draft, _jpeg(straight), tuple(remarks))
+
+
+def _base_of(page: Size) -> FoundShape:
+    """Return the base of a page of which nothing else is known."""
+    return FoundShape(Block("base", Role.BASE, Shape.RECT, 0, 0, page.width, page.height), True)
 
 
 def _likely_page(corners: Pixels, unit: Unit) -> tuple[Size, str]:

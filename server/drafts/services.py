@@ -11,10 +11,12 @@ from typing import Any, Final
 from inkquilt.fit import bounds
 from inkquilt.lengths import Grains, Unit
 from inkquilt.page import Page
+from inkquilt.paper.openings import Inset
 from inkquilt.sketch import Role, Shape
 from inkquilt.sketch.basic import BasicType, all_basic
 from inkquilt.sketch.building import Beside
 from inkquilt.sketch.draft import Draft
+from inkquilt.sketch.geometry import Box, Ends
 from inkquilt.sketch.measured import FromMeasures, from_measures
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.photo_list import read_photo_list
@@ -32,11 +34,16 @@ from inkquilt.sketch.redraw import (
     with_shape,
 )
 from inkquilt.sketch.ruler_rows import TypedRow, read_rows
+from inkquilt.sketch.sweeping import swept_away, swept_together, with_traced
+from inkquilt_io.picture.trace import Traced
 from inkquilt_io.sketch_files import FromFile
 from server.common.asked import asked_length, refuse
 from server.solving.pool import solvers
 
-KINDS: Final = ("role", "shape", "paper", "place", "step", "straighten", "remove", "add", "over", "under", "known-size")
+KINDS: Final = (
+    "role", "shape", "paper", "place", "step", "straighten", "remove", "add", "over", "under", "known-size",
+    "sweep-together", "sweep-away",
+)  # fmt: skip
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]
 
 
@@ -112,8 +119,33 @@ def _known_size(draft: Draft, change: dict[str, Any]) -> Draft:
     return scaled_to(draft, change["block"], _typed(draft, change, "width"), _typed(draft, change, "height"))
 
 
+def stroke_of(draft: Draft, change: dict[str, Any]) -> Box:
+    """Return the box of a stroke as it was asked. Raises ``BadInput`` for one without size."""
+    left, top, width, height = (_typed(draft, change, name) or 0 for name in ("left", "top", "width", "height"))
+    if width <= 0 or height <= 0:
+        raise refuse("no-stroke", "A stroke goes from one corner of a piece to the opposite one.", "width")
+    return Box(Ends(left, left + width), Ends(top, top + height))
+
+
+def traced(*, picture: bytes, draft: Draft, role: Role, stroke: Box) -> Draft:
+    """Return a draft with what a stroke over its picture goes round; of a photo with its mat. Raises ``CoreError``."""
+    drawn = Inset(stroke.x.low, stroke.y.low, Size(stroke.x.length, stroke.y.length))
+    found: Traced = solvers().run("trace_piece", picture, draft.sketch.page, drawn, role is Role.PHOTO)
+    return with_traced(draft, role, _box_of(found.piece), _box_of(found.mat) if found.mat else None)
+
+
+def _box_of(place: Inset) -> Box:
+    return Box(Ends(place.x, place.right), Ends(place.y, place.bottom))
+
+
 #: Fields a change cannot do without; the rest need a block.
-_NEEDS: Final = {"add": ("role",), "role": ("block", "role"), "shape": ("block", "shape")}
+_NEEDS: Final = {
+    "add": ("role",),
+    "sweep-together": ("width", "height"),
+    "sweep-away": ("width", "height"),
+    "role": ("block", "role"),
+    "shape": ("block", "shape"),
+}
 _CHANGE: Final[dict[str, Callable[[Draft, dict[str, Any]], Draft]]] = {
     "role": lambda draft, change: with_role(draft, change["block"], Role(change["role"])),
     "shape": lambda draft, change: with_shape(draft, change["block"], Shape(change["shape"])),
@@ -126,4 +158,6 @@ _CHANGE: Final[dict[str, Callable[[Draft, dict[str, Any]], Draft]]] = {
     "over": lambda draft, change: layered(draft, change["block"], up=True),
     "under": lambda draft, change: layered(draft, change["block"], up=False),
     "known-size": _known_size,
+    "sweep-together": lambda draft, change: swept_together(draft, stroke_of(draft, change)),
+    "sweep-away": lambda draft, change: swept_away(draft, stroke_of(draft, change)),
 }

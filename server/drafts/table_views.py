@@ -10,9 +10,11 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from inkquilt.sketch import Role
+from server.common import fields
 from server.common.asked import asked_for, owner, refuse
 from server.common.serializers import ErrorSerializer, many
-from server.drafts import table
+from server.drafts import services, table
 from server.drafts.models import MOST_STATES, TableDraft
 from server.drafts.views import DraftSerializer, drafted_answer
 
@@ -76,6 +78,16 @@ class LayOnTableSerializer(ChangeOnTableSerializer):
     picture = serializers.CharField(max_length=_MOST_PICTURE, allow_null=True, default=None)
 
 
+class TraceSerializer(StateSerializer):
+    """A state of a draft, and a stroke over its picture as a box in the sketch’s unit, round a piece of a ``role``."""
+
+    role = serializers.ChoiceField(fields.ROLE_CHOICES, default="photo")
+    left = serializers.CharField(max_length=60)
+    top = serializers.CharField(max_length=60)
+    width = serializers.CharField(max_length=60)
+    height = serializers.CharField(max_length=60)
+
+
 class TakeOffSerializer(serializers.Serializer):
     """Whether a draft that is taken off the table has become a sketch."""
 
@@ -131,6 +143,27 @@ class TableDraftView(APIView):
         asked = asked_for(TakeOffSerializer, request.query_params)
         table.take_off(draft=_one(request, pk), kept=asked["kept"])
         return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class TraceView(APIView):
+    """Tracing over the picture of a draft on the table."""
+
+    @extend_schema(
+        operation_id="trace_piece",
+        request=TraceSerializer,
+        responses={200: DraftSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Return the draft with what one stroke goes round; nothing is kept yet."""
+        row = _one(request, pk)
+        given = asked_for(TraceSerializer, request.data)
+        if row.picture is None:
+            raise refuse("no-picture", "There is no picture beneath this drawing to go over.")
+        draft = services.draft_of(given["data"], given["guessed"])
+        found = services.traced(
+            picture=bytes(row.picture), draft=draft, role=Role(given["role"]), stroke=services.stroke_of(draft, given)
+        )
+        return Response(drafted_answer(found))
 
 
 def _one(request: Request, pk: int) -> TableDraft:

@@ -7,7 +7,7 @@ QUICK: Final = frozenset(
     {
         "fit", "first_ways", "nearest", "is_possible", "going_along", "best_choice", "rank", "tones_of",
         "titles_read", "title_spots", "story_told", "look_again", "try_it",
-        "plan_clusters", "scatter", "add_in_gap", "cover_spot", "ready_phrases",
+        "trace_piece", "plan_clusters", "scatter", "add_in_gap", "cover_spot", "ready_phrases",
     }
 )  # fmt: skip
 #: No task runs longer, in seconds of the clock; a busy machine is allowed for.

@@ -46,6 +46,7 @@ TASKS: Final = {
     "printed": "inkquilt_io.photo_printer",
     "sketches_in": "inkquilt_io.sketch_files",
     "find_things": "inkquilt_io.picture.things",
+    "trace_piece": "inkquilt_io.picture.trace",
     "page_pdf": "inkquilt_io.pdf",
     "measure_pdf": "inkquilt_io.measure_pdf",
     "placing_pdf": "inkquilt_io.placing_pdf",

@@ -1,10 +1,13 @@
 """What lies on the drawing table is kept with every change, for its owner, until it is a sketch."""
 
+import base64
 from unittest import mock
 
 from server.drafts.models import MOST_STATES, TableDraft
 from tests.api.answers import Client
 from tests.api.base import SMALL, ApiTestCase
+from tests.building import row
+from tests.pages_drawn import as_photographed, finished_page
 
 JPEG = "data:image/jpeg;base64,/9j/4AAQ"
 
@@ -89,3 +92,60 @@ class OnTheTable(ApiTestCase):
                 self.lay(state(name))
         self.assertEqual(self.listed(), ["c", "b"])
         self.assertEqual([row["name"] for row in self.send("get", "deleted/").json()], ["a"])
+
+
+class Strokes(ApiTestCase):
+    """Over the picture of a finished page."""
+
+    STROKE = {"left": "2 1/8", "top": "1 7/8", "width": "3 3/4", "height": "3 1/4"}
+
+    def lay(self, picture=True):
+        address = "data:image/jpeg;base64," + base64.b64encode(as_photographed(finished_page())).decode()
+        base = {**SMALL, "blocks": [row("base", "base", 0, 0, 12, 12)]}
+        body = {"states": [{"data": base, "guessed": []}], "picture": address if picture else None}
+        return self.send("post", "drafts/table/", body).json()["id"], base
+
+    def trace(self, number, base, client=None, **more):
+        body = {"data": base, "guessed": [], **self.STROKE, **more}
+        return self.send("post", f"drafts/table/{number}/trace/", body, client=client)
+
+    def test_one_stroke_gives_a_photo_with_its_mat(self):
+        number, base = self.lay()
+        answer = self.trace(number, base)
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        found = {block["role"]: block for block in answer.json()["board"]["blocks"]}
+        self.assertEqual(set(found), {"base", "mat", "photo"})
+        for side, length in (("x", 2), ("y", 2), ("width", 4), ("height", 3)):
+            self.assertAlmostEqual(found["photo"][side], length, delta=1 / 16)
+        self.assertAlmostEqual(found["mat"]["width"], 4.25, delta=1 / 8)
+        paper = self.trace(number, base, role="paper").json()["board"]["blocks"]
+        self.assertEqual([block["role"] for block in paper], ["base", "paper"])
+        # Nothing is kept until the drawing is.
+        self.assertEqual(len(self.send("get", f"drafts/table/{number}/").json()["states"]), 1)
+
+    def test_what_cannot_be_traced_is_told(self):
+        number, base = self.lay()
+        for wrong in ({"width": "0"}, {"left": "here"}, {"role": "kite"}):
+            self.assertEqual(self.trace(number, base, **wrong).status_code, 400, wrong)
+        his = Client()
+        his.force_login(self.otto)
+        self.assertEqual(self.trace(number, base, client=his).status_code, 404)
+        bare, base = self.lay(picture=False)
+        self.assertEqual(self.trace(bare, base).json()["faults"][0]["code"], "no-picture")
+
+    def test_pieces_are_swept_together_and_away(self):
+        blocks = [row("base", "base", 0, 0, 12, 12), row("a", "photo", 1, 1, 2, 2, level=1),
+                  row("b", "photo", 3, 1, 2, 2, level=2), row("c", "photo", 8, 8, 2, 2, level=3)]  # fmt: skip
+        data = {**SMALL, "blocks": blocks}
+        over = {"left": "1", "top": "1", "width": "4", "height": "2"}
+
+        def redrawn(kind, **stroke):
+            return self.send("post", "drafts/redraw/", {"data": data, "change": {"kind": kind, **over, **stroke}})
+
+        one = redrawn("sweep-together").json()["board"]["blocks"]
+        self.assertEqual([(b["id"], b["width"]) for b in one if b["role"] == "photo"], [("a", 4), ("c", 2)])
+        left = redrawn("sweep-away").json()["board"]["blocks"]
+        self.assertEqual([b["id"] for b in left], ["base", "c"])
+        for kind in ("sweep-together", "sweep-away"):
+            self.assertEqual(redrawn(kind, left="6").json()["faults"][0]["code"], "nothing-swept")
+            self.assertEqual(redrawn(kind, width="").status_code, 400)

@@ -11,6 +11,7 @@ from server.sketches.services import keep_sketch
 from tests.api.base import SMALL
 from tests.browser.base import BrowserTestCase, expect
 from tests.building import demo_sketch
+from tests.pages_drawn import as_photographed, finished_page, on_a_table
 
 
 class Drawing(BrowserTestCase):
@@ -59,6 +60,50 @@ class Drawing(BrowserTestCase):
         self.assertEqual(Sketch.objects.get().block_count, count)
         self.assert_accessible("sketch")
         self.assert_quiet()
+
+    def stroke(self, left, top, right, foot):
+        """Drag over the page from one place to another, in inches."""
+        image = self.page.locator(".draft-board image").bounding_box()
+        across, down = image["width"] / 12, image["height"] / 12
+        self.page.mouse.move(image["x"] + left * across, image["y"] + top * down)
+        self.page.mouse.down()
+        self.page.mouse.move(image["x"] + right * across, image["y"] + foot * down, steps=6)
+        self.page.mouse.up()
+
+    def test_a_finished_page_is_traced_with_strokes_and_put_right_with_sweeps(self):
+        self.open("/sketches/new")
+        with self.page.expect_response(lambda told: told.url.endswith("/drafts/table/") and told.status == 201):
+            self.page.get_by_label("Sketch file").set_input_files(
+                {
+                    "name": "our page.jpg",
+                    "mimeType": "image/jpeg",
+                    "buffer": as_photographed(on_a_table(finished_page())),
+                }
+            )
+        expect(self.page.locator(".draft-for")).to_contain_text("looks like a finished page", timeout=60_000)
+        strokes = self.page.get_by_role("region", name="With a stroke over the page")
+        strokes.get_by_role("button", name="go over a photo").click()
+        rows = self.page.locator(".piece-row")
+        self.stroke(2.1, 2.1, 5.9, 4.9)
+        expect(rows).to_have_count(3)
+        expect(self.page.locator(".draft-piece[aria-label*='mat']")).to_have_count(1)
+        expect(self.page.locator(".draft-piece[aria-label*='photo']").last).to_have_attribute(
+            "aria-label", re.compile(r"(3 7/8|3 15/16|4|4 1/16) by (2 15/16|3|3 1/16)")
+        )
+        self.stroke(7.6, 6.1, 10.4, 9.9)
+        expect(rows).to_have_count(4)
+        self.assert_accessible("strokes")
+        strokes.get_by_role("button", name="sweep away").click()
+        self.stroke(7, 5.5, 11, 10.5)
+        expect(rows).to_have_count(3)
+        strokes.get_by_role("button", name="sweep together").click()
+        self.stroke(1.5, 1.5, 6.5, 5.5)
+        expect(rows).to_have_count(2)
+        self.stroke(9, 1, 10, 2)
+        expect(self.page.get_by_role("alert")).to_contain_text("no piece under this stroke")
+        self.page.keyboard.press("Control+z")
+        expect(rows).to_have_count(3)
+        self.assertEqual([m for m in self.console if "400" not in m], [])
 
     def test_a_missing_piece_is_drawn_over_the_page_by_mouse_and_moved_by_keys(self):
         self.open("/sketches/new")

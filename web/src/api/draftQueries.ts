@@ -12,6 +12,15 @@ export interface States {
   undone: Draft[]
 }
 
+/** A stroke over the drawing, as a box in its unit, and what it goes round. */
+export interface Stroke {
+  role: 'photo' | 'paper'
+  left: string
+  top: string
+  width: string
+  height: string
+}
+
 const plain = ({ states, undone }: States) => ({ states: states.map(bare), undone: undone.map(bare) })
 const bare = ({ data, guessed }: Draft) => ({ data, guessed })
 
@@ -42,6 +51,10 @@ export function useTableWrites() {
         const params = { path: { id } }
         await take(api.PUT('/api/drafts/table/{id}/', { params, body: plain(draft), keepalive }))
         void anew()
+      },
+      trace: async (id: number, draft: Draft, stroke: Stroke) => {
+        const body = { ...bare(draft), ...stroke }
+        return await take(api.POST('/api/drafts/table/{id}/trace/', { params: { path: { id } }, body }))
       },
       takeOff: async (id: number, name: string, kept: boolean) => {
         await take(api.DELETE('/api/drafts/table/{id}/', { params: { path: { id }, query: { kept } } }))

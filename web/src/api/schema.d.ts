@@ -163,6 +163,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drafts/table/{id}/trace/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return the draft with what one stroke goes round; nothing is kept yet. */
+        post: operations["trace_piece"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/embellishments/": {
         parameters: {
             query?: never;
@@ -4435,9 +4452,11 @@ export interface components {
          *     * `over` - over
          *     * `under` - under
          *     * `known-size` - known-size
+         *     * `sweep-together` - sweep-together
+         *     * `sweep-away` - sweep-away
          * @enum {string}
          */
-        RedrawKindEnum: "role" | "shape" | "paper" | "place" | "step" | "straighten" | "remove" | "add" | "over" | "under" | "known-size";
+        RedrawKindEnum: "role" | "shape" | "paper" | "place" | "step" | "straighten" | "remove" | "add" | "over" | "under" | "known-size" | "sweep-together" | "sweep-away";
         /** @description One change to a draft; ``kind`` says which of the fields count. */
         RedrawRequest: {
             kind: components["schemas"]["RedrawKindEnum"];
@@ -5642,6 +5661,19 @@ export interface components {
             may_be_layered: boolean;
             may_lean: boolean;
         };
+        /** @description A state of a draft, and a stroke over its picture as a box in the sketch’s unit, round a piece of a ``role``. */
+        TraceRequest: {
+            data: {
+                [key: string]: unknown;
+            };
+            guessed?: string[];
+            /** @default photo */
+            role: components["schemas"]["RoleEnum"];
+            left: string;
+            top: string;
+            width: string;
+            height: string;
+        };
         /** @description Let two pieces change places, each as large as it is, middle for middle. */
         TradePlacesChange: {
             block: string;
@@ -6642,6 +6674,56 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    trace_piece: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TraceRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Draft"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
             };
             404: {
                 headers: {

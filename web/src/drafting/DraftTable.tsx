@@ -11,6 +11,7 @@ import { useKeepSketch } from '../api/sketchQueries'
 import { DraftBoard } from './DraftBoard'
 import { HeldPiece } from './HeldPiece'
 import { PieceList } from './PieceList'
+import { Strokes, type Pencil } from './Strokes'
 import { clearTable, useDraft, type OnTable } from './useDraft'
 import { nameOf } from './words'
 
@@ -29,7 +30,7 @@ export function DraftTable({ start, remember, onAside }: DraftTableProps) {
   const table = useDraft(start, remember)
   const { draft, send } = table
   const [heldId, hold] = useState<string | null>(null)
-  const [drawing, setDrawing] = useState(false)
+  const [pencil, take] = useState<Pencil | null>(null)
   const keep = useKeepSketch()
   const navigate = useNavigate()
   useUndoKeys(table.undo, table.redo)
@@ -64,12 +65,17 @@ export function DraftTable({ start, remember, onAside }: DraftTableProps) {
           draft={draft}
           picture={table.picture}
           heldId={heldId}
-          drawing={drawing}
+          drawing={pencil !== null}
           onHold={hold}
           onChange={(change) => void send(change)}
           onDrawn={(place) => {
-            setDrawing(false)
-            void send({ kind: 'add', role: 'photo', ...place })
+            if (pencil === 'photo' || pencil === 'paper') table.goOver?.({ role: pencil, ...place })
+            else if (pencil === 'together') void send({ kind: 'sweep-together', ...place })
+            else if (pencil === 'away') void send({ kind: 'sweep-away', ...place })
+            else {
+              take(null)
+              void send({ kind: 'add', role: 'photo', ...place })
+            }
           }}
         />
         {table.busy && <Waiting words="Drawing" />}
@@ -119,14 +125,22 @@ export function DraftTable({ start, remember, onAside }: DraftTableProps) {
             onPutDown={() => hold(null)}
           />
         )}
+        <Strokes
+          pencil={pencil}
+          traces={table.goOver !== null}
+          onTake={(one) => {
+            hold(null)
+            take(one === pencil ? null : one)
+          }}
+        />
         <PieceList
           draft={draft}
           heldId={heldId}
-          drawing={drawing}
+          drawing={pencil === 'new'}
           onHold={hold}
           onDraw={() => {
             hold(null)
-            setDrawing(!drawing)
+            take(pencil === 'new' ? null : 'new')
           }}
           onAdd={() => void send({ kind: 'add', role: 'photo' })}
         />

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState, type Dispatch, type SetStateAction } from 'react'
 import type { Draft, FromFile, Redraw } from '../api/client'
-import { useTableWrites } from '../api/draftQueries'
+import { useTableWrites, type Stroke } from '../api/draftQueries'
 import { useRedraw } from '../api/sketchQueries'
 import { Keeper } from './keeper'
 
@@ -96,6 +96,26 @@ export function useDraft(start: OnTable, remember: boolean) {
     },
     [mutateAsync],
   )
+  const { trace } = useTableWrites()
+  const [tracing, setTracing] = useState<{ busy: boolean; error: Error | null }>({ busy: false, error: null })
+  const { id } = table
+  const goOver = useCallback(
+    (stroke: Stroke) => {
+      if (id === null) return
+      queue.current = queue.current.then(async () => {
+        setTracing({ busy: true, error: null })
+        try {
+          const next = await trace(id, latest.current, stroke)
+          latest.current = next
+          setTable((now) => ({ ...now, states: [...now.states, next].slice(-MOST_STATES), undone: [] }))
+          setTracing({ busy: false, error: null })
+        } catch (error) {
+          setTracing({ busy: false, error: error as Error })
+        }
+      })
+    },
+    [id, trace],
+  )
   const rename = useCallback(
     (name: string) =>
       setTable((now) => {
@@ -111,14 +131,19 @@ export function useDraft(start: OnTable, remember: boolean) {
     picture: table.picture,
     remarks: table.remarks,
     send,
+    /** Goes over the picture with one stroke; not before the drawing lies on the table. */
+    goOver: id === null || !table.picture ? null : goOver,
     rename,
     undo,
     redo,
     canUndo: table.states.length > 1,
     canRedo: table.undone.length > 0,
-    busy: redraw.isPending,
-    failed: redraw.error,
-    settle: redraw.reset,
+    busy: redraw.isPending || tracing.busy,
+    failed: redraw.error ?? tracing.error,
+    settle: () => {
+      redraw.reset()
+      setTracing({ busy: false, error: null })
+    },
     takeOff: keeper,
   }
 }
