@@ -237,7 +237,14 @@ class WrittenSerializer(serializers.Serializer):
     grounds = GroundSerializer(many=True)
 
 
-class StorySerializer(WrittenSerializer):
+class InPlaceSerializer(WrittenSerializer):
+    """Words in a place of the page: ``block`` is the journaling block they fill."""
+
+    block = serializers.CharField(allow_null=True)
+    bare = serializers.BooleanField(help_text="the block it fills is no card: the words lie straight on the page")
+
+
+class StorySerializer(InPlaceSerializer):
     """A story on the page; ``off_page`` when it is written on a sheet of its own, whose lines are not told."""
 
     name = serializers.CharField()
@@ -246,9 +253,7 @@ class StorySerializer(WrittenSerializer):
     where = serializers.CharField()
     script = serializers.CharField()
     half_points = serializers.IntegerField(allow_null=True)
-    block = serializers.CharField(allow_null=True)
     off_page = serializers.BooleanField()
-    bare = serializers.BooleanField(help_text="the block it fills is no card: the words lie straight on the page")
     left_over = serializers.IntegerField(help_text="words that have no place")
 
 

@@ -7,7 +7,7 @@ from inkquilt.words.title_later import SpotKind
 from server.common import fields
 from server.common.drawing import BoxSerializer
 from server.pages.change_serializers import ChangeField
-from server.pages.serializers import AccentSerializer, LetteringSerializer, WrittenSerializer
+from server.pages.serializers import AccentSerializer, InPlaceSerializer, LetteringSerializer
 
 
 class TitleLineSerializer(serializers.Serializer):
@@ -91,7 +91,7 @@ class StoryAskedSerializer(serializers.Serializer):
     story = serializers.CharField(max_length=20, required=False, allow_null=True, default=None)
 
 
-class StoryWaySerializer(WrittenSerializer):
+class StoryWaySerializer(InPlaceSerializer):
     """A way to write a story: what it holds, what has no place, what to mind."""
 
     way = serializers.ChoiceField(fields.JOURNAL_WAY_CHOICES)

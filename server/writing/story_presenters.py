@@ -5,7 +5,7 @@ from typing import Any
 from inkquilt.composition.changes import Writing
 from inkquilt.lengths import Unit, with_unit
 from inkquilt.words.journaling import PlaceHeld
-from inkquilt.words.stories import JournalSetting
+from inkquilt.words.stories import BARE, JournalSetting
 from server.pages.journaling import written_answer
 from server.writing.stories import StoryWays
 
@@ -34,6 +34,8 @@ def _way(way: JournalSetting, minded: tuple[str, ...], writing: Writing, unit: U
         "off_page": way.sheet is not None,
         "sheet": f"{with_unit(way.sheet.width, unit)} × {with_unit(way.sheet.height, unit)}" if way.sheet else "",
         "minded": list(minded),
+        "block": way.block,
+        "bare": way.way in BARE,
         **written_answer(way.script, writing.colour, lines, grounds, unit),
     }
 

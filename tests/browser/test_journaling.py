@@ -13,6 +13,14 @@ FINISHED = data_of(
 WEIGHTS = {"Literata": 650, "Figtree": 500}
 
 
+#: The same with a card of the sketch's own for the words.
+WITH_A_CARD = data_of(
+    row("base", "base", 0, 0, 12, 12),
+    row("p", "photo", 1, 0.5, 6, 4, level=1),
+    row("card", "journaling", 7.5, 1, 4, 3, level=1),
+)
+
+
 class Journaling(BrowserTestCase):
     def setUp(self):
         super().setUp()
@@ -48,6 +56,23 @@ class Journaling(BrowserTestCase):
         self.page.get_by_role("button", name="Undo").click()
         expect(self.page.locator(".board .story-words")).to_have_count(0)
         self.assertEqual([m for m in self.console if "400" not in m], [])
+
+    def test_words_looked_at_straight_on_the_paper_show_the_page_without_its_card(self):
+        page = self.lay_out(WITH_A_CARD, key="12x12")
+        self.open(f"/pages/{page.pk}/story")
+        card = self.page.locator('.board [data-block="card"] .ruled-line')
+        expect(card).not_to_have_count(0)
+        side = self.page.get_by_role("region", name="Journaling")
+        side.get_by_label("Your story").fill("The string broke and Otto ran after it.")
+        ways = side.locator(".story-ways:not(.is-late)")
+        ways.get_by_role("button", name="Straight on the paper").first.hover()
+        expect(self.page.locator(".board .story-words text").first).to_contain_text("The string")
+        expect(card).to_have_count(0)
+        ways.get_by_role("button", name="On ruled lines").first.hover()
+        expect(card).not_to_have_count(0)
+        self.page.get_by_role("heading", name="Journaling").hover()
+        expect(self.page.locator(".board .story-words")).to_have_count(0)
+        expect(card).not_to_have_count(0)
 
     def test_lines_are_as_long_as_the_browser_measures_them(self):
         self.open("/")

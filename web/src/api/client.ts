@@ -58,6 +58,8 @@ export type Trial = Schemas['Trial']
 export type Snapshot = Schemas['Snapshot']
 export type Story = Schemas['Story']
 /** Words in their places, whether they are kept or only proposed. */
+/** Words in their place on a page. */
+export type InPlace = Pick<Story, 'name' | 'block' | 'bare' | keyof Written>
 export type Written = Pick<Story, 'em' | 'pitch' | 'font' | 'colour' | 'lines' | 'grounds'>
 export type StoryAsked = Schemas['StoryAskedRequest']
 export type StoryWay = Schemas['StoryWay']

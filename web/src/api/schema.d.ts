@@ -5190,16 +5190,16 @@ export interface components {
             colour: string;
             lines: components["schemas"]["WrittenLine"][];
             grounds: components["schemas"]["Ground"][];
+            block: string | null;
+            /** @description the block it fills is no card: the words lie straight on the page */
+            bare: boolean;
             name: string;
             text: string;
             way: components["schemas"]["JournalWayEnum"];
             where: string;
             script: string;
             half_points: number | null;
-            block: string | null;
             off_page: boolean;
-            /** @description the block it fills is no card: the words lie straight on the page */
-            bare: boolean;
             /** @description words that have no place */
             left_over: number;
         };
@@ -5223,6 +5223,9 @@ export interface components {
             colour: string;
             lines: components["schemas"]["WrittenLine"][];
             grounds: components["schemas"]["Ground"][];
+            block: string | null;
+            /** @description the block it fills is no card: the words lie straight on the page */
+            bare: boolean;
             way: components["schemas"]["JournalWayEnum"];
             where: string;
             words: string;

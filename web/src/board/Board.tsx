@@ -9,7 +9,7 @@ import {
   type PointerEvent,
   type ReactNode,
 } from 'react'
-import type { Accent, Board as BoardData, BoardBlock, Pin, Slot, Story, Tie, Title } from '../api/client'
+import type { Accent, Board as BoardData, BoardBlock, InPlace, Pin, Slot, Tie, Title } from '../api/client'
 import { GUTTER, NARROW_GUTTER, layPage, type PageLayout } from '../geometry/layout'
 import { Accents, type AccentHandlers } from './Accents'
 import { BlockShape } from './BlockShape'
@@ -51,7 +51,7 @@ interface BoardProps extends PieceHandlers {
   board: BoardData
   slots: Slot[]
   titles: Title[]
-  stories?: Story[]
+  stories?: InPlace[]
   accents?: Accent[]
   /** Lets embellishments be taken up. */
   accentHandlers?: AccentHandlers | undefined

@@ -1,5 +1,5 @@
 import { useId } from 'react'
-import type { Accent, Board, Story, Title, Written, WornSlot } from '../api/client'
+import type { Accent, Board, InPlace, Title, WornSlot } from '../api/client'
 import { Accents } from './Accents'
 import { BlockShape } from './BlockShape'
 import { PaperPatterns } from './PaperPatterns'
@@ -10,10 +10,8 @@ interface PageThumbProps {
   board: Board
   slots?: WornSlot[]
   titles?: Title[]
-  stories?: Story[]
+  stories?: InPlace[]
   accents?: Accent[]
-  /** Words that are only tried out. */
-  tried?: Written
   /** Longest side in pixels. */
   size: number
   /** Ids of pieces of which only the place is drawn. */
@@ -31,7 +29,6 @@ export function PageThumb({
   titles = [],
   stories = [],
   accents = [],
-  tried,
   size,
   bare,
   marked,
@@ -71,7 +68,6 @@ export function PageThumb({
         accents={accents.filter((one) => !board.blocks.some((block) => block.id === one.under))}
         scale={scale}
       />
-      {tried && <StoryWords story={tried} />}
       {board.blocks
         .filter((block) => block.name === marked)
         .map((block) => (

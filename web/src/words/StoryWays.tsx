@@ -2,7 +2,6 @@ import type { LayOver } from '../bench/layOver'
 import type { Page, StoryWay } from '../api/client'
 import { Fractions } from '../app/Fractions'
 import { PageThumb } from '../board/PageThumb'
-import { StoryWords } from '../board/StoryWords'
 
 interface StoryWaysProps {
   page: Page
@@ -17,11 +16,13 @@ interface StoryWaysProps {
 
 /** The ways to write a story as small pages, those that hold it first; looking at one lays it over the page. */
 export function StoryWays({ page, ways, editing, late, onChoose, onLayOver }: StoryWaysProps) {
+  const without = new Set(editing ? [editing] : [])
+  const others = page.stories.filter((story) => story.name !== editing)
   return (
     <ul className={late ? 'story-ways is-late' : 'story-ways'} onPointerLeave={() => onLayOver(null)}>
       {ways.map((way) => {
-        const look = () =>
-          onLayOver(way.off_page ? null : <StoryWords story={way} />, new Set(editing ? [editing] : []))
+        const words = { ...way, name: '' }
+        const look = () => onLayOver(null, without, way.off_page ? undefined : words)
         return (
           <li key={`${way.way} ${way.where}`}>
             <button
@@ -42,8 +43,7 @@ export function StoryWays({ page, ways, editing, late, onChoose, onLayOver }: St
                   board={page.fit.board}
                   slots={page.slots}
                   titles={page.titles}
-                  stories={page.stories.filter((story) => story.name !== editing)}
-                  tried={way}
+                  stories={[...others, words]}
                   size={92}
                 />
               )}
