@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from fractions import Fraction
 from typing import Final
 
 from inkquilt.errors import refuse
@@ -79,7 +80,10 @@ def with_traced(draft: Draft, role: Role, piece: Box, mat: Box | None) -> Draft:
     piece = _on_marks(piece, mark)
     laid: tuple[Block, ...] = (_block(name, role, piece, level + 1),)
     if mat is not None:
-        laid = (replace(_block(sketch.free_id("mat"), Role.MAT, _around(piece, mat, mark), level), of=(name,)), *laid)
+        laid = (
+            replace(_block(sketch.free_id("mat"), Role.MAT, _around(piece, mat, mark, sketch.page), level), of=(name,)),
+            *laid,
+        )
     return Draft(replace(sketch, blocks=(*sketch.blocks, *laid)), draft.guessed)
 
 
@@ -92,9 +96,13 @@ def _on_marks(one: Box, mark: Grains) -> Box:
     return Box(Ends(x.low, max(x.high, x.low + mark)), Ends(y.low, max(y.high, y.low + mark)))
 
 
-def _around(piece: Box, mat: Box, mark: Grains) -> Box:
-    """Return a mat that shows alike on all sides, by the mean of what was found and one mark at least."""
+def _around(piece: Box, mat: Box, mark: Grains, page: Size) -> Box:
+    """Return a mat that shows alike by the mean of where it was found to, one mark at least; it ends with the page."""
     shows = (piece.x.low - mat.x.low, mat.x.high - piece.x.high, piece.y.low - mat.y.low, mat.y.high - piece.y.high)
-    reveal = max(1, round(sum(shows) / 4 / mark)) * mark
-    x, y = (Ends(end.low - reveal, end.high + reveal) for end in (piece.x, piece.y))
+    shown = [show for show in shows if show > 0]
+    reveal = max(1, round(Fraction(sum(shown), max(1, len(shown)) * mark))) * mark
+    x, y = (
+        Ends(max(0, end.low - reveal), min(whole, end.high + reveal))
+        for end, whole in ((piece.x, page.width), (piece.y, page.height))
+    )
     return Box(x, y)

@@ -84,6 +84,11 @@ class Traced(TestCase):
         self.assertGreater(behind.level, 3)
         self.assertEqual(draft.guessed, DRAFT.guessed)
 
+    def test_a_mat_ends_with_the_page_and_shows_elsewhere_as_it_was_found(self):
+        draft = with_traced(DRAFT, Role.PHOTO, inch_box(0, 3, 4, 7), inch_box(0, 2.75, 4.25, 7.25))
+        read_sketch(write_sketch(draft.sketch))
+        self.assertEqual(box(draft.sketch.blocks[-2]), inch_box(0, 2.75, 4.25, 7.25))
+
     def test_a_mat_shows_one_mark_at_least_and_a_piece_is_no_thinner(self):
         draft = with_traced(DRAFT, Role.PHOTO, inch_box(2, 2, 3, 3), inch_box(1.99, 1.99, 3.01, 3.01))
         self.assertEqual(list(lying(draft).values())[-2], (Role.MAT, 1.9375, 1.9375, 1.125, 1.125))
