@@ -218,9 +218,9 @@ class Titles(TestCase):
         for height in (MOST_HEIGHT, 2 * INCH, INCH, LEAST_HEIGHT):
             wide = line_width("AB", one, height)
             for more, wanted in [(0, height), (-1, height - INCH // 8)]:
-                place = TitlePlace(Size(wide + more, 20 * INCH))
-                best = next(way for way in settings_of("AB", place, [one]) if way.way is not TitleWay.UPRIGHT)
+                best = settings_of("AB", TitlePlace(Size(wide + more, height)), [one])[0]
                 with self.subTest(height=height, more=more):
+                    self.assertEqual((best.way, best.fits), (TitleWay.STRAIGHT, wanted >= LEAST_HEIGHT))
                     self.assertEqual(best.lines[0].height, max(LEAST_HEIGHT, wanted))
         low = settings_of("AB", TitlePlace(Size(20 * INCH, 2 * INCH)), [one])[0]
         self.assertEqual((low.lines[0].height, low.size.height), (2 * INCH, 2 * INCH))
