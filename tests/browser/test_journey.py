@@ -14,7 +14,7 @@ from server.pages.known import document_of
 from server.pages.models import Page
 from server.sketches.models import Sketch
 from tests.api.base import SMALL, picture
-from tests.browser.base import BrowserTestCase, expect
+from tests.browser.base import PATIENCE, BrowserTestCase, expect
 from tests.building import data_of, row
 
 
@@ -101,7 +101,7 @@ class Journey(BrowserTestCase):
         tablet = {"viewport": {"width": 1024, "height": 768}, "has_touch": True, "reduced_motion": "reduce"}
         self.context = self.browser.new_context(accept_downloads=True, **tablet)
         self.addCleanup(self.context.close)
-        self.context.set_default_timeout(30_000)
+        self.context.set_default_timeout(PATIENCE)
         self.page = self.new_page()
         self.travel(Finger(self.page))
 
