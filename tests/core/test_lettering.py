@@ -17,26 +17,10 @@ from inkquilt.words.alphabets import (
     widths_by_class,
 )
 from inkquilt.words.readable import LetterContrast, UnderlayKind, readability
-from inkquilt.words.script import (
-    font,
-    hand,
-)
 from inkquilt.words.spelling import rewritten, shortages, supply
 from inkquilt.words.title import LEADING, LONGEST_TITLE, TitleTooLong, line_width, settings_in
 from tests.building import row, size, sketch_of
-
-#: Ten characters fill a line of an inch, lines are a tenth of an inch apart.
-HAND = hand("h", "a hand", 10, INCH, INCH // 10)
-NARROW = font("f", "a font", {"n": 500, " ": 250, "i": 200, "m": 800}, {"im": -50}, 1000, 24)
-
-
-def stickers(letters, height=INCH, kind=LetteringKind.STICKERS, **more):
-    counts = read_letters(letters)
-    return Alphabet("s", "sheet", kind, height, dict.fromkeys(counts, 600 * height // 1000), counts, **more)
-
-
-def scalable(widths=None, key="font"):
-    return Alphabet(key, key, LetteringKind.FONT, INCH, widths or dict.fromkeys("ABab", INCH // 2), scales=True)
+from tests.letters import scalable, stickers
 
 
 class Alphabets(TestCase):

@@ -11,10 +11,6 @@ from inkquilt.lengths import INCH
 from inkquilt.paper.kinds import PaperKind
 from inkquilt.sketch.geometry import Box, Ends
 from inkquilt.space import Surface
-from inkquilt.words import Alphabet, LetteringKind
-from inkquilt.words.alphabets import (
-    read_letters,
-)
 from inkquilt.words.flow import (
     LEAST_SPAN,
     LONGEST_TEXT,
@@ -55,19 +51,7 @@ from inkquilt.words.script import (
 )
 from inkquilt.words.stories import INSET, STRIP_EDGE, JournalPage, JournalWay
 from tests.building import page_of, row, sketch_of
-
-#: Ten characters fill a line of an inch, lines are a tenth of an inch apart.
-HAND = hand("h", "a hand", 10, INCH, INCH // 10)
-NARROW = font("f", "a font", {"n": 500, " ": 250, "i": 200, "m": 800}, {"im": -50}, 1000, 24)
-
-
-def stickers(letters, height=INCH, kind=LetteringKind.STICKERS, **more):
-    counts = read_letters(letters)
-    return Alphabet("s", "sheet", kind, height, dict.fromkeys(counts, 600 * height // 1000), counts, **more)
-
-
-def scalable(widths=None, key="font"):
-    return Alphabet(key, key, LetteringKind.FONT, INCH, widths or dict.fromkeys("ABab", INCH // 2), scales=True)
+from tests.letters import HAND, NARROW
 
 
 class Hands(TestCase):
