@@ -117,7 +117,7 @@ class Cutting(BrowserTestCase):
 
     def test_each_flag_of_a_row_takes_its_own_paper_by_mouse_and_by_keys(self):
         page = self.lay_out(PAGE, key="12x12")
-        self.enter("2 honey 12x12, stripe directional mustard / navy", "3 white 12x12")
+        self.enter("2 honey 12x12, stripe directional mustard / navy", "3 cream 12x12")
         with self.page.expect_response(lambda answer: answer.url.endswith("/changes/")):
             self.open(f"/pages/{page.pk}/cut")
             self.page.get_by_role("button", name="ask more of 2 strip band").click()
@@ -132,7 +132,7 @@ class Cutting(BrowserTestCase):
         with self.page.expect_response(lambda answer: answer.url.endswith("/changes/")):
             self.page.get_by_role("button", name="piece 2 of strip band").click()
         expect(tray.get_by_role("button", name="on all like it too (3 more)")).to_be_visible()
-        tray.get_by_role("button", name="white, A side").focus()
+        tray.get_by_role("button", name="cream, A side").focus()
         self.page.keyboard.press("Enter")
         last = self.page.get_by_role("button", name="piece 4 of strip band")
         last.focus()
@@ -142,8 +142,8 @@ class Cutting(BrowserTestCase):
         document = document_of(page)
         letters = document.cuts.of("band").repeat.papers_of("B")
         names = [document.cuts.papers[letter].name if letter in document.cuts.papers else "" for letter in letters]
-        self.assertEqual(names, ["", "honey", "", "white"])
-        for name in ("honey", "white"):
+        self.assertEqual(names, ["", "honey", "", "cream"])
+        for name in ("honey", "cream"):
             expect(self.page.get_by_role("article", name=name)).to_be_visible()
         self.assert_quiet()
 

@@ -10,6 +10,8 @@ FINISHED = data_of(
     row("p", "photo", 1, 0.5, 6, 4, level=1),
     row("q", "photo", 1, 7.5, 6, 4, level=1),
 )
+#: What is answered where a story has no way on the page at all.
+NO_WAYS = {"ways": [], "places": [], "prompts": [], "shortest": ""}
 WEIGHTS = {"Literata": 650, "Figtree": 500}
 
 
@@ -56,6 +58,20 @@ class Journaling(BrowserTestCase):
         self.page.get_by_role("button", name="Undo").click()
         expect(self.page.locator(".board .story-words")).to_have_count(0)
         self.assertEqual([m for m in self.console if "400" not in m], [])
+
+    def test_a_way_taken_from_under_the_pointer_is_looked_at_no_more(self):
+        page = self.lay_out(FINISHED, key="12x12")
+        self.open(f"/pages/{page.pk}/story")
+        side = self.page.get_by_role("region", name="Journaling")
+        side.get_by_label("Your story").fill("The string broke and Otto ran after it.")
+        ways = side.locator(".story-ways:not(.is-late)").get_by_role("button")
+        ways.filter(has_text="in the gap").first.hover()
+        expect(self.page.locator(".board .story-words text").first).to_contain_text("The string")
+        # Nothing else of the screen moves the pointer: the way itself goes.
+        self.page.route("**/stories/", lambda route: route.fulfill(json=NO_WAYS))
+        side.get_by_label("Your story").fill("The string broke and Otto ran after it, all the way.")
+        expect(ways).to_have_count(0)
+        expect(self.page.locator(".board .story-words")).to_have_count(0)
 
     def test_words_looked_at_straight_on_the_paper_show_the_page_without_its_card(self):
         page = self.lay_out(WITH_A_CARD, key="12x12")

@@ -124,6 +124,19 @@ class Kept(BrowserTestCase):
         page.refresh_from_db()
         self.assertEqual([pin.block for pin in document_of(page).pins], ["q"])
 
+    def test_the_page_stays_while_asking_who_is_signed_in_fails(self):
+        page = self.lay_out(SMALL)
+        self.open(f"/pages/{page.pk}/page")
+        expect(self.page.locator(".board [data-block]").first).to_be_visible()
+        self.page.route("**/api/session/", lambda route: route.fulfill(status=500, json={"detail": "not now"}))
+        # Some minutes later she comes back to the window.
+        self.page.evaluate("(now => { Date.now = () => now() + 600000 })(Date.now)")
+        with self.page.expect_response("**/api/session/"):
+            self.page.evaluate("document.dispatchEvent(new Event('visibilitychange', { bubbles: true }))")
+        self.page.evaluate("new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn)))")
+        expect(self.page.locator(".board [data-block]").first).to_be_visible()
+        self.assertEqual(self.page.get_by_text("not now").count(), 0)
+
     def test_on_a_full_disk_the_steps_wait_and_the_servers_words_stand_there(self):
         page = self.lay_out(SMALL)
         self.open(f"/pages/{page.pk}")

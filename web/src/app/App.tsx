@@ -25,7 +25,8 @@ function SignedIn() {
   const session = useSession()
   useResumedLines()
   useKeptFocus()
-  if (session.error) return <Trouble error={session.error} />
+  // Who is signed in stays known while asking again fails: the page at work is not taken away for that.
+  if (session.error && !session.data) return <Trouble error={session.error} />
   if (!session.data) return <Waiting words="Clearing the table" />
   if (!session.data.user) return <SignIn openToNew={session.data.open_to_new} />
   return (

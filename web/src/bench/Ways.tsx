@@ -1,5 +1,6 @@
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
+import { useGlance } from '../app/useGlance'
 import type { Fit, Page, Way } from '../api/client'
 import { sameWay } from '../api/queries'
 import { PageThumb } from '../board/PageThumb'
@@ -20,13 +21,18 @@ export function Ways({ page, ways, onChoose, onLook }: WaysProps) {
   const found = ways.data ?? lies
   const shown = found.some((fit) => sameWay(fit.way, page.way)) ? found : [...lies, ...found]
   const waiting = ways.isPending
+  const glance = useGlance(
+    shown,
+    (fit) => keyOf(fit.way),
+    (fit) => onLook(fit && sameWay(fit.way, page.way) ? null : fit),
+  )
   return (
     <section className="ways" aria-label="Ways to fit" aria-busy={waiting}>
       <h2>{!waiting && shown.length > 1 ? `${shown.length} ways to fit` : 'Ways to fit'}</h2>
-      <ul onPointerLeave={() => onLook(null)}>
+      <ul onPointerLeave={glance.leave}>
         {shown.map((fit) => (
           <li key={keyOf(fit.way)}>
-            <WayPage page={page} fit={fit} onChoose={onChoose} onLook={onLook} />
+            <WayPage page={page} fit={fit} onChoose={onChoose} glance={glance.at(fit)} />
           </li>
         ))}
         {waiting && (
@@ -47,23 +53,14 @@ interface WayPageProps {
   page: Page
   fit: Fit
   onChoose: (way: Way) => void
-  onLook: (fit: Fit | null) => void
+  glance: ReturnType<ReturnType<typeof useGlance<Fit>>['at']>
 }
 
 /** One way: a small page, what it is called, what it gains and gives up. */
-function WayPage({ page, fit, onChoose, onLook }: WayPageProps) {
+function WayPage({ page, fit, onChoose, glance }: WayPageProps) {
   const chosen = sameWay(fit.way, page.way)
-  const look = () => onLook(chosen ? null : fit)
   return (
-    <button
-      type="button"
-      className="way"
-      aria-pressed={chosen}
-      onClick={() => onChoose(fit.way)}
-      onPointerEnter={look}
-      onFocus={look}
-      onBlur={() => onLook(null)}
-    >
+    <button type="button" className="way" aria-pressed={chosen} onClick={() => onChoose(fit.way)} {...glance}>
       <span className="way-picture">
         <PageThumb board={fit.board} slots={page.slots} titles={page.titles} size={104} />
       </span>

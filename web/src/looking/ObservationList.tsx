@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react'
 import type { Observation } from '../api/client'
 import { Fractions } from '../app/Fractions'
+import { useGlance } from '../app/useGlance'
 
 interface ObservationListProps {
   noticed: Observation[]
@@ -18,6 +19,7 @@ const keyOf = (one: Observation) => `${one.kind} ${one.keys.join(' ')}`
 
 /** What is noticed, the worst first, each shown on the page while it is looked at. */
 export function ObservationList({ noticed, onPoint, onTry, onNever, tried, shown }: ObservationListProps) {
+  const glance = useGlance(noticed, keyOf, onPoint)
   if (noticed.length === 0)
     return (
       <p className="nothing-to-add" role="status">
@@ -25,14 +27,9 @@ export function ObservationList({ noticed, onPoint, onTry, onNever, tried, shown
       </p>
     )
   return (
-    <ol className="observations" aria-label="What is noticed" onPointerLeave={() => onPoint(null)}>
+    <ol className="observations" aria-label="What is noticed" onPointerLeave={glance.leave}>
       {noticed.map((one) => (
-        <li
-          key={keyOf(one)}
-          onPointerEnter={() => onPoint(one)}
-          onFocus={() => onPoint(one)}
-          onBlur={() => onPoint(null)}
-        >
+        <li key={keyOf(one)} {...glance.at(one)}>
           <p>
             <span className="observation-words">
               <Fractions text={one.words} />

@@ -4,6 +4,7 @@ import type { Change, Page, TitleSpot } from '../api/client'
 import { useTitleSpots } from '../api/wordsQueries'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
+import { useGlance } from '../app/useGlance'
 import { useSettled } from '../app/useSettled'
 import { Waiting } from '../app/Waiting'
 import type { LayOver } from '../bench/layOver'
@@ -17,6 +18,10 @@ interface TitleLaterProps {
   onLayOver: LayOver
 }
 
+const NO_SPOTS: TitleSpot[] = []
+
+const keyOf = (spot: TitleSpot) => spot.where
+
 /** A title where the sketch has no place for one: the gaps that take it, the tallest letters first. */
 export function TitleLater({ page, onChange, onLayOver }: TitleLaterProps) {
   const [text, type] = useState('')
@@ -26,6 +31,7 @@ export function TitleLater({ page, onChange, onLayOver }: TitleLaterProps) {
   const found = useTitleSpots(page, settled.text, settled.alphabet)
   const late = settled !== asked || found.isPlaceholderData
   const spots = asked.text ? found.data?.spots : undefined
+  const glance = useGlance(spots ?? NO_SPOTS, keyOf, (spot) => onLayOver(spot && <LaidTitle spot={spot} />))
   return (
     <section className="title-later" aria-label="Where a title can go">
       <Form.Control
@@ -48,18 +54,16 @@ export function TitleLater({ page, onChange, onLayOver }: TitleLaterProps) {
               No place takes it in letters of 3/8 in or more: a shorter title would do, or take a piece away.
             </p>
           )}
-          <ul className={late ? 'title-spots is-late' : 'title-spots'} onPointerLeave={() => onLayOver(null)}>
+          <ul className={late ? 'title-spots is-late' : 'title-spots'} onPointerLeave={glance.leave}>
             {spots.map((spot) => (
-              <li key={spot.where}>
+              <li key={keyOf(spot)}>
                 <button
                   type="button"
                   className="title-spot"
                   disabled={late}
-                  onPointerEnter={() => onLayOver(<LaidTitle spot={spot} />)}
-                  onFocus={() => onLayOver(<LaidTitle spot={spot} />)}
-                  onBlur={() => onLayOver(null)}
+                  {...glance.at(spot)}
                   onClick={() => {
-                    onLayOver(null)
+                    glance.leave()
                     onChange(spot.change)
                   }}
                 >

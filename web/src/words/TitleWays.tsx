@@ -4,6 +4,7 @@ import type { LayOver } from '../bench/layOver'
 import { useLettersTaken, useTitleWays } from '../api/wordsQueries'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
+import { useGlance } from '../app/useGlance'
 import { Waiting } from '../app/Waiting'
 import { SetLetters } from '../board/SetLetters'
 import { AlphabetChips } from './AlphabetChips'
@@ -17,6 +18,12 @@ interface TitleWaysProps {
   onLayOver: LayOver
 }
 
+type Underlay = TitleWay['underlays'][number]
+
+const NO_UNDERLAYS: Underlay[] = []
+
+const keyOf = (one: Underlay) => JSON.stringify(one.change)
+
 /** The ways to set a title in her own letters, the best first; choosing lays it on the page letter by letter. */
 export function TitleWays({ page, block, text, onChange, onLayOver }: TitleWaysProps) {
   const [alphabet, choose] = useState('')
@@ -24,6 +31,8 @@ export function TitleWays({ page, block, text, onChange, onLayOver }: TitleWaysP
   const place = page.fit.board.blocks.find((one) => one.id === block)
   const taking = useLettersTaken(page, block)
   const isSet = page.titles.some((title) => title.block === block && title.lettering !== null)
+  const underlays = found.data?.ways.flatMap((way) => way.underlays) ?? NO_UNDERLAYS
+  const glance = useGlance(underlays, keyOf, (one) => onLayOver(one && <Laid accents={one.accents} />))
   if (found.error) return <Trouble error={found.error} />
   if (!found.data) return <Waiting words="Laying the letters out" />
   return (
@@ -73,18 +82,16 @@ export function TitleWays({ page, block, text, onChange, onLayOver }: TitleWaysP
                   <Fractions text={words} />
                 </p>
               ))}
-              {way.underlays.map(({ words, accents, change }) => (
+              {way.underlays.map((one) => (
                 <button
-                  key={words}
+                  key={one.words}
                   type="button"
                   className="stitched underlay"
-                  onClick={() => onChange(change)}
-                  onPointerEnter={() => onLayOver(<Laid accents={accents} />)}
-                  onPointerLeave={() => onLayOver(null)}
-                  onFocus={() => onLayOver(<Laid accents={accents} />)}
-                  onBlur={() => onLayOver(null)}
+                  onClick={() => onChange(one.change)}
+                  onPointerLeave={glance.leave}
+                  {...glance.at(one)}
                 >
-                  <Fractions text={words} />
+                  <Fractions text={one.words} />
                 </button>
               ))}
             </li>
