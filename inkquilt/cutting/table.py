@@ -2,7 +2,8 @@
 
 *Taking stock* settles what was done so far: sheets cut into leave the stash, parts that are still paper come back
 as scraps, pieces that are cut are counted; the rest is planned anew. A part that went wrong can be named, with
-what is left of it. Common practice, no source.
+what is left of it: then its sheet alone is settled, and the others *stay*, with their plan and their ticks. Common
+practice, no source.
 """
 
 from __future__ import annotations
@@ -11,9 +12,9 @@ from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any, Final, Self
 
-from inkquilt.cutting.guillotine import Cut, CutSheet, Direction, Placed, Stock, StockKind
+from inkquilt.cutting.guillotine import Cut, CutSheet, Direction, Leftover, Placed, Proof, Stock, StockKind
 from inkquilt.cutting.pieces import InnerWork, numbers_in
-from inkquilt.cutting.plan import PaperPlan, middle_key, piece_of_middle
+from inkquilt.cutting.plan import PaperNeed, PaperPlan, middle_key, piece_of_middle
 from inkquilt.cutting.progress import Standing, standing, steps_in
 from inkquilt.errors import refuse
 from inkquilt.lengths import Grains
@@ -73,24 +74,84 @@ class Spoiled:
 
 @dataclass(frozen=True, slots=True)
 class StockTaken:
-    """All pieces that are made, by key, and how the stash changes."""
+    """All pieces that are made, by key, how the stash changes, and the sheets that stay as they lie."""
 
     made: Mapping[str, int]
     changes: tuple[StockChange, ...]
+    staying: tuple[TableSheet, ...] = ()
+
+    @property
+    def promised(self) -> Mapping[str, int]:
+        """The pieces that need no plan: those that are made, and those of the sheets that stay."""
+        return {**self.made, **{placed.key: 1 for one in self.staying for placed in one.sheet.placed}}
+
+    @property
+    def spoken_for(self) -> tuple[StockChange, ...]:
+        """How the stash changes, and what of it the sheets that stay will take; middles are not of the stash."""
+        stocks = [(one.paper, one.sheet.stock) for one in self.staying if piece_of_middle(one.sheet.stock) is None]
+        taken = (StockChange(paper, s.kind, s.size, -1) for paper, s in stocks if paper is not None)
+        return (*self.changes, *taken)
 
 
-def table_sheets(plans: Sequence[PaperPlan], papers: Sequence[int | None]) -> tuple[TableSheet, ...]:
-    """Lay the sheets of plans on the table; ``papers`` are the numbers of the plans' papers in the stash."""
+def table_sheets(
+    plans: Sequence[PaperPlan], papers: Sequence[int | None], keys: Sequence[Sequence[str]] | None = None
+) -> tuple[TableSheet, ...]:
+    """Lay the sheets of plans on the table; ``papers`` are the numbers of the plans' papers in the stash.
+
+    ``keys`` are the sheets' keys on the table, by plan, where they have them already.
+    """
     return tuple(
         TableSheet(
-            f"{place}.{number}",
+            key,
             None if sheet.stock.key == ASSUMED else paper,
             sheet,
             {p.key: work for p in sheet.placed if (work := plan.piece(p.key).inner_work(p.size))},
         )
-        for place, (plan, paper) in enumerate(zip(plans, papers, strict=True))
-        for number, sheet in enumerate(plan.sheets)
+        for plan, paper, own in zip(plans, papers, keys or usual_keys(plans), strict=True)
+        for sheet, key in zip(plan.sheets, own, strict=True)
     )
+
+
+def usual_keys(plans: Sequence[PaperPlan]) -> tuple[tuple[str, ...], ...]:
+    """Return the keys of sheets that are planned at once."""
+    return tuple(tuple(f"{place}.{number}" for number in range(len(plan.sheets))) for place, plan in enumerate(plans))
+
+
+@dataclass(frozen=True, slots=True)
+class Joined:
+    """Plans with sheets that stayed, before those planned anew, and all their keys."""
+
+    plans: tuple[PaperPlan, ...]
+    keys: tuple[tuple[str, ...], ...]
+
+
+def joined(
+    needs: Sequence[PaperNeed], plans: Sequence[PaperPlan], staying: Sequence[TableSheet], table: Sequence[TableSheet]
+) -> Joined:
+    """Put the sheets that stay before those planned anew; ``needs`` tell of all pieces, those of both.
+
+    A sheet planned anew has a key that none on the ``table`` had: what was ticked there is not taken for it.
+    """
+    found: list[PaperPlan] = []
+    keys: list[tuple[str, ...]] = []
+    for place, (need, plan) in enumerate(zip(needs, plans, strict=True)):
+        stay = [one for one in staying if _place(one) == place]
+        first = 1 + max((_number(one) for one in table if _place(one) == place), default=-1)
+        # That fewer sheets cannot do was proven of the rest only.
+        proof = Proof.BEST_FOUND if stay else plan.plan.status
+        sheets = (*(one.sheet for one in stay), *plan.sheets)
+        found.append(PaperPlan(need, replace(plan.plan, sheets=sheets, status=proof)))
+        anew = (f"{place}.{number}" for number in range(first, first + len(plan.sheets)))
+        keys.append((*(one.key for one in stay), *anew))
+    return Joined(tuple(found), tuple(keys))
+
+
+def _place(one: TableSheet) -> int:
+    return int(one.key.split(".")[0])
+
+
+def _number(one: TableSheet) -> int:
+    return int(one.key.split(".")[1])
 
 
 def sheet_on(table: Iterable[TableSheet], key: str) -> TableSheet:
@@ -114,15 +175,22 @@ def take_stock(
     made: Mapping[str, int],
     keep_above: Grains,
     spoiled: Spoiled | None = None,
+    *,
+    all_sheets: bool = False,
 ) -> StockTaken:
-    """Return what comes of the steps done so far.
+    """Return what comes of the steps done so far, of all sheets, or of the one on which a part went wrong.
 
+    With ``all_sheets`` none stays, as where the page became another meanwhile.
     Leftovers go to the stash when both their sides are at least ``keep_above``. Raises ``BadInput`` for a part
     that is not there.
     """
+    settled = {one.key for one in table}
     if spoiled is not None:
-        sheet_on(table, spoiled.sheet)
-    opened = [one for one in table if ticks.get(one.key) or (spoiled and one.key == spoiled.sheet)]
+        with_it = _settled_with(sheet_on(table, spoiled.sheet), table)
+        settled = settled if all_sheets else with_it
+    opened = [
+        one for one in table if one.key in settled and (ticks.get(one.key) or (spoiled and one.key == spoiled.sheet))
+    ]
     taken = {one.sheet.stock.key for one in opened}
     pieces, changes = dict(made), list[StockChange]()
     for one in opened:
@@ -134,7 +202,23 @@ def take_stock(
         pieces |= dict.fromkeys((key for key in now.pieces if key not in lost and key not in waiting), 1)
         if one.paper is not None:
             changes += _changes(one, one.paper, now, wrong, lost, taken, keep_above)
-    return StockTaken(pieces, tuple(changes))
+    return StockTaken(pieces, tuple(changes), tuple(one for one in table if one.key not in settled))
+
+
+def _settled_with(sheet: TableSheet, table: Sequence[TableSheet]) -> set[str]:
+    """Return the keys of a sheet, and of those it shares a middle with: cut from its pieces, or its own paper."""
+    found = {sheet.key}
+    while True:
+        pieces = {placed.key for one in table if one.key in found for placed in one.sheet.placed}
+        cut_from = {piece_of_middle(one.sheet.stock) for one in table if one.key in found} - {None}
+        more = {
+            one.key
+            for one in table
+            if piece_of_middle(one.sheet.stock) in pieces or any(p.key in cut_from for p in one.sheet.placed)
+        }
+        if more <= found:
+            return found
+        found |= more
 
 
 def _lost_pieces(now: Standing, wrong: Spoiled | None) -> set[str]:
@@ -207,6 +291,7 @@ def write_sheet(one: TableSheet) -> dict[str, Any]:
         "stock": {"key": stock.key, "kind": stock.kind.value, "size": [stock.size.width, stock.size.height]},
         "placed": [[p.key, p.x, p.y, p.size.width, p.size.height] for p in one.sheet.placed],
         "cuts": [[c.part, c.direction.value, c.at, c.part_size.width, c.part_size.height] for c in one.sheet.cuts],
+        "leftovers": [[left.part, left.x, left.y, left.size.width, left.size.height] for left in one.sheet.leftovers],
         "inner": {
             key: [[w.cuts, w.middle and [w.middle.width, w.middle.height]] for w in work]
             for key, work in one.inner.items()
@@ -215,13 +300,13 @@ def write_sheet(one: TableSheet) -> dict[str, Any]:
 
 
 def read_sheet(row: Mapping[str, Any]) -> TableSheet:
-    """Read one. The leftovers of the plan are not kept: what lies there follows from the steps."""
+    """Read one. Tables laid earlier tell nothing of leftovers."""
     stock = Stock(row["stock"]["key"], Size(*row["stock"]["size"]), StockKind(row["stock"]["kind"]), 1)
     sheet = CutSheet(
         stock,
         tuple(Placed(key, x, y, Size(width, height)) for key, x, y, width, height in row["placed"]),
         tuple(Cut(part, Direction(way), at, Size(w, h)) for part, way, at, w, h in row["cuts"]),
-        (),
+        tuple(Leftover(part, x, y, Size(width, height)) for part, x, y, width, height in row.get("leftovers", ())),
     )
     paper = None if stock.key == ASSUMED else row["paper"]
     return TableSheet(row["id"], paper, sheet, _inner(row))

@@ -158,7 +158,8 @@ def _paper(
         ],
         "pieces": [_piece(piece, one, document, first.get(piece.block) == piece.key) for piece in one.need.pieces],
         "sheets": [
-            _sheet(f"{place}.{number}", sheet, one, plan.trimmers, unit) for number, sheet in enumerate(one.sheets)
+            _sheet(key, sheet, one, plan.trimmers, unit)
+            for key, sheet in zip(plan.keys[place], one.sheets, strict=True)
         ],
         "lacking": [lack.words(unit) for lack in lacking(one)],
         "advice": saver.words(unit) if saver else "",

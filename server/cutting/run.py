@@ -15,7 +15,7 @@ from inkquilt.lengths import Grains
 from server.common.errors import ApiError
 from server.cutting.models import CutDeed, CutRun
 from server.cutting.presenters import table_answer
-from server.cutting.services import PagePlan, plan_of
+from server.cutting.services import PagePlan, plan_of, plan_of_rest
 from server.pages.known import document_of
 from server.pages.models import Page
 from server.stash.models import Paper
@@ -70,7 +70,7 @@ def tick(*, run: CutRun, version: int, sheet: str, done: int) -> CutRun:
 
 
 def take_stock(*, run: CutRun, version: int, keep_above: Grains, spoiled: Spoiled | None = None) -> CutRun:
-    """Settle what was done so far and plan the rest anew.
+    """Settle what was done so far, or the sheet on which a part went wrong, and plan the rest anew.
 
     Leftovers go to the stash when both their sides are at least ``keep_above``. Raises ``ApiError``.
     """
@@ -78,8 +78,9 @@ def take_stock(*, run: CutRun, version: int, keep_above: Grains, spoiled: Spoile
         raise _moved_on()
     page = run.page
     document = document_of(page)
-    taken = table.take_stock(sheets_of(run), run.ticks or {}, run.made, keep_above, spoiled)
-    plan = plan_of(page.owner, document, SECONDS, taken.made, taken.changes)
+    lying = sheets_of(run)
+    taken = table.take_stock(lying, run.ticks or {}, run.made, keep_above, spoiled, all_sheets=is_stale(run))
+    plan = plan_of_rest(page.owner, document, SECONDS, taken, lying)
     words = "what went wrong" if spoiled else "what was cut"
     with transaction.atomic():
         current = _locked(run, version)
@@ -90,7 +91,9 @@ def take_stock(*, run: CutRun, version: int, keep_above: Grains, spoiled: Spoile
             before={name: getattr(current, name) for name in ("table", "ticks", "made", "page_version")},
             stash=[table.write_change(change) for change in taken.changes],
         )
-        current.made, current.ticks, current.table = dict(taken.made), {}, _kept(page, plan)
+        stay = {one.key for one in taken.staying}
+        current.ticks = {key: done for key, done in (run.ticks or {}).items() if key in stay}
+        current.made, current.table = dict(taken.made), _kept(page, plan)
         current.page_version = page.version
         current.version += 1
         current.save()
@@ -149,7 +152,8 @@ def _moved_on() -> ApiError:
 
 def _kept(page: Page, plan: PagePlan) -> dict[str, Any]:
     """Return the plan as the table shows it, and in grains as it is reckoned with."""
-    sheets = table.table_sheets(plan.plans, [group.paper.pk if group.paper else None for group in plan.groups])
+    papers = [group.paper.pk if group.paper else None for group in plan.groups]
+    sheets = table.table_sheets(plan.plans, papers, plan.keys)
     document = document_of(page)
     shown = table_answer(document, page.version, plan)
     return {"shown": shown, "lying": [table.write_sheet(one) for one in sheets], "terms": cutting_terms(document)}

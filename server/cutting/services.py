@@ -13,7 +13,7 @@ from inkquilt.cutting.advice import SheetSaver, is_worth_joining
 from inkquilt.cutting.guillotine import Stock, StockKind
 from inkquilt.cutting.machine import MachineMat, folded, is_shaped, machine_shapes, nested, offset_outline
 from inkquilt.cutting.pieces import CutWishes, is_made
-from inkquilt.cutting.table import ASSUMED, StockChange
+from inkquilt.cutting.table import ASSUMED, Joined, StockChange, StockTaken, TableSheet, joined, usual_keys
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
 from inkquilt.cutting.worthwhile import Gain
 from inkquilt.lengths import Grains
@@ -57,24 +57,8 @@ class PagePlan:
     trimmers: tuple[CoreTrimmer, ...]
     wishes: CutWishes
     troubles: tuple[str, ...]
-
-
-def plan_of(
-    owner: Any,
-    document: PageDocument,
-    seconds: float,
-    made: Mapping[str, int] | None = None,
-    changes: Sequence[StockChange] = (),
-) -> PagePlan:
-    """Plan a page's papers.
-
-    ``made`` are pieces cut already, by key, which are left out; ``changes`` are reckoned
-    with as if the stash had them.
-    """
-    asked = _asked(owner, document, made or {}, changes)
-    plans, savers = solvers().run("planned_page", asked.needs, seconds, document.unit)
-    trimmers = trimmers_of(owner, document.unit)
-    return PagePlan(asked.pieces, asked.groups, plans, savers, asked.savings, trimmers, asked.wishes, asked.troubles)
+    #: The sheets' keys on the cutting table, by paper.
+    keys: tuple[tuple[str, ...], ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,6 +71,40 @@ class _Asked:
     savings: tuple[Saving, ...]
     wishes: CutWishes
     troubles: tuple[str, ...]
+
+
+def plan_of(owner: Any, document: PageDocument, seconds: float) -> PagePlan:
+    """Plan a page's papers."""
+    asked = _asked(owner, document, {}, ())
+    plans, savers = solvers().run("planned_page", asked.needs, seconds, document.unit)
+    return _plan(owner, document, asked, Joined(plans, usual_keys(plans)), savers)
+
+
+def plan_of_rest(
+    owner: Any, document: PageDocument, seconds: float, taken: StockTaken, table: Sequence[TableSheet]
+) -> PagePlan:
+    """Plan what is left to cut once stock is taken of a ``table``; sheets that stay are in the plan as they lie."""
+    asked = _asked(owner, document, taken.promised, taken.spoken_for)
+    plans, savers = solvers().run("planned_page", asked.needs, seconds, document.unit)
+    whole = _asked(owner, document, taken.made, taken.changes)
+    return _plan(owner, document, whole, joined(whole.needs, plans, taken.staying, table), savers)
+
+
+def _plan(
+    owner: Any, document: PageDocument, asked: _Asked, laid: Joined, savers: tuple[SheetSaver | None, ...]
+) -> PagePlan:
+    trimmers = trimmers_of(owner, document.unit)
+    return PagePlan(
+        asked.pieces,
+        asked.groups,
+        laid.plans,
+        savers,
+        asked.savings,
+        trimmers,
+        asked.wishes,
+        asked.troubles,
+        laid.keys,
+    )
 
 
 def _asked(owner: Any, document: PageDocument, made: Mapping[str, int], changes: Sequence[StockChange]) -> _Asked:

@@ -354,6 +354,42 @@ class AtTheTable(CuttingCase):
         self.assertEqual((len(white["pieces"]), white["lacking"]), (2, []))
         self.assertIn("4 1/4 × 6 1/2", [sheet["size"] for sheet in white["sheets"]])
 
+    def test_a_wrong_cut_stays_on_its_sheet(self):
+        honey = enter_line(owner=self.ida, line="2 honey 12x12", unit=Unit.IN)
+        self.do(kind="paper", paper="B", stash_paper=honey.pk)
+        self.run = self.send("post", f"pages/{self.page}/cutting/run/").json()
+        sheets = {paper["name"]: paper["sheets"] for paper in self.run["table"]["papers"]}
+        (other,) = sheets["honey"]
+        white = sheets["white"][0]
+        for self.sheet in (other, white):
+            self.tick(1)
+        before = self.counts()
+        spoiled = {"sheet": white["id"], "part": white["steps"][0]["kept"]["part"], "left": []}
+        self.take_stock(spoiled=spoiled)
+        after = {paper["name"]: paper["sheets"] for paper in self.run["table"]["papers"]}
+        self.assertEqual(after["honey"], [other])
+        self.assertIn({"sheet": other["id"], "steps": 1}, self.run["done"])
+        self.assertNotIn(white["id"], [sheet["id"] for sheet in after["white"]])
+        self.assertEqual(self.counts()[("sheet", 12, 12)], before[("sheet", 12, 12)] - 1)
+        left = {(stock.kind, stock.count) for stock in honey.stocks.all()}
+        self.assertEqual(left, {("sheet", 2)})  # it is cut on, and leaves the stash when that is settled
+        self.undo()
+        self.assertEqual(self.counts(), before)
+        self.assertIn({"sheet": white["id"], "steps": 1}, self.run["done"])
+
+    def undo(self):
+        body = {"version": self.run["version"]}
+        self.run = self.send("post", f"pages/{self.page}/cutting/run/undo/", body).json()
+
+    def test_when_the_page_is_another_by_now_all_sheets_are_settled(self):
+        self.tick(1)
+        self.do(kind="copies", block="m1", count=1)
+        step = self.sheet["steps"][0]
+        self.take_stock(spoiled={"sheet": self.sheet["id"], "part": step["kept"]["part"], "left": []})
+        self.assertFalse(any(one["steps"] for one in self.run["done"]))
+        pieces = [piece["key"] for paper in self.run["table"]["papers"] for piece in paper["pieces"]]
+        self.assertIn("3b", pieces)
+
     def test_a_piece_still_to_be_gutted_when_stock_is_taken_is_taken_up_as_it_lies(self):
         self.do(kind="saving", block="m1", on=True)
         self.run = self.send("post", f"pages/{self.page}/cutting/run/").json()

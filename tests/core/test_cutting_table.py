@@ -1,6 +1,8 @@
 """The cutting table: what comes of the steps done, what the stash gains and loses, what is left to cut."""
 
 import json
+from collections import Counter
+from dataclasses import replace
 from unittest import TestCase
 
 from hypothesis import given
@@ -15,6 +17,7 @@ from inkquilt.cutting.table import (
     StockChange,
     TableSheet,
     finished_numbers,
+    joined,
     read_change,
     read_sheet,
     sheet_on,
@@ -169,6 +172,90 @@ class TakingStock(TestCase):
         back = sum(c.count * c.size.width * c.size.height for c in found.changes if c.count > 0)
         self.assertLessEqual(back, gone)
         self.assertEqual(gone, 144 * INCH**2 * sum(1 for n in (done, other) if n))
+
+
+class WrongOnOneSheet(TestCase):
+    """A cut that went wrong is settled on its sheet; the others lie there as they did."""
+
+    SPOILED = Spoiled("0.0", "0a", (size("8", "5"),))
+
+    def test_only_its_sheet_is_settled(self):
+        table = [lying(), lying(key="0.1"), lying(paper=9, key="1.0")]
+        ticks = {"0.0": 1, "0.1": 2, "1.0": 1}
+        found = take_stock(table, ticks, {}, 0, self.SPOILED)
+        self.assertEqual(stash(found), [("sheet", 12, 12, -1), ("scrap", 8, 5, 1)])
+        self.assertEqual((dict(found.made), [one.key for one in found.staying]), ({"2": 1}, ["0.1", "1.0"]))
+        self.assertEqual(set(found.promised), {"1", "2"})
+        taken = [(c.paper, c.count) for c in found.spoken_for if c.kind is StockKind.SHEET]
+        self.assertEqual(taken, [(7, -1), (7, -1), (9, -1)])
+        whole = take_stock(table, ticks, {}, 0, self.SPOILED, all_sheets=True)
+        self.assertEqual((whole.staying, [c.count for c in whole.changes].count(-1)), ((), 3))
+
+    def test_of_a_sheet_that_is_not_owned_nothing_is_spoken_for(self):
+        found = take_stock([lying(), lying(paper=None, key="1.0")], {"0.0": 1}, {}, 0, self.SPOILED)
+        self.assertEqual(found.spoken_for, found.changes)
+
+    def test_what_shares_a_middle_with_it_is_settled_as_well(self):
+        outer = lying(inner={"1": (InnerWork(4, size("6", "6")),)})
+        middle = Stock("middle of 1", size("6", "6"), SCRAP, 1)
+        inside = TableSheet(
+            "0.1", 7, CutSheet(middle, (Placed("3", 0, 0, size("6", "2")),),
+                               (Cut("0", Direction.LEVEL, 2 * INCH, middle.size),), ()), {},
+        )  # fmt: skip
+        other = TableSheet("0.2", 7, CutSheet(SHEET, (Placed("4", 0, 0, size("3", "3")),), (), ()), {})
+        for sheet, part, done in [("0.0", "0ab", {"0.0": 6}), ("0.1", "0", {"0.0": 6}), ("0.1", "0", {})]:
+            with self.subTest(sheet=sheet, done=done):
+                found = take_stock([outer, inside, other], done, {}, 0, Spoiled(sheet, part, ()))
+                self.assertEqual([one.key for one in found.staying], ["0.2"])
+        elsewhere = take_stock([outer, inside, other], {}, {}, 0, Spoiled("0.2", "0", ()))
+        self.assertEqual([one.key for one in elsewhere.staying], ["0.0", "0.1"])
+        self.assertEqual([c.kind for c in elsewhere.spoken_for], [StockKind.SHEET] * 2)  # a middle is not of the stash
+
+    def test_sheets_planned_anew_have_keys_that_none_had(self):
+        table = [lying(), lying(key="0.1"), lying(key="0.4"), lying(key="1.0")]
+        need = PaperNeed("white", tuple(_piece(key, 3, 3) for key in "12"), (SHEET,))
+        (anew,) = last(plan_page([need], 0))
+        found = joined([need, need], [anew, anew], table[1:3], table)
+        self.assertEqual(found.keys, (("0.1", "0.4", "0.5"), ("1.1",)))
+        self.assertEqual([sheet.stock for sheet in found.plans[0].sheets], [SHEET] * 3)
+        self.assertEqual(joined([need], [anew], (), ()).keys, (("0.0",),))
+
+    @given(
+        st.lists(st.tuples(st.integers(2, 8), st.integers(2, 8)), min_size=2, max_size=7),
+        st.integers(1, 3),
+        st.data(),
+    )
+    def test_every_piece_is_made_on_the_table_or_told_as_lacking_once(self, sizes, sheets, data):
+        pieces = tuple(_piece(str(number), *one) for number, one in enumerate(sizes, 1))
+        need = PaperNeed("white", pieces, (Stock("sheet", size("12", "12"), count=sheets),))
+        table = table_sheets(last(plan_page([need], 0)), [7])
+        ticks = {one.key: data.draw(st.integers(0, one.steps), one.key) for one in table}
+        wrong = data.draw(st.sampled_from(table))
+        now = wrong.after(ticks[wrong.key])
+        part = data.draw(st.sampled_from(sorted({*now.rest, *now.pieces.values()})))
+        taken = take_stock(table, ticks, {}, INCH, Spoiled(wrong.key, part, ()))
+        counts = Counter({(StockKind.SHEET, size("12", "12")): sheets})
+        for change in taken.spoken_for:
+            counts[change.kind, change.size] += change.count
+        self.assertGreaterEqual(min(counts.values()), 0)  # never more than there was
+        left = tuple(piece for piece in pieces if piece.key not in taken.promised)
+        stocks = tuple(Stock(f"{k} {s}", s, k, n) for (k, s), n in counts.items() if n)
+        anew = last(plan_page([replace(need, pieces=left, stocks=stocks)], 0))
+        whole = joined([need], anew, taken.staying, table)
+        there = [p.key for sheet in whole.plans[0].sheets for p in sheet.placed]
+        lacking = list(whole.plans[0].plan.unplaced)
+        self.assertEqual(sorted((*there, *taken.made, *lacking)), sorted(piece.key for piece in pieces))
+        self.assertEqual(len(set(whole.keys[0])), len(whole.plans[0].sheets))
+
+
+def _piece(key, width, height):
+    return CutPiece(key, int(key), f"b{key}", "piece", Shape.RECT, size(str(width), str(height)))
+
+
+def last(plans):
+    """Return the last and best of several plans."""
+    *_, best = plans
+    return best
 
 
 class Finished(TestCase):

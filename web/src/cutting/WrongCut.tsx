@@ -53,7 +53,7 @@ export function WrongCut({ laid, step, unit, onSpoiled, onClose }: WrongCutProps
           </option>
         ))}
       </Form.Select>
-      <p>What is left of it? Nothing, if it is spoiled.</p>
+      <p>What is left of it? Nothing, if it is spoiled. The other sheets stay as they are.</p>
       {Array.from({ length: count }, (_, place) => (
         <p key={place} className="left-size">
           <Form.Control size="sm" name={`width ${place}`} aria-label={`Width of what is left ${place + 1}`} />
