@@ -6,10 +6,12 @@ from inkquilt.composition.document import PageDocument
 from inkquilt.cutting.pieces import CutWishes
 from inkquilt.cutting.terms import Settled, offered, openwork_of, settled
 from inkquilt.paper import PieceList
-from inkquilt.paper.kinds import PaperKind
+from inkquilt.paper.kinds import PaperKind, SideName
+from inkquilt.paper.nestings import PaperSideOf, nestings_of
 from inkquilt.paper.openings import Inset
 from inkquilt.paper.pieces import paper_of
 from inkquilt.paper.saving import Saving, SavingKind, savings_of
+from inkquilt.sketch.model import CUT_FROM_PAPER
 
 
 def wishes_on(document: PageDocument, pieces: PieceList | None = None) -> Settled:
@@ -42,12 +44,32 @@ def savings_on(document: PageDocument, wishes: CutWishes) -> tuple[Saving, ...]:
         for block in document.blocks
         if (choice := document.cuts.papers.get(paper_of(block))) and choice.kind is PaperKind.VELLUM
     }
-    found = savings_of(document.blocks, document.grid, document.cuts.lip, openwork_of(wishes, frozenset(vellum)))
-    return offered(found, wishes)
+    openwork = openwork_of(wishes, frozenset(vellum))
+    nested = offered(nestings_of(document.blocks, _papers_of(document), openwork), wishes)
+    known = {one.block for one in nested}
+    found = savings_of(document.blocks, document.grid, document.cuts.lip, openwork)
+    both = (*nested, *offered((one for one in found if one.block not in known), wishes))
+    return tuple(sorted(both, key=lambda saving: -saving.area))
+
+
+def _papers_of(document: PageDocument) -> dict[str, PaperSideOf]:
+    """Return what each piece is cut from: two letters may be one paper of the stash."""
+    chosen = document.cuts.papers
+    found = {}
+    for block in document.blocks:
+        if block.role in CUT_FROM_PAPER:
+            letter = paper_of(block)
+            choice = chosen.get(letter)
+            name, side = (f"stash {choice.paper}", choice.side) if choice else (letter, SideName.A)
+            found[block.id] = PaperSideOf(name, side)
+    return found
 
 
 def parts_on(document: PageDocument) -> dict[str, tuple[Inset, ...]]:
-    """Return the pieces that are cut as several, or short, because she saves paper on them, by block."""
-    found = savings_on(document, wishes_on(document).wishes) if document.cuts.saved else ()
+    """Return the pieces that are cut as several, or short, by block: she saves paper on them, or joins them."""
+    wishes = wishes_on(document).wishes
+    found = savings_on(document, wishes) if document.cuts.saved else ()
     parted = (one for one in found if one.kind in (SavingKind.SHORT, SavingKind.JOIN))
-    return {saving.block: saving.parts for saving in parted if saving.block in document.cuts.saved}
+    sizes = {block.id: block.size for block in document.blocks}
+    joined = {block: seam.parts(sizes[block], wishes.lip) for block, seam in wishes.seams.items() if block in sizes}
+    return {saving.block: saving.parts for saving in parted if saving.block in document.cuts.saved} | joined

@@ -22,6 +22,7 @@ from inkquilt.paper.pieces import Piece, PieceList
 from inkquilt.paper.regions import SheetRegion
 from inkquilt.paper.repeats import Repeat, cells_of
 from inkquilt.paper.saving import USUAL_LIP, Saving, SavingKind
+from inkquilt.paper.seams import Seam
 from inkquilt.paper.tools import ToolUse
 from inkquilt.sketch.model import Corner, End, Shape, Size
 
@@ -110,6 +111,7 @@ class CutWishes:
     slants: Mapping[str, Slant] = field(default_factory=dict)
     tools: Mapping[str, ToolUse] = field(default_factory=dict)
     folds: Mapping[str, End] = field(default_factory=dict)
+    seams: Mapping[str, Seam] = field(default_factory=dict)
     #: Papers whose pieces have a right way up.
     directional: frozenset[str] = frozenset()
     lip: Grains = USUAL_LIP
@@ -147,7 +149,7 @@ def pieces_to_cut(pieces: PieceList, wishes: CutWishes) -> dict[str, tuple[CutPi
         for one in _of_number(group.paper, list(several), wishes)
     ]
     found: dict[str, list[CutPiece]] = {group.paper: [] for group in pieces.papers}
-    for one in _keyed(loose):
+    for one in _nested(list(_keyed(loose)), wishes):
         found.setdefault(one.paper, []).append(one.piece)
     corners = {piece.block: piece.corner for group in pieces.papers for piece in group.pieces}
     return {
@@ -177,6 +179,7 @@ def _cut_as(paper: str, piece: Piece, half: _Half, saving: Saving | None, wishes
     plain = _plain(paper, piece, wishes)
     repeat = wishes.repeats.get(piece.block)
     windows = wishes.windows.get(piece.block, ())
+    seam = wishes.seams.get(piece.block)
     if repeat is not None:
         for cell in cells_of(piece.size, repeat, paper, wishes.grid, wishes.unit):
             side = wishes.sides.get(cell.paper, SideName.A)
@@ -187,6 +190,9 @@ def _cut_as(paper: str, piece: Piece, half: _Half, saving: Saving | None, wishes
             yield _Loose(cell.paper, one)
     elif windows:
         yield from _windowed(paper, plain, windows, half)
+    elif seam is not None:
+        for called, part in zip(seam.names, seam.parts(piece.size, wishes.lip), strict=True):
+            yield _Loose(paper, replace(plain, name=f"{plain.name}, {called}", size=part.size))
     elif saving is not None and saving.kind in (SavingKind.SHORT, SavingKind.JOIN):
         for part in saving.parts:
             yield _Loose(paper, replace(plain, size=_blank(piece.block, part.size, wishes)))
@@ -277,6 +283,34 @@ def _keyed(loose: Sequence[_Loose]) -> Iterator[_Loose]:
         key = f"{number}{letters(place) if counts[number] > 1 else ''}"
         facing = f"{number}{letters(place - 1)}" if one.mirrors else None
         yield replace(one, piece=replace(one.piece, key=key, face_to_face=facing))
+
+
+def _nested(loose: Sequence[_Loose], wishes: CutWishes) -> Iterator[_Loose]:
+    """Yield the pieces with those that are cut out of another's hidden middle told with that one."""
+    inner = {
+        block: saving.inner
+        for block, saving in wishes.savings.items()
+        if saving.kind is SavingKind.NEST and saving.inner
+    }
+    waiting: dict[str, list[CutPiece]] = {}
+    outermost: list[_Loose] = []
+    for one in loose:
+        if one.piece.block in inner.values():
+            waiting.setdefault(one.piece.block, []).append(one.piece)
+        else:
+            outermost.append(one)
+    for one in outermost:
+        piece, block = one.piece, inner.get(one.piece.block)
+        while block is not None and waiting.get(block):
+            out_of_it = waiting[block].pop(0)
+            piece = replace(
+                piece, key=f"{piece.key}+{out_of_it.key}", name=f"{piece.name}, {out_of_it.name} out of its middle"
+            )
+            block = inner.get(block)
+        yield replace(one, piece=piece)
+    # Of one more than there are middles for, each is cut by itself.
+    left = {id(piece) for some in waiting.values() for piece in some}
+    yield from (one for one in loose if id(one.piece) in left)
 
 
 def letters(place: int) -> str:

@@ -21,6 +21,7 @@ from inkquilt.paper.pieces import Piece, PieceList
 from inkquilt.paper.regions import SheetRegion
 from inkquilt.paper.repeats import Repeat, cells_of
 from inkquilt.paper.saving import Openwork, Saving, SavingKind
+from inkquilt.paper.seams import Seam
 from inkquilt.paper.tools import ToolUse
 from inkquilt.sketch.model import Block, End, Role, Shape, Size
 
@@ -39,7 +40,10 @@ class WindowTerm:
 
 @dataclass(frozen=True, slots=True)
 class PieceTerms:
-    """What is asked of one piece. ``folded`` is the side along which it is cut double and folded."""
+    """What is asked of one piece. ``folded`` is the side along which it is cut double and folded.
+
+    With a ``seam`` it is joined from two.
+    """
 
     windows: tuple[WindowTerm, ...] = ()
     repeat: Repeat | None = None
@@ -47,6 +51,7 @@ class PieceTerms:
     slant: Slant | None = None
     tool: ToolUse | None = None
     folded: End | None = None
+    seam: Seam | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,6 +67,7 @@ def settled(pieces: PieceList, terms: Mapping[str, PieceTerms], wishes: CutWishe
     unit = wishes.unit
     windows: dict[str, tuple[Window, ...]] = {}
     repeats: dict[str, Repeat] = {}
+    seams: dict[str, Seam] = {}
     troubles: list[str] = []
     firsts = {piece.block: piece for group in reversed(pieces.papers) for piece in reversed(group.pieces)}
     for block, piece in sorted(firsts.items(), key=lambda one: one[1].number):
@@ -80,12 +86,18 @@ def settled(pieces: PieceList, terms: Mapping[str, PieceTerms], wishes: CutWishe
                 troubles.append(f"{piece.number} {piece.name}: {error}")
         if asked.tool is not None and (trouble := asked.tool.trouble(piece.size, unit)):
             troubles.append(f"{piece.number} {piece.name}: {trouble}")
+        if asked.seam is not None:
+            if why := _why_no_seam(piece, asked, wishes):
+                troubles.append(f"{piece.number} {piece.name}: {why}")
+            else:
+                seams[block] = asked.seam
     known = {block: one for block, one in terms.items() if block in firsts}
     return Settled(
         replace(
             wishes,
             windows=windows,
             repeats=repeats,
+            seams=seams,
             regions={block: one.region for block, one in known.items() if one.region is not None},
             slants={block: one.slant for block, one in known.items() if one.slant is not None},
             tools={block: one.tool for block, one in known.items() if one.tool is not None},
@@ -93,6 +105,14 @@ def settled(pieces: PieceList, terms: Mapping[str, PieceTerms], wishes: CutWishe
         ),
         tuple(troubles),
     )
+
+
+def _why_no_seam(piece: Piece, asked: PieceTerms, wishes: CutWishes) -> str | None:
+    """Say why a piece cannot be joined from two; None when it can."""
+    if asked.windows or asked.repeat or asked.region or asked.slant or asked.tool or asked.folded:
+        return "a piece that is folded, shaped, a row, or from one place of the sheet is not joined from two."
+    assert asked.seam is not None
+    return asked.seam.trouble(piece.size, wishes.lip, wishes.unit)
 
 
 def _windows(piece: Piece, asked: PieceTerms, unit: Unit) -> tuple[tuple[Window, ...], list[str]]:
@@ -127,6 +147,7 @@ class Wish(Enum):
     ROW = "row"
     SLANT = "slant"
     FOLD = "fold"
+    SEAM = "seam"
 
 
 def may_have(block: Block) -> frozenset[Wish]:
@@ -137,6 +158,7 @@ def may_have(block: Block) -> frozenset[Wish]:
         Wish.ROW: block.shape in _ROWS and in_pieces,
         Wish.SLANT: block.shape in (Shape.RECT, Shape.FRAME),
         Wish.FOLD: block.shape is Shape.RECT and in_pieces,
+        Wish.SEAM: block.shape is Shape.RECT and in_pieces,
     }
     return frozenset(wish for wish, is_so in can.items() if is_so)
 
@@ -144,12 +166,17 @@ def may_have(block: Block) -> frozenset[Wish]:
 def offered(savings: Iterable[Saving], wishes: CutWishes) -> tuple[Saving, ...]:
     """Return the savings that go with what else is asked: a piece shaped, folded or slit is cut whole.
 
-    One from a place of the sheet may be gutted, but not cut short or joined.
+    One from a place of the sheet may be gutted, but not cut short or joined. What is cut out of another is plain.
     """
-    shaped = {*wishes.tools, *wishes.folds, *wishes.slants}
+    shaped = {*wishes.tools, *wishes.folds, *wishes.slants, *wishes.seams}
+    special = {*shaped, *wishes.windows, *wishes.repeats, *wishes.regions}
     parted = (SavingKind.SHORT, SavingKind.JOIN)
     return tuple(
-        one for one in savings if one.block not in shaped and not (one.block in wishes.regions and one.kind in parted)
+        one
+        for one in savings
+        if one.block not in shaped
+        and not (one.block in wishes.regions and one.kind in parted)
+        and not (one.inner is not None and special & {one.block, one.inner})
     )
 
 

@@ -5,6 +5,8 @@
 ``entry``    paper entered in one line
 ``visible``  what lies hidden under other pieces
 ``saving``   gutting, cutting short, joining, spare sheets
+``nestings`` pieces that come out of the middle of others
+``seams``    pieces joined from two, the seam named
 ``openings`` windows, and what is behind them
 ``regions``  places of a sheet, printed motifs
 ``printed``  printed frames and lines, on the page

@@ -39,6 +39,8 @@ class SavingKind(Enum):
     SHORT = "short"
     JOIN = "join"
     SPARE = "spare"
+    INLAY = "inlay"
+    NEST = "nest"
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,7 +49,8 @@ class Saving:
 
     ``opening`` is what is cut out of it; ``parts`` are the pieces that are cut instead of
     one; ``cuts`` is how many cuts more it takes; ``area`` is saved, in square grains. A spare
-    and a join are told without a number.
+    and a join are told without a number. ``inner`` is the piece that is cut out of it
+    (``nestings``).
     """
 
     block: str
@@ -56,6 +59,7 @@ class Saving:
     parts: tuple[Inset, ...]
     cuts: int
     area: int = 0
+    inner: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -223,6 +227,13 @@ def saving_words(saving: Saving, unit: Unit) -> str:
     """Say what a saving does, saves and costs."""
     if saving.kind is SavingKind.SPARE:
         return "Nothing of it shows: any spare sheet will do."
+    if saving.kind is SavingKind.INLAY and saving.opening is not None:
+        return (
+            f"Cut its middle out, {_size_words(saving.opening.size, unit)}, and turn that over: it is the piece that "
+            "lies there. Lay both on a carrier, edge to edge; a hairline may show."
+        )
+    if saving.kind is SavingKind.NEST:
+        return "Cut the smaller one out of its hidden middle: one piece of paper gives both."
     if saving.opening is not None:
         gives = _size_words(saving.opening.size, unit)
         return f"Gut it: a middle of {gives} for other pieces, four cuts inside the sheet."

@@ -13,7 +13,7 @@ from enum import Enum
 from typing import Final, NamedTuple
 
 from inkquilt.lengths import INCH, Grains
-from inkquilt.sketch.model import Block, Role, Size, Sketch
+from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
 from inkquilt.sketch.relations import Reveals
 
 #: From this lightness (CIE L*, 0 to 100) an edge runs into white paper.
@@ -160,3 +160,24 @@ def in_the_drawing(reveals: Reveals, turn: int, mirrored: bool) -> Reveals:
     for _ in range(turn // 90 % 4):
         reveals = Reveals(reveals.top, reveals.right, reveals.bottom, reveals.left)
     return reveals
+
+
+def shifted_mat(mat: Block, blocks: Sequence[Block], *, across: bool, down: bool) -> Block | None:
+    """Return a mat that is as wide or as high as what lies on it, shifted to the right and down by what shows there.
+
+    None for one that lies slanting, is no rectangle, or does not show on both sides of the way that is asked for.
+    """
+    carried = [block for block in blocks if block.id in mat.of]
+    if mat.role is not Role.MAT or mat.shape is not Shape.RECT or mat.turn or not carried:
+        return None
+    if any(block.turn for block in carried):
+        return None
+    left, top = min(block.x for block in carried), min(block.y for block in carried)
+    right = max(block.x + block.width for block in carried)
+    bottom = max(block.y + block.height for block in carried)
+    shown = Reveals(left - mat.x, top - mat.y, mat.x + mat.width - right, mat.y + mat.height - bottom)
+    if (across and min(shown.left, shown.right) <= 0) or (down and min(shown.top, shown.bottom) <= 0):
+        return None
+    x, width = (left + shown.right, right - left) if across else (mat.x, mat.width)
+    y, height = (top + shown.bottom, bottom - top) if down else (mat.y, mat.height)
+    return mat.placed(x, y, Size(width, height))

@@ -39,7 +39,7 @@ class PrintedPlaceSerializer(serializers.Serializer):
 class TermsSerializer(serializers.Serializer):
     """What is asked of one block; texts are empty where nothing is.
 
-    ``may`` names what it can have: window, row, slant, fold.
+    ``may`` names what it can have: window, row, slant, fold, seam.
     """
 
     spares = serializers.IntegerField(help_text="spare copies asked for")
@@ -48,6 +48,7 @@ class TermsSerializer(serializers.Serializer):
     place = serializers.CharField(allow_blank=True, help_text="of the sheet")
     printed = PrintedPlaceSerializer(many=True)
     slant = serializers.ChoiceField(fields.SLANT_CHOICES, allow_null=True)
+    seam = serializers.CharField(allow_blank=True, help_text="where it is joined from two")
     tool = ToolUseSerializer(allow_null=True)
     folded = serializers.ChoiceField(fields.FOLD_CHOICES, allow_null=True)
     may = serializers.ListField(child=serializers.ChoiceField(MAY_CHOICES))

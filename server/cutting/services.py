@@ -4,9 +4,10 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
-from inkquilt.composition.advice import Advice, ways_to_save
+from inkquilt.composition.advice import ways_to_save
 from inkquilt.composition.cut_list import cut_list
 from inkquilt.composition.document import PageDocument
+from inkquilt.composition.short_paper import Advice
 from inkquilt.composition.wishes import savings_on, wishes_on
 from inkquilt.cutting import USUAL_SHEET, CutPiece, PaperNeed, PaperPlan, pieces_to_cut
 from inkquilt.cutting.advice import SheetSaver, is_worth_joining
@@ -124,7 +125,7 @@ def advice_on(page: Page, document: PageDocument, seconds: float) -> tuple[tuple
     """Return what would save a sheet or find a place for more pieces, and what it gains, the best first."""
     owner = page.owner
     asked = _asked(owner, document, {}, ())
-    ways = ways_to_save(document, asked.savings, asked.wishes.directional)
+    ways = ways_to_save(document, asked.savings, asked.wishes.directional, asked.needs)
     known = known_to(page)
     needs = [_asked(owner, way.change.applied(document, known).document, {}, ()).needs for way in ways]
     gains: tuple[Gain, ...] = solvers().run("worthwhile", asked.needs, needs, seconds)

@@ -147,6 +147,7 @@ class EveryChange(ApiTestCase):
             "row": [{"block": "band", "count": 4, "papers": ["A", "B"]}, {"block": "band", "heights": "1/2, 1 1/2"}],
             "cut-from": [{"block": "band", "across": "low", "down": "middle"}],
             "slant": [{"block": "panel", "slant": "falling"}],
+            "seam": [{"block": "panel", "at": "1 1/2"}, {"block": "band", "at": "1", "level": True}],
             "tool": [{"block": "band", "tool": self.punch.pk, "count": 1}],
             "fold": [{"block": "panel", "fold": "left"}],
             "pin": [
@@ -184,6 +185,7 @@ class EveryChange(ApiTestCase):
                 {"role": "photo", "width": "2", "height": "3"},
                 {"role": "paper", "shape": "circle", "width": "1 1/2"},
             ],
+            "offset-mat": [{"block": "m", "across": True}, {"block": "m", "down": True}],
             "layer": [
                 {"block": "q"},
                 {"block": "p", "reveal": "1/4"},

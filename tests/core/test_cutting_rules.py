@@ -411,7 +411,7 @@ class Shapes(TestCase):
 
 class Asked(TestCase):
     def test_what_each_piece_can_have(self):
-        every = {Wish.WINDOW, Wish.ROW, Wish.SLANT, Wish.FOLD}
+        every = {Wish.WINDOW, Wish.ROW, Wish.SLANT, Wish.FOLD, Wish.SEAM}
         for role, shape, wishes in [
             ("paper", "rect", every),
             ("base", "rect", {Wish.WINDOW, Wish.SLANT}),

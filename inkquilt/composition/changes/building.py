@@ -16,7 +16,7 @@ from inkquilt.composition.own_sketch import built
 from inkquilt.errors import refuse
 from inkquilt.lengths import INCH, MM, Grains, Unit
 from inkquilt.page import Side
-from inkquilt.photos.mats import with_layer, with_mats
+from inkquilt.photos.mats import shifted_mat, with_layer, with_mats
 from inkquilt.sketch.building import (
     LAID,
     LAYERED,
@@ -174,6 +174,25 @@ class LayLayer(Change):
         at = sketch.blocks.index(strip)
         blocks = (*sketch.blocks[:at], under, *sketch.blocks[at:])
         return Changed(built(document, blocks), f"a layer behind {strip.name}")
+
+
+@change("offset-mat", After.STAYS)
+class OffsetMat(Change):
+    """Make a mat no wider (``across``), no higher (``down``) than what lies on it, shifted so that it shows there.
+
+    It shows on the right and below as it did, so it never reaches further than before.
+    """
+
+    block: Name
+    across: bool = False
+    down: bool = False
+
+    def applied(self, document: PageDocument, known: Known) -> Changed:
+        sketch, mat = _page_of(document), the_block_on(document, self.block)
+        shifted = shifted_mat(mat, sketch.blocks, across=self.across, down=self.down)
+        if shifted is None or shifted == mat:
+            raise refuse("not-shifted", f"{mat.name} is no straight mat that shows on both sides.", "block")
+        return Changed(built(document, _with(sketch.blocks, (shifted,))), f"{mat.name} shifted")
 
 
 @change("lay-beside", After.STAYS)

@@ -19,6 +19,7 @@ from inkquilt.paper.pieces import Piece
 from inkquilt.paper.regions import AxisHold, Hold, SheetRegion
 from inkquilt.paper.repeats import MOST_IN_ROW, Repeat, RowMargins, cells_of
 from inkquilt.paper.saving import LEAST_LIP
+from inkquilt.paper.seams import Seam
 from inkquilt.paper.tools import ToolUse
 from inkquilt.sketch.model import CUT_FROM_PAPER, Block, End, Shape
 
@@ -305,6 +306,27 @@ class CutDouble(Change):
             raise refuse("no-fold", f"{block.name} cannot be cut double: only a rectangle can, and no base.", "block")
         words = f"{block.name} to be folded" if along else f"{block.name} single"
         return _asked(document, block, replace(document.cuts.of(block.id), folded=along), words)
+
+
+@change("seam", After.STAYS)
+class JoinAt(Change):
+    """Join a piece from two where paper is too short, the seam so far from its left or top; nothing: cut it whole."""
+
+    block: Name
+    at: Typed = ""
+    level: bool = False
+
+    def applied(self, document: PageDocument, known: Known) -> Changed:
+        block, piece = _paper_piece(document, self.block)
+        terms = document.cuts.of(block.id)
+        if not self.at.strip():
+            return _asked(document, block, replace(terms, seam=None), f"{block.name} cut whole")
+        if Wish.SEAM not in may_have(block):
+            raise refuse("no-seam", f"{block.name} cannot be joined: only a rectangle can, and no base.", "block")
+        seam = Seam(length_of(self.at, document.unit, "The seam", "at"), self.level)
+        if trouble := seam.trouble(piece.size, document.cuts.lip, document.unit):
+            raise refuse("no-seam", f"{block.name}: {trouble}", "at")
+        return _asked(document, block, replace(terms, seam=seam), f"{block.name} joined from two")
 
 
 # -- shared --------------------------------------------------------------------------------

@@ -1992,7 +1992,7 @@ export interface components {
             tint: number | null;
             look: components["schemas"]["Look"] | null;
         };
-        Change: components["schemas"]["PinPieceChange"] | components["schemas"]["UnpinChange"] | components["schemas"]["UntieChange"] | components["schemas"]["AddTieChange"] | components["schemas"]["MoveAccentChange"] | components["schemas"]["ArrangeChange"] | components["schemas"]["ChooseSchoolChange"] | components["schemas"]["LayPieceChange"] | components["schemas"]["LayLayerChange"] | components["schemas"]["LayBesideChange"] | components["schemas"]["OneMoreChange"] | components["schemas"]["LeanChange"] | components["schemas"]["TradePlacesChange"] | components["schemas"]["TakeAwayChange"] | components["schemas"]["TypeTitleChange"] | components["schemas"]["SetTitleChange"] | components["schemas"]["SetSheetChange"] | components["schemas"]["LieAcrossChange"] | components["schemas"]["SaveOnChange"] | components["schemas"]["SpareCopiesChange"] | components["schemas"]["SetLipChange"] | components["schemas"]["CutWindowChange"] | components["schemas"]["CloseWindowChange"] | components["schemas"]["MakeRowChange"] | components["schemas"]["CutFromChange"] | components["schemas"]["CutSlantingChange"] | components["schemas"]["ShapeWithChange"] | components["schemas"]["CutDoubleChange"] | components["schemas"]["CutInTwoChange"] | components["schemas"]["TuckHalfChange"] | components["schemas"]["LayAlongChange"] | components["schemas"]["ChangeFormatChange"] | components["schemas"]["ChangeWayChange"] | components["schemas"]["LeaveOutChange"] | components["schemas"]["BringBackChange"] | components["schemas"]["ConcedeChange"] | components["schemas"]["SwitchChange"] | components["schemas"]["InsistChange"] | components["schemas"]["UseDiesChange"] | components["schemas"]["ChangeGridChange"] | components["schemas"]["LeadChange"] | components["schemas"]["SetLeastChange"] | components["schemas"]["ReworkSlotsChange"] | components["schemas"]["MakeRoomChange"] | components["schemas"]["ChoosePaperChange"] | components["schemas"]["PlacePhotoChange"] | components["schemas"]["PlaceMatchedChange"] | components["schemas"]["LayMatsChange"] | components["schemas"]["KeepWholeChange"] | components["schemas"]["ShieldPhotoChange"] | components["schemas"]["TrimChange"] | components["schemas"]["TakeUpChange"] | components["schemas"]["WriteStoryChange"] | components["schemas"]["TakeStoryAwayChange"] | components["schemas"]["LayTitleChange"];
+        Change: components["schemas"]["PinPieceChange"] | components["schemas"]["UnpinChange"] | components["schemas"]["UntieChange"] | components["schemas"]["AddTieChange"] | components["schemas"]["MoveAccentChange"] | components["schemas"]["ArrangeChange"] | components["schemas"]["ChooseSchoolChange"] | components["schemas"]["LayPieceChange"] | components["schemas"]["LayLayerChange"] | components["schemas"]["OffsetMatChange"] | components["schemas"]["LayBesideChange"] | components["schemas"]["OneMoreChange"] | components["schemas"]["LeanChange"] | components["schemas"]["TradePlacesChange"] | components["schemas"]["TakeAwayChange"] | components["schemas"]["TypeTitleChange"] | components["schemas"]["SetTitleChange"] | components["schemas"]["SetSheetChange"] | components["schemas"]["LieAcrossChange"] | components["schemas"]["SaveOnChange"] | components["schemas"]["SpareCopiesChange"] | components["schemas"]["SetLipChange"] | components["schemas"]["CutWindowChange"] | components["schemas"]["CloseWindowChange"] | components["schemas"]["MakeRowChange"] | components["schemas"]["CutFromChange"] | components["schemas"]["CutSlantingChange"] | components["schemas"]["ShapeWithChange"] | components["schemas"]["CutDoubleChange"] | components["schemas"]["JoinAtChange"] | components["schemas"]["CutInTwoChange"] | components["schemas"]["TuckHalfChange"] | components["schemas"]["LayAlongChange"] | components["schemas"]["ChangeFormatChange"] | components["schemas"]["ChangeWayChange"] | components["schemas"]["LeaveOutChange"] | components["schemas"]["BringBackChange"] | components["schemas"]["ConcedeChange"] | components["schemas"]["SwitchChange"] | components["schemas"]["InsistChange"] | components["schemas"]["UseDiesChange"] | components["schemas"]["ChangeGridChange"] | components["schemas"]["LeadChange"] | components["schemas"]["SetLeastChange"] | components["schemas"]["ReworkSlotsChange"] | components["schemas"]["MakeRoomChange"] | components["schemas"]["ChoosePaperChange"] | components["schemas"]["PlacePhotoChange"] | components["schemas"]["PlaceMatchedChange"] | components["schemas"]["LayMatsChange"] | components["schemas"]["KeepWholeChange"] | components["schemas"]["ShieldPhotoChange"] | components["schemas"]["TrimChange"] | components["schemas"]["TakeUpChange"] | components["schemas"]["WriteStoryChange"] | components["schemas"]["TakeStoryAwayChange"] | components["schemas"]["LayTitleChange"];
         /** @description Put the page on another format or own size. */
         ChangeFormatChange: {
             format?: string | null;
@@ -2060,7 +2060,7 @@ export interface components {
             states: components["schemas"]["StateRequest"][];
             undone?: components["schemas"]["StateRequest"][];
         };
-        ChangeRequest: components["schemas"]["PinPieceChangeRequest"] | components["schemas"]["UnpinChangeRequest"] | components["schemas"]["UntieChangeRequest"] | components["schemas"]["AddTieChangeRequest"] | components["schemas"]["MoveAccentChangeRequest"] | components["schemas"]["ArrangeChangeRequest"] | components["schemas"]["ChooseSchoolChangeRequest"] | components["schemas"]["LayPieceChangeRequest"] | components["schemas"]["LayLayerChangeRequest"] | components["schemas"]["LayBesideChangeRequest"] | components["schemas"]["OneMoreChangeRequest"] | components["schemas"]["LeanChangeRequest"] | components["schemas"]["TradePlacesChangeRequest"] | components["schemas"]["TakeAwayChangeRequest"] | components["schemas"]["TypeTitleChangeRequest"] | components["schemas"]["SetTitleChangeRequest"] | components["schemas"]["SetSheetChangeRequest"] | components["schemas"]["LieAcrossChangeRequest"] | components["schemas"]["SaveOnChangeRequest"] | components["schemas"]["SpareCopiesChangeRequest"] | components["schemas"]["SetLipChangeRequest"] | components["schemas"]["CutWindowChangeRequest"] | components["schemas"]["CloseWindowChangeRequest"] | components["schemas"]["MakeRowChangeRequest"] | components["schemas"]["CutFromChangeRequest"] | components["schemas"]["CutSlantingChangeRequest"] | components["schemas"]["ShapeWithChangeRequest"] | components["schemas"]["CutDoubleChangeRequest"] | components["schemas"]["CutInTwoChangeRequest"] | components["schemas"]["TuckHalfChangeRequest"] | components["schemas"]["LayAlongChangeRequest"] | components["schemas"]["ChangeFormatChangeRequest"] | components["schemas"]["ChangeWayChangeRequest"] | components["schemas"]["LeaveOutChangeRequest"] | components["schemas"]["BringBackChangeRequest"] | components["schemas"]["ConcedeChangeRequest"] | components["schemas"]["SwitchChangeRequest"] | components["schemas"]["InsistChangeRequest"] | components["schemas"]["UseDiesChangeRequest"] | components["schemas"]["ChangeGridChangeRequest"] | components["schemas"]["LeadChangeRequest"] | components["schemas"]["SetLeastChangeRequest"] | components["schemas"]["ReworkSlotsChangeRequest"] | components["schemas"]["MakeRoomChangeRequest"] | components["schemas"]["ChoosePaperChangeRequest"] | components["schemas"]["PlacePhotoChangeRequest"] | components["schemas"]["PlaceMatchedChangeRequest"] | components["schemas"]["LayMatsChangeRequest"] | components["schemas"]["KeepWholeChangeRequest"] | components["schemas"]["ShieldPhotoChangeRequest"] | components["schemas"]["TrimChangeRequest"] | components["schemas"]["TakeUpChangeRequest"] | components["schemas"]["WriteStoryChangeRequest"] | components["schemas"]["TakeStoryAwayChangeRequest"] | components["schemas"]["LayTitleChangeRequest"];
+        ChangeRequest: components["schemas"]["PinPieceChangeRequest"] | components["schemas"]["UnpinChangeRequest"] | components["schemas"]["UntieChangeRequest"] | components["schemas"]["AddTieChangeRequest"] | components["schemas"]["MoveAccentChangeRequest"] | components["schemas"]["ArrangeChangeRequest"] | components["schemas"]["ChooseSchoolChangeRequest"] | components["schemas"]["LayPieceChangeRequest"] | components["schemas"]["LayLayerChangeRequest"] | components["schemas"]["OffsetMatChangeRequest"] | components["schemas"]["LayBesideChangeRequest"] | components["schemas"]["OneMoreChangeRequest"] | components["schemas"]["LeanChangeRequest"] | components["schemas"]["TradePlacesChangeRequest"] | components["schemas"]["TakeAwayChangeRequest"] | components["schemas"]["TypeTitleChangeRequest"] | components["schemas"]["SetTitleChangeRequest"] | components["schemas"]["SetSheetChangeRequest"] | components["schemas"]["LieAcrossChangeRequest"] | components["schemas"]["SaveOnChangeRequest"] | components["schemas"]["SpareCopiesChangeRequest"] | components["schemas"]["SetLipChangeRequest"] | components["schemas"]["CutWindowChangeRequest"] | components["schemas"]["CloseWindowChangeRequest"] | components["schemas"]["MakeRowChangeRequest"] | components["schemas"]["CutFromChangeRequest"] | components["schemas"]["CutSlantingChangeRequest"] | components["schemas"]["ShapeWithChangeRequest"] | components["schemas"]["CutDoubleChangeRequest"] | components["schemas"]["JoinAtChangeRequest"] | components["schemas"]["CutInTwoChangeRequest"] | components["schemas"]["TuckHalfChangeRequest"] | components["schemas"]["LayAlongChangeRequest"] | components["schemas"]["ChangeFormatChangeRequest"] | components["schemas"]["ChangeWayChangeRequest"] | components["schemas"]["LeaveOutChangeRequest"] | components["schemas"]["BringBackChangeRequest"] | components["schemas"]["ConcedeChangeRequest"] | components["schemas"]["SwitchChangeRequest"] | components["schemas"]["InsistChangeRequest"] | components["schemas"]["UseDiesChangeRequest"] | components["schemas"]["ChangeGridChangeRequest"] | components["schemas"]["LeadChangeRequest"] | components["schemas"]["SetLeastChangeRequest"] | components["schemas"]["ReworkSlotsChangeRequest"] | components["schemas"]["MakeRoomChangeRequest"] | components["schemas"]["ChoosePaperChangeRequest"] | components["schemas"]["PlacePhotoChangeRequest"] | components["schemas"]["PlaceMatchedChangeRequest"] | components["schemas"]["LayMatsChangeRequest"] | components["schemas"]["KeepWholeChangeRequest"] | components["schemas"]["ShieldPhotoChangeRequest"] | components["schemas"]["TrimChangeRequest"] | components["schemas"]["TakeUpChangeRequest"] | components["schemas"]["WriteStoryChangeRequest"] | components["schemas"]["TakeStoryAwayChangeRequest"] | components["schemas"]["LayTitleChangeRequest"];
         /** @description Fit it another way. */
         ChangeWayChange: {
             school: components["schemas"]["SchoolEnum"];
@@ -2945,6 +2945,33 @@ export interface components {
             log: components["schemas"]["LogLine"][];
             sheets: string[];
         };
+        /** @description Join a piece from two where paper is too short, the seam so far from its left or top; nothing: cut it whole. */
+        JoinAtChange: {
+            block: string;
+            at?: string;
+            level?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "seam";
+        };
+        /**
+         * @description * `seam` - seam
+         * @enum {string}
+         */
+        JoinAtChangeKindEnum: "seam";
+        /** @description Join a piece from two where paper is too short, the seam so far from its left or top; nothing: cut it whole. */
+        JoinAtChangeRequest: {
+            block: string;
+            at?: string;
+            level?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "seam";
+        };
         /**
          * @description * `on ruled lines` - on ruled lines
          *     * `a date block` - a date block
@@ -3566,9 +3593,10 @@ export interface components {
          *     * `row` - row
          *     * `slant` - slant
          *     * `fold` - fold
+         *     * `seam` - seam
          * @enum {string}
          */
-        MayEnum: "window" | "row" | "slant" | "fold";
+        MayEnum: "window" | "row" | "slant" | "fold" | "seam";
         /** @description One piece on the measure card, in words a ruler knows. */
         MeasureRow: {
             block: string;
@@ -3840,6 +3868,41 @@ export interface components {
          * @enum {string}
          */
         ObservationKindEnum: "focal-covered" | "title-hard-to-read" | "top-heavy" | "one-sided" | "low" | "crowded-corner" | "floating" | "facing-out" | "colour-alone" | "twins-in-line" | "like-patterns" | "no-calm" | "no-triangle" | "wrong-sides" | "split-group" | "title-missing" | "words-missing";
+        /**
+         * @description Make a mat no wider (``across``), no higher (``down``) than what lies on it, shifted so that it shows there.
+         *
+         *     It shows on the right and below as it did, so it never reaches further than before.
+         */
+        OffsetMatChange: {
+            block: string;
+            across?: boolean;
+            down?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "offset-mat";
+        };
+        /**
+         * @description * `offset-mat` - offset-mat
+         * @enum {string}
+         */
+        OffsetMatChangeKindEnum: "offset-mat";
+        /**
+         * @description Make a mat no wider (``across``), no higher (``down``) than what lies on it, shifted so that it shows there.
+         *
+         *     It shows on the right and below as it did, so it never reaches further than before.
+         */
+        OffsetMatChangeRequest: {
+            block: string;
+            across?: boolean;
+            down?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "offset-mat";
+        };
         /** @description A draft that lies on the table, by its name. */
         OnTable: {
             readonly id: number;
@@ -4608,9 +4671,11 @@ export interface components {
          *     * `short` - short
          *     * `join` - join
          *     * `spare` - spare
+         *     * `inlay` - inlay
+         *     * `nest` - nest
          * @enum {string}
          */
-        SavingKindEnum: "gut" | "short" | "join" | "spare";
+        SavingKindEnum: "gut" | "short" | "join" | "spare" | "inlay" | "nest";
         /** @description How a background is wished for; ``one_more`` adds a single piece where the gap is largest. */
         ScatterWishRequest: {
             /** @default 30 */
@@ -5484,7 +5549,7 @@ export interface components {
         /**
          * @description What is asked of one block; texts are empty where nothing is.
          *
-         *     ``may`` names what it can have: window, row, slant, fold.
+         *     ``may`` names what it can have: window, row, slant, fold, seam.
          */
         Terms: {
             /** @description spare copies asked for */
@@ -5496,6 +5561,8 @@ export interface components {
             place: string;
             printed: components["schemas"]["PrintedPlace"][];
             slant: (components["schemas"]["SlantEnum"] | components["schemas"]["NullEnum"]) | null;
+            /** @description where it is joined from two */
+            seam: string;
             tool: components["schemas"]["ToolUse"] | null;
             folded: (components["schemas"]["FoldEnum"] | components["schemas"]["NullEnum"]) | null;
             may: components["schemas"]["MayEnum"][];

@@ -4,6 +4,7 @@ import { Fractions } from '../app/Fractions'
 import { FoldWish } from './FoldWish'
 import { PlaceWish } from './PlaceWish'
 import { RowWish } from './RowWish'
+import { SeamWish } from './SeamWish'
 import { ToolWish } from './ToolWish'
 import { WindowWish } from './WindowWish'
 
@@ -74,6 +75,7 @@ function Traits({ piece }: { piece: TablePiece }) {
     ...piece.openings.map((size) => `hole ${size}`),
     terms?.place ? `from ${terms.place}` : '',
     terms?.tool?.words ?? '',
+    terms?.seam ? `joined ${terms.seam}` : '',
   ]
   return traits.filter(Boolean).map((trait, place) => (
     <em key={`${trait} ${place}`}>
@@ -93,6 +95,7 @@ function PieceWishes(props: WishProps) {
       {piece.terms.may.includes('window') && <WindowWish {...props} />}
       {piece.terms.may.includes('row') && <RowWish {...props} />}
       <FoldWish {...props} />
+      {piece.terms.may.includes('seam') && <SeamWish {...props} />}
       <ToolWish {...props} />
     </div>
   )

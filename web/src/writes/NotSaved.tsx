@@ -42,6 +42,8 @@ const NAMES: Partial<Record<Change['kind'], string>> = {
   'along-edge': 'an embellishment along an edge',
   'lay-piece': 'a piece laid',
   layer: 'a layer behind a piece',
+  'offset-mat': 'a mat shifted',
+  seam: 'a piece joined from two',
   'one-more': 'one more of a piece',
   'lay-beside': 'a strip beside a piece',
   lean: 'a lean',
