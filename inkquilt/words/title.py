@@ -10,7 +10,7 @@ set straight, large, few lines, few alphabets, even lines.
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator, Sequence
+from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass, replace
 from enum import Enum
 from itertools import combinations, islice, pairwise, product
@@ -104,6 +104,14 @@ class TitleSetting:
         return not self.over and not self.missing
 
     @property
+    def smaller(self) -> TitleLine | None:
+        """The line that is set smaller than the other, in another alphabet; it saves the other's letters."""
+        if len(self.lines) != 2 or self.lines[0].alphabet == self.lines[1].alphabet:
+            return None
+        low, high = sorted(self.lines, key=lambda line: line.height)
+        return low if low.height < high.height else None
+
+    @property
     def worth(self) -> tuple[int, ...]:
         """Less is better."""
         heights = [line.height for line in self.lines]
@@ -159,7 +167,8 @@ def settings_in(
     text: str, place: TitlePlace, chosen: Sequence[Alphabet], others: Sequence[Alphabet], most: int = 6
 ) -> tuple[TitleSetting, ...]:
     """Return the best ways to set a title in the alphabets that were chosen, also when letters are short or it is too
-    large; only where it is, ways that take another alphabet for one of two lines come after them.
+    large; only where it is, ways that take another alphabet for one of two lines come after them, those first in which
+    what is in the other letters is smaller.
 
     Raises ``TitleTooLong``.
     """
@@ -174,8 +183,14 @@ def settings_in(
         for setting in settings_of(text, place, (*chosen, other), most)
         if setting.fits and len({line.alphabet for line in setting.lines}) > 1
     ]
-    mixed = sorted(with_others, key=lambda setting: setting.worth)[:_MOST_WITH_ANOTHER]
+    mixed = sorted(with_others, key=lambda setting: (not _is_small_in(setting, keys), setting.worth))
+    mixed = mixed[:_MOST_WITH_ANOTHER]
     return (*own[: most - len(mixed)], *mixed)
+
+
+def _is_small_in(setting: TitleSetting, chosen: Collection[str]) -> bool:
+    """Tell whether it is words in other letters than the chosen ones that are set smaller."""
+    return setting.smaller is not None and setting.smaller.alphabet not in chosen
 
 
 def _with_a_dance(best: Sequence[TitleSetting], most: int) -> Sequence[TitleSetting]:

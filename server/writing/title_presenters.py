@@ -107,8 +107,16 @@ def _way(
         ],
         **lettering_answer(lettering_from(way, block, colour), unit),
         "troubles": [*_troubles(way, unit), *_reading_troubles(reading, unit)],
-        "notes": [one.words() for one in way.substitutes],
+        "notes": [*_smaller_words(way, names), *(one.words() for one in way.substitutes)],
     }
+
+
+def _smaller_words(way: TitleSetting, names: dict[str, str]) -> Iterator[str]:
+    """Say that a word is set smaller, and what that saves."""
+    if way.smaller is not None:
+        other = next(line for line in way.lines if line.alphabet != way.smaller.alphabet)
+        small, large = names[way.smaller.alphabet], names[other.alphabet]
+        yield f"“{way.smaller.text}” smaller, in {small}: it takes no letters of {large}"
 
 
 def _underlays(

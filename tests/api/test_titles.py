@@ -164,6 +164,15 @@ class Titles(ApiTestCase):
         refused = self.send("get", f"pages/{self.page}/titles/t/?text=Honey&alphabet=own 999")
         self.assertEqual((refused.status_code, refused.json()["faults"][0]["code"]), (400, "unknown-alphabet"))
 
+    def test_where_letters_are_short_a_word_is_set_in_smaller_ones(self):
+        """People run out of one letter: common practice, no source."""
+        sheet = self.send("post", "alphabets/", SHEET | {"height": "1/2"}).json()
+        small = {"name": "Little", "letters": "HONEYBEESHONEYBEES", "height": "1/4"}
+        self.send("post", "alphabets/", SHEET | small)
+        asked = f"pages/{self.page}/titles/t/?text=Honey bees&alphabet={sheet['key']}"
+        notes = [note for way in self.send("get", asked).json()["ways"] for note in way["notes"]]
+        self.assertIn("“bees” smaller, in Little: it takes no letters of Orchard", notes)
+
     def test_what_cannot_be_set_is_refused(self):
         self.do(kind="title", block="t", text="Honey")
         good = self.chosen(self.ways()["ways"][0])

@@ -110,10 +110,10 @@ class BrowserTestCase(StaticLiveServerTestCase):
 
     def drag(self, source: Locator, target: Locator) -> None:
         """Drag by mouse from the middle of one thing to the middle of another."""
-        start, end = source.bounding_box(), target.bounding_box()
         mouse = self.page.mouse
-        mouse.move(start["x"] + start["width"] / 2, start["y"] + start["height"] / 2)
+        source.hover()  # once it stands still
         mouse.down()
+        end = target.bounding_box()
         mouse.move(end["x"] + end["width"] / 2, end["y"] + end["height"] / 2, steps=8)
         mouse.up()
 

@@ -39,9 +39,9 @@ class Building(BrowserTestCase):
 
     def drag_to(self, source: Locator, across: float, down: float) -> None:
         """Drag something to a part of the page, each way from 0 to 1, and hold it there."""
-        box, edge = source.bounding_box(), self.edge()
-        self.page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+        source.hover()  # once it stands still
         self.page.mouse.down()
+        edge = self.edge()
         self.page.mouse.move(edge["x"] + across * edge["width"], edge["y"] + down * edge["height"], steps=6)
 
     def take_up(self, name):

@@ -127,6 +127,23 @@ class Spelling(TestCase):
         self.assertEqual(short[-len(mixed) :], tuple(mixed), "they come last")
         self.assertEqual(settings_in("ONE WE", wide, [sheet], [sheet])[0].missing, ("W",))
 
+    def test_where_letters_are_short_a_word_is_set_smaller_before_it_is_set_as_large_in_others(self):
+        wide = TitlePlace(Size(40 * INCH, 8 * INCH))
+
+        def sheet(key, height, **counts):
+            letters = dict.fromkeys("ONEW", height)
+            return Alphabet(key, key, LetteringKind.STICKERS, height, letters, counts=counts or None)
+
+        own = sheet("own", INCH, O=1, N=1, E=1, W=0)
+        small, large = sheet("small", INCH // 2), sheet("large", INCH)
+        found = settings_in("ONE WE", wide, [own], [own, large, small])
+        mixed = [way for way in found if len({line.alphabet for line in way.lines}) == 2]
+        self.assertEqual((mixed[0].smaller.alphabet, mixed[0].smaller.text), ("small", "WE"))
+        # The chosen letters are the small ones: what is in the others is not smaller.
+        tiny = sheet("own", INCH // 4, O=1, N=1, E=1, W=0)
+        for way in settings_in("ONE WE", wide, [tiny], [tiny, small])[-1:]:
+            self.assertEqual(way.smaller.alphabet, "own")
+
     def test_letters_that_dance_are_always_among_the_ways_where_they_have_room(self):
         fonts = [Alphabet(f"f{n}", f"f{n}", LetteringKind.FONT, INCH, dict.fromkeys("ABC", INCH), scales=True)
                  for n in range(8)]  # fmt: skip
