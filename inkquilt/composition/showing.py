@@ -1,7 +1,8 @@
 """What would show again all that matters in a photo that something hides: each tried before it is told.
 
-In the order in which people try it: shift the photo in its slot, nudge the piece on top, fit the page again with
-it kept off, another slot. Common practice, no source.
+In the order in which people try it: shift the photo in its slot, slide the mat that lies over it, nudge the piece on
+top, slide the photo itself out or lay it beside, fit the page again with the piece on top kept off, another slot.
+Common practice, no source.
 """
 
 from __future__ import annotations
@@ -11,6 +12,7 @@ from dataclasses import dataclass, replace
 from typing import Final
 
 from inkquilt.composition.changes import Change
+from inkquilt.composition.changes.building import SlideMat, slid
 from inkquilt.composition.changes.by_hand import PinPiece
 from inkquilt.composition.changes.photos import PlacePhoto, ShieldAsked, ShieldPhoto
 from inkquilt.composition.document import PageDocument
@@ -18,8 +20,10 @@ from inkquilt.composition.pictures import Pictures, on_page
 from inkquilt.fit.manual_edit import Grip, pinned
 from inkquilt.fit.request import Fit, FitRequest, Shield, Way
 from inkquilt.fit.ways import drawn_for
-from inkquilt.lengths import INCH, Grains, with_unit
+from inkquilt.lengths import INCH, Grains, format_length, with_unit
+from inkquilt.photos.mats import slid_mat
 from inkquilt.photos.uncover import Nudge, OnPage, clearances, nudges, other_slots, shift
+from inkquilt.sketch.building import steps_beside
 from inkquilt.sketch.geometry import box
 from inkquilt.sketch.model import Block, Role
 
@@ -27,6 +31,8 @@ from inkquilt.sketch.model import Block, Role
 LEAST_AIR: Final[Grains] = INCH // 4
 #: So many other slots are proposed at most.
 MOST_ELSEWHERE: Final = 2
+#: So many places of the photo itself are tried, each way of moving it.
+MOST_SLID: Final = 2
 
 #: Fits a page: the caller says where that is worked out.
 Solve = Callable[[FitRequest, Way], Fit]
@@ -46,7 +52,16 @@ def ways_to_show(document: PageDocument, pictures: Pictures, slot: str, solve: S
     if slot not in page.placed or not page.cover(slot).lost:
         return []
     trying = _Trying(document, pictures, page, slot, solve)
-    return [*trying.shifted(), *trying.nudged(), *trying.shielded(), *trying.elsewhere()]
+    tried = (
+        trying.shifted(),
+        trying.mat_slid(),
+        trying.nudged(),
+        trying.slid(),
+        trying.beside(),
+        trying.shielded(),
+        trying.elsewhere(),
+    )
+    return [way for ways in tried for way in ways]
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,20 +83,63 @@ class _Trying:
             change = PlacePhoto(block=self.slot, photo=photo, look_x=look_x, look_y=look_y)
             yield WayToShow("shift the photo in its slot", change)
 
+    def mat_slid(self) -> Iterator[WayToShow]:
+        """Slide a mat that lies over the photo under what it carries: that need not lie in its middle."""
+        for nudge in nudges(self.page, self.slot, self.document.grid):
+            mat = self.page.block(nudge.block)
+            if slid_mat(mat, self.document.blocks, nudge.across, nudge.down) is None:
+                continue
+            after = slid(self.document, mat.id, nudge.across, nudge.down)
+            if not on_page(after, self.pictures).cover(self.slot).lost:
+                across, down = (format_length(length, self.document.unit) for length in (nudge.across, nudge.down))
+                change = SlideMat(block=mat.id, across=across, down=down)
+                yield WayToShow(f"slide {mat.name} {_way_of(nudge, self.document)}, under its photo", change)
+                return
+
     def nudged(self) -> Iterator[WayToShow]:
         """Move the piece on top as little as the rest of the page has room for."""
-        unit, drawn = self.document.unit, drawn_for(self.document.request, self.document.way)
-        if drawn is None:
-            return
         for nudge in nudges(self.page, self.slot, self.document.grid):
-            block = self.page.block(nudge.block)
-            x, y = block.x + nudge.across, block.y + nudge.down
-            request = self.document.refit_request
-            pins = pinned(request, drawn.sketch, Grip(block.id, x, y))
-            if self._shows(replace(request, pins=pins)):
-                change = PinPiece(block=block.id, at_x=x / unit.grains, at_y=y / unit.grains)
-                yield WayToShow(f"nudge {block.name} {_way_of(nudge, self.document)}", change)
+            change = self._put(nudge)
+            if change is not None:
+                yield WayToShow(f"nudge {self.page.block(nudge.block).name} {_way_of(nudge, self.document)}", change)
                 return
+
+    def slid(self) -> Iterator[WayToShow]:
+        """Slide the photo, with what lies behind it, out from under the piece on top."""
+        for nudge in nudges(self.page, self.slot, self.document.grid)[:MOST_SLID]:
+            out = Nudge(self.slot, -nudge.across, -nudge.down)
+            change = self._put(out)
+            if change is not None:
+                yield WayToShow(f"slide the photo out, {_way_of(out, self.document)}", change)
+                return
+
+    def beside(self) -> Iterator[WayToShow]:
+        """Lay the photo wholly beside the piece on top, where there is room for it."""
+        document = self.document
+        over = {name for lost in self.page.cover(self.slot).lost for name in lost.by}
+        if len(over) != 1:
+            return
+        steps = steps_beside(document.blocks, self.slot, over.pop(), document.page, document.grid)
+        for out in steps[:MOST_SLID]:
+            change = self._put(Nudge(self.slot, out.across, out.down))
+            if change is not None:
+                yield WayToShow(f"lay it beside that, {out.side.value}", change)
+                return
+
+    def _put(self, nudge: Nudge) -> PinPiece | None:
+        """Return the change that moves a piece so, where the page can be fitted with it and shows all that matters."""
+        unit, drawn = self.document.unit, drawn_for(self.document.request, self.document.way)
+        block = self.page.block(nudge.block)
+        x, y = block.x + nudge.across, block.y + nudge.down
+        if drawn is None or x < 0 or y < 0:
+            return None
+        if x + block.width > self.document.page.width or y + block.height > self.document.page.height:
+            return None
+        request = self.document.refit_request
+        pins = pinned(request, drawn.sketch, Grip(block.id, x, y))
+        if not self._shows(replace(request, pins=pins)):
+            return None
+        return PinPiece(block=block.id, at_x=x / unit.grains, at_y=y / unit.grains)
 
     def shielded(self) -> Iterator[WayToShow]:
         """Fit the page again with the pieces on top kept off what matters."""

@@ -181,3 +181,17 @@ def shifted_mat(mat: Block, blocks: Sequence[Block], *, across: bool, down: bool
     x, width = (left + shown.right, right - left) if across else (mat.x, mat.width)
     y, height = (top + shown.bottom, bottom - top) if down else (mat.y, mat.height)
     return mat.placed(x, y, Size(width, height))
+
+
+def slid_mat(mat: Block, blocks: Sequence[Block], across: Grains, down: Grains) -> Block | None:
+    """Return a mat slid by so much under what lies on it; None for no mat, or where it would end inside that."""
+    carried = [block for block in blocks if block.id in mat.of]
+    if mat.role is not Role.MAT or not carried:
+        return None
+    there = mat.placed(mat.x + across, mat.y + down, mat.size)
+    for block in carried:
+        shown = (block.x - there.x, block.y - there.y)
+        beyond = (there.x + there.width - block.x - block.width, there.y + there.height - block.y - block.height)
+        if min(*shown, *beyond) < 0:
+            return None
+    return there

@@ -10,7 +10,7 @@ from dataclasses import replace
 from enum import Enum
 from fractions import Fraction
 from itertools import count
-from typing import Final
+from typing import Final, NamedTuple
 
 from inkquilt.errors import refuse
 from inkquilt.lengths import Grains, with_unit
@@ -259,6 +259,38 @@ def beside(
         raise refuse("off-page", f"There is no room for one more {side.value} of it: the page ends there.", "side")
     placed = in_emptiest(root, blocks, page, grid)
     return moved(members, placed.x - root.x, placed.y - root.y)
+
+
+class StepBeside(NamedTuple):
+    """How far a stack is moved to lie on that side of another piece."""
+
+    side: Beside
+    across: Grains
+    down: Grains
+
+
+def steps_beside(
+    blocks: Sequence[Block], block_id: str, other_id: str, page: Page, grid: Grains
+) -> tuple[StepBeside, ...]:
+    """Return the ways to move a piece, with what lies behind it, wholly beside another one, the shortest first.
+
+    A mark lies between the two; only where it stays on the page and covers nothing that lies there.
+    """
+    members = stack_of(blocks, block_id)
+    others = [block for block in blocks if block not in members]
+    lies, over = box(members[0]), box(next(block for block in blocks if block.id == other_id))
+    ways = (
+        StepBeside(Beside.RIGHT, _step(over.x.high + grid - lies.x.low, grid), 0),
+        StepBeside(Beside.LEFT, -_step(lies.x.high + grid - over.x.low, grid), 0),
+        StepBeside(Beside.BELOW, 0, _step(over.y.high + grid - lies.y.low, grid)),
+        StepBeside(Beside.ABOVE, 0, -_step(lies.y.high + grid - over.y.low, grid)),
+    )
+    free = []
+    for way in ways:
+        (there, *_) = moved(members, way.across, way.down)
+        if _is_on(there, page, grid) and not _covered(there, others):
+            free.append(way)
+    return tuple(sorted(free, key=lambda way: abs(way.across) + abs(way.down)))
 
 
 def strip_beside(

@@ -185,6 +185,7 @@ class EveryChange(ApiTestCase):
                 {"role": "photo", "width": "2", "height": "3"},
                 {"role": "paper", "shape": "circle", "width": "1 1/2"},
             ],
+            "slide-mat": [{"block": "m", "across": "1/8"}, {"block": "m", "down": "-1/8"}],
             "offset-mat": [{"block": "m", "across": True}, {"block": "m", "down": True}],
             "layer": [
                 {"block": "q"},

@@ -16,7 +16,7 @@ from inkquilt.composition.own_sketch import built
 from inkquilt.errors import refuse
 from inkquilt.lengths import INCH, MM, Grains, Unit
 from inkquilt.page import Side
-from inkquilt.photos.mats import shifted_mat, with_layer, with_mats
+from inkquilt.photos.mats import shifted_mat, slid_mat, with_layer, with_mats
 from inkquilt.sketch.building import (
     LAID,
     LAYERED,
@@ -193,6 +193,35 @@ class OffsetMat(Change):
         if shifted is None or shifted == mat:
             raise refuse("not-shifted", f"{mat.name} is no straight mat that shows on both sides.", "block")
         return Changed(built(document, _with(sketch.blocks, (shifted,))), f"{mat.name} shifted")
+
+
+@change("slide-mat", After.STAYS)
+class SlideMat(Change):
+    """Slide a mat under what lies on it by so much to the right and down (less than nothing: left and up).
+
+    Everything else stays; a photo partly under another may lie off the middle of its mat.
+    """
+
+    block: Name
+    across: Typed = ""
+    down: Typed = ""
+
+    def applied(self, document: PageDocument, known: Known) -> Changed:
+        mat, unit = the_block_on(document, self.block), document.unit
+        by = [
+            length_of(typed, unit, f"The way {side}", side) if typed.strip() else 0
+            for typed, side in ((self.across, "across"), (self.down, "down"))
+        ]
+        return Changed(slid(document, mat.id, by[0], by[1]), f"{mat.name} slid")
+
+
+def slid(document: PageDocument, mat: str, across: Grains, down: Grains) -> PageDocument:
+    """Return the page with a mat slid under what lies on it. Raises ``BadInput`` where that would leave its edge."""
+    sketch, block = _page_of(document), the_block_on(document, mat)
+    moved_by = slid_mat(block, sketch.blocks, across, down)
+    if moved_by is None:
+        raise refuse("not-slid", f"{block.name} does not reach so far: it would end inside what lies on it.", "across")
+    return built(document, _with(sketch.blocks, (moved_by,)))
 
 
 @change("lay-beside", After.STAYS)

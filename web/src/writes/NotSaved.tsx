@@ -43,6 +43,7 @@ const NAMES: Partial<Record<Change['kind'], string>> = {
   'lay-piece': 'a piece laid',
   layer: 'a layer behind a piece',
   'offset-mat': 'a mat shifted',
+  'slide-mat': 'a mat slid',
   seam: 'a piece joined from two',
   'one-more': 'one more of a piece',
   'lay-beside': 'a strip beside a piece',
