@@ -264,7 +264,7 @@ class _PdfCanvas:
         if block.shape is Shape.CIRCLE:
             path.circle(points(outline.centre[0]), self.y(outline.centre[1]), points(block.width / 2))
             return path
-        for corners in filter(None, (outline.corners, outline.hole)):
+        for corners in filter(None, (outline.corners, *outline.openings)):
             path.moveTo(points(corners[0].x), self.y(corners[0].y))
             for corner in corners[1:]:
                 path.lineTo(points(corner.x), self.y(corner.y))

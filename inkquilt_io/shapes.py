@@ -18,7 +18,7 @@ from inkquilt.page import Fold
 from inkquilt.paper import paper_of
 from inkquilt.photos import Crop
 from inkquilt.sketch import Block, Role, Shape
-from inkquilt.sketch.geometry import Vertex, drawn_outline, hole_outline
+from inkquilt.sketch.geometry import Vertex, drawn_outline, opening_outlines
 from inkquilt.sketch.model import Size
 from inkquilt.words.flow import WrittenLine
 from inkquilt.words.script import Script
@@ -30,12 +30,12 @@ from inkquilt_io.look import Colour, colour_of, tint_of, tints_of
 class Outline:
     """A block's outline: its unturned corners, or a circle when there are none, and how it is turned.
 
-    ``hole`` are the corners of a frame's hole.
+    ``openings`` are the corners of what is cut out of it.
     """
 
     block: Block
     corners: tuple[Vertex, ...]
-    hole: tuple[Vertex, ...] = ()
+    openings: tuple[tuple[Vertex, ...], ...] = ()
 
     @property
     def centre(self) -> tuple[float, float]:
@@ -144,7 +144,7 @@ def walk(page: FittedPage, canvas: Canvas, notes: bool = True) -> None:
     """Draw a page on a canvas, bottom layer first, then the notes on top of all."""
     tints = tints_of(page.blocks)
     outlines = [
-        Outline(block, drawn_outline(block) if block.shape is not Shape.CIRCLE else (), hole_outline(block))
+        Outline(block, drawn_outline(block) if block.shape is not Shape.CIRCLE else (), opening_outlines(block))
         for block in sorted(page.blocks, key=lambda block: (block.role is not Role.BASE, block.level))
     ]
     there = {outline.block.id for outline in outlines}
@@ -198,6 +198,10 @@ def _parts(page: FittedPage, outline: Outline) -> Iterator[tuple[Outline, str]]:
         return
     yield outline, paper_of(block)
     windows = () if block.turn else page.wishes.windows.get(block.id, ())
+    if not block.turn:
+        for opening, letter in sorted(page.wishes.behind.get(block.id, {}).items()):
+            shown = replace(block, id=f"{block.id}-opening-{opening + 1}", openings=())
+            yield Outline(shown, outline.openings[opening]), letter
     for number, window in enumerate(windows_seen(block, windows, page.fold), 1):
         place = window.place
         shown = block.placed(block.x + place.x, block.y + place.y, place.size)

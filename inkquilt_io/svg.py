@@ -85,8 +85,8 @@ class _SvgCanvas:
                 "height": self.number(block.height),
             }
             self.add("rect", common | place)
-        elif outline.hole:
-            rings = " ".join(self.ring(corners) for corners in (outline.corners, outline.hole))
+        elif outline.openings:
+            rings = " ".join(self.ring(corners) for corners in (outline.corners, *outline.openings))
             self.add("path", common | {"d": rings, "fill-rule": "evenodd"})
         else:
             points = " ".join(f"{self.number(corner.x)},{self.number(corner.y)}" for corner in outline.corners)

@@ -1,7 +1,8 @@
 """Reading a sketch out of an SVG file.
 
 Rectangles, circles, ellipses, polygons, lines of any path and what groups and
-transforms make of them become blocks; roles come from ``data-role``, from ids or
+transforms make of them become blocks; outlines of one path that lie in each other are a
+piece and what is cut out of it. Roles come from ``data-role``, from ids or
 layer labels that begin with a role's word, else they are proposed. A file that
 Ink Quilt wrote reads back equal.
 
@@ -24,15 +25,15 @@ from xml.etree.ElementTree import Element, tostring
 import svgelements
 from defusedxml import ElementTree as SafeTree
 from defusedxml.common import DefusedXmlException
-from shapely.geometry import LineString, Polygon
 
 from inkquilt.errors import BadInput, Fault
 from inkquilt.exact_json import read_exact
 from inkquilt.lengths import INCH, Grains, Unit
 from inkquilt.page import LARGEST_SIDE, SMALLEST_SIDE
 from inkquilt.sketch.draft import Draft, FoundShape, drafted
-from inkquilt.sketch.model import MOST_BLOCKS, POLYGON_PARTS, Block, Corner, Part, Role, Shape, Size
+from inkquilt.sketch.model import MOST_BLOCKS, POLYGON_PARTS, Block, Part, Role, Shape, Size
 from inkquilt.sketch.reading import read_sketch
+from inkquilt_io.outline_blocks import Corners, nested_rings, shape_of
 from inkquilt_io.svg import SKETCH_ATTRIBUTE
 
 MOST_BYTES: Final = 4 * 1024 * 1024
@@ -232,19 +233,24 @@ def _shapes(root: Element, page: Size, scale: float, remarks: list[Fault]) -> It
         values = element.values
         if str(values.get("display")) == "none" or str(values.get("visibility")) == "hidden":
             continue
-        block = _block(element, scale)
-        if block is None:
-            continue
-        if block.width * block.height < _LEAST_PART**2 * page.width * page.height:
-            continue
-        if block.x >= page.width or block.y >= page.height or block.x + block.width <= 0 or block.y + block.height <= 0:
-            remarks.append(Fault(None, "off-page", "A shape that lies wholly outside the page was left out."))
-            continue
-        role = _role(values)
-        name = names.free(values, role or Role.PAPER)
-        label = values.get("inkscape:label") or values.get("{http://www.inkscape.org/namespaces/inkscape}label")
-        turned = replace(block, id=name, role=role or Role.PAPER, label=str(label)[:120] if label else None)
-        yield FoundShape(turned, role is not None)
+        for block in _blocks(element, scale):
+            yield from _found(block, values, page, names, remarks)
+
+
+def _found(
+    block: Block, values: dict[str, Any], page: Size, names: _Names, remarks: list[Fault]
+) -> Iterator[FoundShape]:
+    """Yield a shape that is a piece: no speck, and not off the page."""
+    if block.width * block.height < _LEAST_PART**2 * page.width * page.height:
+        return
+    if block.x >= page.width or block.y >= page.height or block.x + block.width <= 0 or block.y + block.height <= 0:
+        remarks.append(Fault(None, "off-page", "A shape that lies wholly outside the page was left out."))
+        return
+    role = _role(values)
+    name = names.free(values, role or Role.PAPER)
+    label = values.get("inkscape:label") or values.get("{http://www.inkscape.org/namespaces/inkscape}label")
+    turned = replace(block, id=name, role=role or Role.PAPER, label=str(label)[:120] if label else None)
+    yield FoundShape(turned, role is not None)
 
 
 _UNREADABLE: Final = (
@@ -260,22 +266,26 @@ def _elements(root: Element) -> list[Any]:
         raise _refuse("not-svg", "A shape of this drawing has numbers that cannot be read.") from error
 
 
-def _block(element: Any, scale: float) -> Block | None:
+def _blocks(element: Any, scale: float) -> Iterator[Block]:
+    """Yield the pieces that a shape of the drawing is: one, or of a path one for each outline that lies in no other."""
     if isinstance(element, svgelements.Circle | svgelements.Ellipse):
         around = element.bbox()
         if around is None or not all(map(math.isfinite, around)):
-            return None
+            return
         left, top, right, foot = (round(number * scale) for number in around)
         width, height = right - left, foot - top
         if width <= 0 or height <= 0:
-            return None
+            return
         if abs(width - height) <= max(2, width // 200):
-            return Block("", Role.PAPER, Shape.CIRCLE, left, top, width, width)
-        return Block("", Role.PAPER, Shape.POLYGON, left, top, width, height, corners=_ellipse_parts())
-    corners = _corners(element)
-    if corners is None or len(corners) < 3:
-        return None
-    return shape_of([(x * scale, y * scale) for x, y in corners])
+            yield Block("", Role.PAPER, Shape.CIRCLE, left, top, width, width)
+        else:
+            yield Block("", Role.PAPER, Shape.POLYGON, left, top, width, height, corners=_ellipse_parts())
+        return
+    rings = [[(x * scale, y * scale) for x, y in ring] for ring in _rings(element) if len(ring) > 2]
+    for outer, openings in nested_rings(rings):
+        block = shape_of(outer, openings)
+        if block is not None:
+            yield block
 
 
 def _ellipse_parts() -> tuple[Part, ...]:
@@ -288,113 +298,30 @@ def _ellipse_parts() -> tuple[Part, ...]:
 _CURVE_POINTS: Final = 24
 
 
-def _corners(element: Any) -> list[tuple[float, float]] | None:
-    """Return the corners of a closed outline, curves cut into short lines; None for a bare line."""
+def _rings(element: Any) -> list[Corners]:
+    """Return the corners of the outlines of a shape, curves cut into short lines."""
     try:
         path = svgelements.Path(element)
         path.reify()
     except (ValueError, TypeError):
-        return None
-    corners: list[tuple[float, float]] = []
+        return []
+    rings: list[Corners] = []
     for segment in path:
-        if isinstance(segment, svgelements.Move):
-            if corners:
-                break  # the first outline is the piece; holes and further parts are not read
-            points = [segment.end]
-        elif isinstance(segment, svgelements.Line | svgelements.Close):
+        if isinstance(segment, svgelements.Move) or not rings:
+            rings.append([])
+        if isinstance(segment, svgelements.Move | svgelements.Line | svgelements.Close):
             points = [segment.end]
         else:
             points = [segment.point((step + 1) / _CURVE_POINTS) for step in range(_CURVE_POINTS)]
         for point in points:
             if point is None or not (math.isfinite(point.x) and math.isfinite(point.y)):
                 continue
-            if not corners or math.dist(corners[-1], (point.x, point.y)) > 1e-6:
-                corners.append((float(point.x), float(point.y)))
-    if len(corners) > 1 and math.dist(corners[0], corners[-1]) <= 1e-6:
-        corners.pop()
-    return corners
-
-
-#: Corners that lie this near to a straight line (part of the shape's size) are none.
-_STRAIGHT: Final = 0.004
-
-
-def shape_of(corners: list[tuple[float, float]]) -> Block | None:
-    """Return the block that an outline in grains is: a rectangle however it is turned, a triangle, else a polygon."""
-    corners = _without_flat(corners)
-    if len(corners) < 3:
-        return None
-    if len(corners) == 4 and (rect := _rectangle(corners)) is not None:
-        return rect
-    left, top = min(x for x, _ in corners), min(y for _, y in corners)
-    right, foot = max(x for x, _ in corners), max(y for _, y in corners)
-    width, height = right - left, foot - top
-    if width < 1 or height < 1:
-        return None
-    if len(corners) == 3 and (right_angle := _right_angle(corners, left, top, width, height)) is not None:
-        size = round(width), round(height)
-        return Block("", Role.PAPER, Shape.TRIANGLE, round(left), round(top), *size, corner=right_angle)
-    if len(corners) > 60:
-        corners = corners[:: math.ceil(len(corners) / 60)]
-    parts = tuple(
-        Part(round((x - left) / width * POLYGON_PARTS), round((y - top) / height * POLYGON_PARTS)) for x, y in corners
-    )
-    return Block("", Role.PAPER, Shape.POLYGON, round(left), round(top), round(width), round(height), corners=parts)
-
-
-def _right_angle(
-    corners: list[tuple[float, float]], left: float, top: float, width: float, height: float
-) -> Corner | None:
-    """Return the corner of its box in which a level right triangle has its right angle, else None."""
-    places = {
-        Corner.TOP_LEFT: (left, top),
-        Corner.TOP_RIGHT: (left + width, top),
-        Corner.BOTTOM_RIGHT: (left + width, top + height),
-        Corner.BOTTOM_LEFT: (left, top + height),
-    }
-    near = 0.01 * max(width, height)
-    taken = [name for name, place in places.items() if any(math.dist(place, corner) <= near for corner in corners)]
-    if len(taken) != 3:
-        return None
-    order = list(places)
-    missing = next(index for index, name in enumerate(order) if name not in taken)
-    return order[(missing + 2) % 4]
-
-
-def _without_flat(corners: list[tuple[float, float]]) -> list[tuple[float, float]]:
-    """Return an outline without corners that are none; a smooth curve keeps as many as it takes to follow it."""
-    ring = Polygon(corners) if len(corners) > 2 else None
-    if ring is None or ring.length == 0:
-        return []
-    left, top, right, foot = ring.bounds
-    middle = ((left + right) / 2, (top + foot) / 2)
-    # The line is begun at a true corner, for where it begins a corner stays.
-    first = max(range(len(corners)), key=lambda index: math.dist(corners[index], middle))
-    line = LineString([*corners[first:], *corners[:first], corners[first]])
-    found = line.simplify(_STRAIGHT * max(right - left, foot - top), preserve_topology=False)
-    return [(x, y) for x, y in found.coords[:-1]]
-
-
-def _rectangle(corners: list[tuple[float, float]]) -> Block | None:
-    sides = [(corners[(i + 1) % 4][0] - x, corners[(i + 1) % 4][1] - y) for i, (x, y) in enumerate(corners)]
-    lengths = [math.hypot(*side) for side in sides]
-    if min(lengths) < 1:
-        return None
-    for (ax, ay), (bx, by), one, two in zip(sides, sides[1:], lengths, lengths[1:], strict=False):
-        if abs(ax * bx + ay * by) > 0.02 * one * two:  # more than about one degree off a right angle
-            return None
-    # the side that lies most level is the width
-    angles = [math.degrees(math.atan2(y, x)) for x, y in sides]
-    level = min(range(4), key=lambda i: abs(angles[i]))
-    width, height = lengths[level], lengths[(level + 1) % 4]
-    middle_x, middle_y = sum(x for x, _ in corners) / 4, sum(y for _, y in corners) / 4
-    turn = round(angles[level] * 100)
-    turn = 0 if abs(turn) <= 5 else turn % 36_000
-    left, top = round(middle_x - width / 2), round(middle_y - height / 2)
-    if turn == 0:  # so that edges that stand in one line come out in one
-        right, foot = round(middle_x + width / 2), round(middle_y + height / 2)
-        return Block("", Role.PAPER, Shape.RECT, left, top, right - left, foot - top)
-    return Block("", Role.PAPER, Shape.RECT, left, top, round(width), round(height), turn)
+            if not rings[-1] or math.dist(rings[-1][-1], (point.x, point.y)) > 1e-6:
+                rings[-1].append((float(point.x), float(point.y)))
+    for ring in rings:
+        if len(ring) > 1 and math.dist(ring[0], ring[-1]) <= 1e-6:
+            ring.pop()
+    return rings
 
 
 def _role(values: dict[str, Any]) -> Role | None:

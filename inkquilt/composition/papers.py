@@ -62,10 +62,11 @@ class CutTerms:
 
     @property
     def letters(self) -> frozenset[str]:
-        """The papers that pieces of rows and the backings of windows are of, which need be no block's own."""
+        """The papers that pieces of rows, and backings of windows and openings, are of: they need be no block's own."""
         rows = (letter for terms in self.pieces.values() if terms.repeat for letter in terms.repeat.papers)
         backings = (window.backing for terms in self.pieces.values() for window in terms.windows if window.backing)
-        return frozenset((*rows, *backings))
+        behind = (one.paper for terms in self.pieces.values() for one in terms.behind)
+        return frozenset((*rows, *backings, *behind))
 
     def with_terms(self, block: str, terms: PieceTerms) -> Self:
         """Ask something else of a block; nothing asked is not kept."""

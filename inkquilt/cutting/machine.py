@@ -17,7 +17,7 @@ from inkquilt.cutting.guillotine import Stock, Wanted, plan_cuts
 from inkquilt.errors import CoreError
 from inkquilt.lengths import INCH, Grains
 from inkquilt.paper.openings import Inset
-from inkquilt.sketch.geometry import drawn_outline, hole_outline
+from inkquilt.sketch.geometry import drawn_outline, opening_outlines
 from inkquilt.sketch.model import CUT_FROM_PAPER, Block, End, Role, Shape, Size
 
 #: Between shapes and at the mat's edge; common practice, no source.
@@ -168,9 +168,7 @@ def _rings(block: Block) -> tuple[Ring, ...]:
     if block.role is Role.TAG and block.shape is Shape.RECT:
         return _tag(block.size)
     rings = [Ring(tuple(MachinePoint(v.x, v.y) for v in drawn_outline(at_home)))]
-    hole = hole_outline(at_home)
-    if hole:
-        rings.append(Ring(tuple(MachinePoint(v.x, v.y) for v in hole)))
+    rings += [Ring(tuple(MachinePoint(v.x, v.y) for v in opening)) for opening in opening_outlines(at_home)]
     return tuple(rings)
 
 

@@ -112,6 +112,8 @@ class CutWishes:
     tools: Mapping[str, ToolUse] = field(default_factory=dict)
     folds: Mapping[str, End] = field(default_factory=dict)
     seams: Mapping[str, Seam] = field(default_factory=dict)
+    #: The papers behind a polygon's openings, by the opening's place.
+    behind: Mapping[str, Mapping[int, str]] = field(default_factory=dict)
     #: Papers whose pieces have a right way up.
     directional: frozenset[str] = frozenset()
     lip: Grains = USUAL_LIP
@@ -269,6 +271,17 @@ def _backings(paper: str, piece: Piece, half: _Half, wishes: CutWishes) -> Itera
         yield _Loose(window.backing, behind)
         if window.mirrored and half is _Half.NONE:
             yield _Loose(window.backing, replace(behind, name=f"{behind.name}, facing page"))
+    for place, letter in sorted(wishes.behind.get(piece.block, {}).items()):
+        # An opening of any outline is backed by a rectangle: nobody sees what lies under the piece.
+        size = _on_marks(backing_of(piece.openings[place], piece.size, wishes.lip).size, piece.size, wishes.grid)
+        called = f"behind opening {place + 1} of {piece.name}" if len(piece.openings) > 1 else f"behind {piece.name}"
+        side = wishes.sides.get(letter, SideName.A)
+        yield _Loose(letter, CutPiece("", piece.number, piece.block, called, Shape.RECT, size, side))
+
+
+def _on_marks(size: Size, most: Size, grid: Grains) -> Size:
+    """Return a size raised to the marks, no larger than what it lies behind."""
+    return Size(min(most.width, -(-size.width // grid) * grid), min(most.height, -(-size.height // grid) * grid))
 
 
 def _keyed(loose: Sequence[_Loose]) -> Iterator[_Loose]:

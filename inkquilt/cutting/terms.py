@@ -39,10 +39,18 @@ class WindowTerm:
 
 
 @dataclass(frozen=True, slots=True)
+class Behind:
+    """The paper behind one of a polygon's openings, counted from nought."""
+
+    opening: int
+    paper: str
+
+
+@dataclass(frozen=True, slots=True)
 class PieceTerms:
     """What is asked of one piece. ``folded`` is the side along which it is cut double and folded.
 
-    With a ``seam`` it is joined from two.
+    With a ``seam`` it is joined from two; ``behind`` tells the papers behind its openings.
     """
 
     windows: tuple[WindowTerm, ...] = ()
@@ -52,6 +60,7 @@ class PieceTerms:
     tool: ToolUse | None = None
     folded: End | None = None
     seam: Seam | None = None
+    behind: tuple[Behind, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,6 +77,7 @@ def settled(pieces: PieceList, terms: Mapping[str, PieceTerms], wishes: CutWishe
     windows: dict[str, tuple[Window, ...]] = {}
     repeats: dict[str, Repeat] = {}
     seams: dict[str, Seam] = {}
+    behind: dict[str, dict[int, str]] = {}
     troubles: list[str] = []
     firsts = {piece.block: piece for group in reversed(pieces.papers) for piece in reversed(group.pieces)}
     for block, piece in sorted(firsts.items(), key=lambda one: one[1].number):
@@ -91,6 +101,11 @@ def settled(pieces: PieceList, terms: Mapping[str, PieceTerms], wishes: CutWishe
                 troubles.append(f"{piece.number} {piece.name}: {why}")
             else:
                 seams[block] = asked.seam
+        for one in asked.behind:
+            if one.opening < len(piece.openings):
+                behind.setdefault(block, {})[one.opening] = one.paper
+            else:
+                troubles.append(f"{piece.number} {piece.name}: it has no opening {one.opening + 1} any more.")
     known = {block: one for block, one in terms.items() if block in firsts}
     return Settled(
         replace(
@@ -98,6 +113,7 @@ def settled(pieces: PieceList, terms: Mapping[str, PieceTerms], wishes: CutWishe
             windows=windows,
             repeats=repeats,
             seams=seams,
+            behind=behind,
             regions={block: one.region for block, one in known.items() if one.region is not None},
             slants={block: one.slant for block, one in known.items() if one.slant is not None},
             tools={block: one.tool for block, one in known.items() if one.tool is not None},

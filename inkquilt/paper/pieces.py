@@ -12,6 +12,8 @@ from dataclasses import dataclass, replace
 
 from inkquilt.lengths import Grains
 from inkquilt.page import Fold
+from inkquilt.paper.openings import Inset
+from inkquilt.sketch.geometry import opening_outlines
 from inkquilt.sketch.model import CUT_FROM_PAPER, Block, Corner, Role, Shape, Size
 
 
@@ -19,7 +21,8 @@ from inkquilt.sketch.model import CUT_FROM_PAPER, Block, Corner, Role, Shape, Si
 class Piece:
     """One piece to cut: its number on the page, finished size before turning, and shape.
 
-    ``band`` is how wide the sides of a frame are, ``corner`` where a triangle has its right angle.
+    ``band`` is how wide the sides of a frame are, ``corner`` where a triangle has its right angle; ``openings`` are the
+    boxes round what is cut out of a polygon.
     """
 
     number: int
@@ -31,6 +34,7 @@ class Piece:
     tilted: bool
     band: Grains | None = None
     corner: Corner = Corner.BOTTOM_LEFT
+    openings: tuple[Inset, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,6 +70,15 @@ def _halves(block: Block, piece: Piece, fold: Fold | None) -> list[Piece]:
     return [replace(piece, name=f"{piece.name}, {side}", size=Size(width, block.height)) for side, width in sides]
 
 
+def _opening_boxes(block: Block) -> tuple[Inset, ...]:
+    boxes = []
+    for ring in opening_outlines(block):
+        left, top = min(v.x for v in ring), min(v.y for v in ring)
+        size = Size(max(v.x for v in ring) - left, max(v.y for v in ring) - top)
+        boxes.append(Inset(left - block.x, top - block.y, size))
+    return tuple(boxes)
+
+
 def paper_of(block: Block) -> str:
     """Return which paper a block is cut from."""
     return block.paper or block.role.value
@@ -95,6 +108,8 @@ def pieces_of(blocks: tuple[Block, ...], fold: Fold | None = None) -> PieceList:
         band = block.frame_band if block.shape is Shape.FRAME else None
         tilted = block.turn != 0
         whole = Piece(number, block.id, block.name, block.role, block.shape, block.size, tilted, band, block.corner)
+        if block.openings:
+            whole = replace(whole, openings=_opening_boxes(block))
         if block.role is Role.PHOTO:
             photos.append(whole)
         else:

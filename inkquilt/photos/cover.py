@@ -18,7 +18,7 @@ from shapely.ops import unary_union
 
 from inkquilt.photos.areas import Area
 from inkquilt.photos.crop import Crop, Pixels
-from inkquilt.sketch.geometry import drawn_outline, hole_outline
+from inkquilt.sketch.geometry import drawn_outline, opening_outlines
 from inkquilt.sketch.model import Block, Role, Shape
 
 #: A circle is drawn with this many chords to a quarter: its area is right to 0.003 %.
@@ -99,12 +99,11 @@ def _lost(
 
 
 def outline_on_page(block: Block) -> BaseGeometry:
-    """Return a block's outline as it lies on the page, a frame's hole left open."""
+    """Return a block's outline as it lies on the page, what is cut out of it left open."""
     centre = (block.x + block.width / 2, block.y + block.height / 2)
     if block.shape is Shape.CIRCLE:
         return Point(centre).buffer(block.width / 2, quad_segs=ROUND)
-    hole = hole_outline(block)
-    shape = Polygon(drawn_outline(block), [hole] if hole else [])
+    shape = Polygon(drawn_outline(block), opening_outlines(block))
     return affinity.rotate(shape, block.turn / 100, origin=centre)
 
 

@@ -18,6 +18,7 @@
 ``relaid``     a page's papers kept, and other photos laid on them
 ``rework``     two slots made one, one slot made two: changes to a sketch that a person may decide on
 ``building``   pieces laid on a page by themselves or beside others: where, how large, on what layer
+``rings``      outlines of corners: whether they cross, which lies in which
 ``room``       keeping room on a page for something the sketch does not have: a cluster, a title, words, a tag
 ``sweeping``   a draft put right with one stroke: pieces swept together or away, a photo traced with its mat
 ``tidy``       edges read from a picture, brought to common lines and to marks a ruler has

@@ -77,7 +77,7 @@ class _Guesser:
             return Role.BASE
         if block.shape in (Shape.CIRCLE, Shape.HALF_CIRCLE) and wide <= _CLUSTER_WIDE * self.page.width:
             return Role.CLUSTER
-        if block.shape in (Shape.BANNER, Shape.TRIANGLE):
+        if block.shape in (Shape.BANNER, Shape.TRIANGLE) or block.openings:
             return Role.PAPER
         if self.is_laden(block) or area > _PHOTO_MOST:
             return Role.PAPER if long < _THIN * short else Role.STRIP

@@ -14,7 +14,7 @@ from fractions import Fraction
 from typing import Final, NamedTuple
 
 from inkquilt.lengths import Grains
-from inkquilt.sketch.model import POLYGON_PARTS, Block, Corner, End, Shape
+from inkquilt.sketch.model import POLYGON_PARTS, Block, Corner, End, Part, Shape
 
 #: Sine and cosine are given in these parts.
 TRIG: Final = 1 << 16
@@ -231,7 +231,7 @@ def drawn_outline(block: Block) -> tuple[Vertex, ...]:
     """Return the unturned outline as it is cut and drawn: the notch of a banner included, none for a circle.
 
     A banner without a notch of its own is notched by half its width. A half circle
-    is given by ``ARC_STEPS`` chords. A frame's hole is ``hole_outline``.
+    is given by ``ARC_STEPS`` chords. What is cut out of it is ``opening_outlines``.
     """
     left, top, right, bottom = block.x, block.y, block.x + block.width, block.y + block.height
     if block.shape is Shape.CIRCLE:
@@ -239,13 +239,7 @@ def drawn_outline(block: Block) -> tuple[Vertex, ...]:
     if block.shape is Shape.BANNER:
         return _banner(block, left, top, right, bottom)
     if block.shape is Shape.POLYGON:
-        return tuple(
-            Vertex(
-                left + round(block.width * part.across / POLYGON_PARTS),
-                top + round(block.height * part.down / POLYGON_PARTS),
-            )
-            for part in block.corners
-        )
+        return _in_box(block, block.corners)
     if block.shape is Shape.HALF_CIRCLE:
         return _half_circle(block)
     corners = (Vertex(left, top), Vertex(right, top), Vertex(right, bottom), Vertex(left, bottom))
@@ -253,13 +247,25 @@ def drawn_outline(block: Block) -> tuple[Vertex, ...]:
     return tuple(corner for spot, corner in zip(_RECT, corners, strict=True) if spot in kept)
 
 
-def hole_outline(block: Block) -> tuple[Vertex, ...]:
-    """Return the corners of a frame's hole, unturned; nothing for other shapes."""
+def opening_outlines(block: Block) -> tuple[tuple[Vertex, ...], ...]:
+    """Return the corners of what is cut out of a block, unturned: a frame's hole, the openings of a polygon."""
+    if block.shape is Shape.POLYGON:
+        return tuple(_in_box(block, opening) for opening in block.openings)
     if block.shape is not Shape.FRAME:
         return ()
     band = block.frame_band
     left, top, right, bottom = block.x + band, block.y + band, block.x + block.width - band, block.y + block.height
-    return Vertex(left, top), Vertex(right, top), Vertex(right, bottom - band), Vertex(left, bottom - band)
+    return ((Vertex(left, top), Vertex(right, top), Vertex(right, bottom - band), Vertex(left, bottom - band)),)
+
+
+def _in_box(block: Block, corners: tuple[Part, ...]) -> tuple[Vertex, ...]:
+    return tuple(
+        Vertex(
+            block.x + round(block.width * part.across / POLYGON_PARTS),
+            block.y + round(block.height * part.down / POLYGON_PARTS),
+        )
+        for part in corners
+    )
 
 
 #: A half circle is drawn with this many chords; on 12 in they miss the arc by less than 1/64 in.

@@ -99,7 +99,7 @@ class Block:
     """One thing on a page. Lengths in grains; ``of`` names the next pieces inwards of a mat.
 
     ``notch`` is the depth of a banner's notch, ``band`` the width of a frame's sides,
-    ``corners`` those of a polygon, clockwise or not.
+    ``corners`` those of a polygon, clockwise or not, ``openings`` those of what is cut out of it.
     """
 
     id: str
@@ -120,6 +120,7 @@ class Block:
     notch: Grains | None = None
     band: Grains | None = None
     corners: tuple[Part, ...] = ()
+    openings: tuple[tuple[Part, ...], ...] = ()
 
     @property
     def size(self) -> Size:
@@ -139,8 +140,8 @@ class Block:
             return self.label or self.id
         if self.role is Role.MAT and self.of:
             return f"mat of {' and '.join(self.of)}"
-        if self.id.startswith(f"{self.role.value}-"):
-            return self.id.replace("-", " ")
+        if self.id.startswith(tuple(f"{self.role.value}{mark}" for mark in "- _")):
+            return self.id.replace("-", " ").replace("_", " ")
         return f"{self.role.value} {self.id}"
 
     def placed(self, x: Grains, y: Grains, size: Size) -> Block:

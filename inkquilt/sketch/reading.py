@@ -30,6 +30,7 @@ from inkquilt.sketch.model import (
     Size,
     Sketch,
 )
+from inkquilt.sketch.rings import crosses_itself, is_inside, overlap
 
 KIND: Final = "ink-quilt/sketch"
 VERSION: Final = 1
@@ -37,11 +38,12 @@ LONGEST_NAME: Final = 120
 LONGEST_ID: Final = 60
 HIGHEST_LEVEL: Final = 10_000
 MOST_CORNERS: Final = 60
+MOST_OPENINGS: Final = 60
 
 _SKETCH_FIELDS: Final = {"kind", "version", "name", "unit", "page", "blocks"}
 _BLOCK_FIELDS: Final = {
     "id", "role", "shape", "x", "y", "width", "height", "turn", "level", "of", "paper", "min", "label",
-    "corner", "end", "notch", "band", "points",
+    "corner", "end", "notch", "band", "points", "openings",
 }  # fmt: skip
 
 E = TypeVar("E", bound=Enum)
@@ -157,6 +159,7 @@ class _Reader:
         notch = self.positive(block_id, row, "notch") if row.get("notch") is not None else None
         band = self.positive(block_id, row, "band") if row.get("band") is not None else None
         corners = self.corners(block_id, row) if shape is Shape.POLYGON else ()
+        openings = self.openings(block_id, row, corners) if corners else ()
         if role is None or shape is None or corner is None or end is None:
             return None
         if x is None or y is None or width is None or height is None:
@@ -188,11 +191,31 @@ class _Reader:
             notch,
             band,
             corners,
+            openings,
         )
 
     def corners(self, block: str, row: Mapping[str, Any]) -> tuple[Part, ...]:
-        value = row.get("points")
         words = "a polygon needs “points”: 3 to 60 pairs of numbers from 0 to 1, parts of its width and height"
+        return self.ring(block, row.get("points"), words, "the sides of this polygon cross each other.")
+
+    def openings(self, block: str, row: Mapping[str, Any], outline: tuple[Part, ...]) -> tuple[tuple[Part, ...], ...]:
+        value = row.get("openings")
+        if value is None:
+            return ()
+        if not isinstance(value, list) or len(value) > MOST_OPENINGS:
+            self.fault(block, "openings", f"“openings” should be a list of up to {MOST_OPENINGS} lists of points.")
+            return ()
+        words = "each of the “openings” needs 3 to 60 pairs of numbers from 0 to 1"
+        rings = [self.ring(block, one, words, "the sides of an opening cross each other.") for one in value]
+        for place, ring in enumerate(rings):
+            others = rings[:place]
+            if ring and (not is_inside(ring, outline) or any(overlap(ring, other) for other in others if other)):
+                self.fault(block, "openings", "an opening lies inside its polygon, and over no other one.")
+                return ()
+        return tuple(ring for ring in rings if ring)
+
+    def ring(self, block: str, value: object, words: str, crossed: str) -> tuple[Part, ...]:
+        """Read the corners of an outline."""
         if not isinstance(value, list) or not 3 <= len(value) <= MOST_CORNERS:
             self.fault(block, "points", f"{words}.")
             return ()
@@ -202,8 +225,8 @@ class _Reader:
                 self.fault(block, "points", f"{words}; “{str(pair)[:40]}” is none.")
                 return ()
             parts.append(Part(round(pair[0] * POLYGON_PARTS), round(pair[1] * POLYGON_PARTS)))
-        if _crosses_itself(parts):
-            self.fault(block, "points", "the sides of this polygon cross each other.")
+        if crosses_itself(parts):
+            self.fault(block, "points", crossed)
         return tuple(parts)
 
     def turn(self, block: str, row: Mapping[str, Any]) -> int:
@@ -348,21 +371,6 @@ class _Reader:
 
 def _is_part(number: object) -> bool:
     return isinstance(number, int | float | Decimal) and not isinstance(number, bool) and 0 <= number <= 1
-
-
-def _crosses_itself(parts: list[Part]) -> bool:
-    """Tell whether two sides that are not neighbours meet (signed areas of corner triples)."""
-
-    def side(a: Part, b: Part, c: Part) -> int:
-        area = (b.across - a.across) * (c.down - a.down) - (b.down - a.down) * (c.across - a.across)
-        return (area > 0) - (area < 0)
-
-    sides = list(zip(parts, parts[1:] + parts[:1], strict=True))
-    for index, (a, b) in enumerate(sides):
-        for c, d in sides[index + 2 :]:
-            if len({a, b, c, d}) == 4 and side(a, b, c) != side(a, b, d) and side(c, d, a) != side(c, d, b):
-                return True
-    return False
 
 
 def _reaches_itself(block: Block, by_id: Mapping[str, Block]) -> bool:

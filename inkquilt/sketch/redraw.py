@@ -80,7 +80,9 @@ def with_shape(draft: Draft, block_id: str, shape: Shape) -> Draft:
     block = block_of(draft, block_id)
     if shape is Shape.POLYGON and not block.corners:
         raise _refuse("no-corners", "A shape with corners of its own can only be drawn in a file.", block_id)
-    block = replace(block, shape=shape, corners=block.corners if shape is Shape.POLYGON else ())
+    if shape is not Shape.POLYGON:
+        block = replace(block, corners=(), openings=())
+    block = replace(block, shape=shape)
     if shape is Shape.CIRCLE:
         side = min(block.width, block.height)
         x, y = block.x + (block.width - side) // 2, block.y + (block.height - side) // 2

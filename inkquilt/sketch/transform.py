@@ -39,6 +39,9 @@ def turned(sketch: Sketch, degrees: int) -> Sketch:
 
 
 def _quarter_turned(sketch: Sketch) -> Sketch:
+    def quarter(part: Part) -> Part:
+        return Part(POLYGON_PARTS - part.down, part.across)
+
     def move(block: Block) -> Block:
         return replace(
             block,
@@ -49,7 +52,8 @@ def _quarter_turned(sketch: Sketch) -> Sketch:
             min_size=block.min_size and block.min_size.swapped(),
             corner=_NEXT_CORNER[block.corner],
             end=_NEXT_END[block.end],
-            corners=tuple(Part(POLYGON_PARTS - part.down, part.across) for part in block.corners),
+            corners=tuple(map(quarter, block.corners)),
+            openings=tuple(tuple(map(quarter, opening)) for opening in block.openings),
         )
 
     return replace(sketch, page=sketch.page.swapped(), blocks=tuple(map(move, sketch.blocks)))
@@ -58,6 +62,9 @@ def _quarter_turned(sketch: Sketch) -> Sketch:
 def mirrored(sketch: Sketch) -> Sketch:
     """Return the sketch with left and right exchanged; a tilt then leans the other way."""
 
+    def over(part: Part) -> Part:
+        return Part(POLYGON_PARTS - part.across, part.down)
+
     def move(block: Block) -> Block:
         return replace(
             block,
@@ -65,7 +72,8 @@ def mirrored(sketch: Sketch) -> Sketch:
             turn=-block.turn % FULL_TURN,
             corner=_OTHER_CORNER[block.corner],
             end=_OTHER_END[block.end],
-            corners=tuple(Part(POLYGON_PARTS - part.across, part.down) for part in block.corners),
+            corners=tuple(map(over, block.corners)),
+            openings=tuple(tuple(map(over, opening)) for opening in block.openings),
         )
 
     return replace(sketch, blocks=tuple(map(move, sketch.blocks)))

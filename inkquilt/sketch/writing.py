@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from inkquilt.lengths import Grains, Unit, json_length
-from inkquilt.sketch.model import POLYGON_PARTS, Block, Shape, Sketch
+from inkquilt.sketch.model import POLYGON_PARTS, Block, Part, Shape, Sketch
 from inkquilt.sketch.reading import KIND, VERSION
 
 
@@ -54,10 +54,16 @@ def write_block(block: Block, unit: Unit) -> dict[str, Any]:
     if block.shape is Shape.FRAME and block.band is not None:
         row["band"] = length(block.band)
     if block.shape is Shape.POLYGON:
-        row["points"] = [[part.across / POLYGON_PARTS, part.down / POLYGON_PARTS] for part in block.corners]
+        row["points"] = _points(block.corners)
+        if block.openings:
+            row["openings"] = [_points(opening) for opening in block.openings]
     if block.shape in (Shape.BANNER, Shape.HALF_CIRCLE):
         row["end"] = block.end.value
     if block.shape is Shape.BANNER:
         if block.notch is not None:
             row["notch"] = length(block.notch)
     return row
+
+
+def _points(corners: tuple[Part, ...]) -> list[list[float]]:
+    return [[part.across / POLYGON_PARTS, part.down / POLYGON_PARTS] for part in corners]

@@ -17,7 +17,7 @@ from inkquilt.paper import paper_of, pieces_of
 from inkquilt.paper.kinds import PaperKind, PatternRun
 from inkquilt.paper.openings import Inset
 from inkquilt.sketch import Block, Shape
-from inkquilt.sketch.geometry import box, drawn_outline, hole_outline
+from inkquilt.sketch.geometry import box, drawn_outline, opening_outlines
 from inkquilt.sketch.model import CUT_FROM_PAPER, Size
 from inkquilt.sketch.relations import stack_roots
 from inkquilt_io.look import tints_of
@@ -69,6 +69,15 @@ class WindowSeenSerializer(BoxSerializer):
     look = LookSerializer(allow_null=True)
 
 
+class OpeningSeenSerializer(serializers.Serializer):
+    """Something cut out of a block, by its unturned corners on the page, and the paper behind it if there is one."""
+
+    points = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()))
+    backed = serializers.BooleanField()
+    tint = serializers.IntegerField(allow_null=True)
+    look = LookSerializer(allow_null=True)
+
+
 class CellSerializer(BoxSerializer):
     """One piece of a row, from the block's own corner; ``points`` outline one that is no rectangle."""
 
@@ -79,7 +88,7 @@ class CellSerializer(BoxSerializer):
 
 class BoardBlockSerializer(serializers.Serializer):
     """One block to draw, in the page's unit; ``points`` outline a shape that is neither box nor circle,
-    ``hole`` what a frame leaves open.
+    ``openings`` what is cut out of a frame or polygon, with the paper behind each.
 
     ``box`` is the upright box round the block as it lies: left, top, right, bottom.
     """
@@ -100,7 +109,7 @@ class BoardBlockSerializer(serializers.Serializer):
     number = serializers.IntegerField(allow_null=True)
     stack = serializers.CharField(help_text="the outermost mat that moves with it, or itself")
     points = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()), allow_null=True)
-    hole = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()), allow_null=True)
+    openings = OpeningSeenSerializer(many=True)
     windows = WindowSeenSerializer(many=True)
     cells = CellSerializer(many=True)
     box = serializers.ListField(child=serializers.FloatField(), min_length=4, max_length=4)
@@ -186,6 +195,7 @@ def board(
                 "look": looks.of(block),
                 "windows": _windows(block, unit, fold, looks, tints),
                 "cells": _cells(block, unit, looks, tints),
+                "openings": _openings(block, unit, looks, tints),
             }
             for block in bottom_up
         ],
@@ -203,6 +213,19 @@ def _windows(
             "look": looks.on(seen.backing, ""),
         }
         for seen in windows_seen(block, looks.wishes.windows.get(block.id, ()), fold)
+    ]
+
+
+def _openings(block: Block, unit: Unit, looks: Looks, tints: Mapping[str, int]) -> list[dict[str, Any]]:
+    behind = looks.wishes.behind.get(block.id, {})
+    return [
+        {
+            "points": [[corner.x / unit.grains, corner.y / unit.grains] for corner in ring],
+            "backed": place in behind,
+            "tint": tints.get(behind.get(place, "")),
+            "look": looks.on(behind.get(place), ""),
+        }
+        for place, ring in enumerate(opening_outlines(block))
     ]
 
 
@@ -238,7 +261,6 @@ def _block(block: Block, page: Size, unit: Unit) -> dict[str, Any]:
         return grains / unit.grains
 
     outline = drawn_outline(block) if block.shape not in (Shape.RECT, Shape.CIRCLE) else None
-    hole = hole_outline(block)
     around = box(block)
     return {
         "id": block.id,
@@ -252,7 +274,6 @@ def _block(block: Block, page: Size, unit: Unit) -> dict[str, Any]:
         "turn": block.turn / 100,
         "paper": block.paper,
         "of_paper": block.role in CUT_FROM_PAPER,
-        "hole": [[units(point.x), units(point.y)] for point in hole] or None,
         "points": outline and [[units(point.x), units(point.y)] for point in outline],
         "box": [units(around.x.low), units(around.y.low), units(around.x.high), units(around.y.high)],
         "texts": {

@@ -209,6 +209,7 @@ def terms_answer(document: PageDocument, piece: CutPiece, need: PaperNeed) -> di
             if may_be_cut_from(piece, motif, need.directional)
         ],
         "slant": terms.slant.value if terms.slant else None,
+        "behind": [{"opening": one.opening, "paper": paper_name(document, one.paper)} for one in terms.behind],
         "seam": terms.seam.words(unit) if terms.seam else "",
         "tool": terms.tool
         and {"name": terms.tool.tool.name, "edges": terms.tool.edges, "words": _tool_words(terms.tool)},

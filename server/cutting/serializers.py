@@ -36,6 +36,13 @@ class PrintedPlaceSerializer(serializers.Serializer):
     change = ChangeField()
 
 
+class BehindSerializer(serializers.Serializer):
+    """The paper behind an opening, counted from nought."""
+
+    opening = serializers.IntegerField()
+    paper = serializers.CharField()
+
+
 class TermsSerializer(serializers.Serializer):
     """What is asked of one block; texts are empty where nothing is.
 
@@ -47,6 +54,7 @@ class TermsSerializer(serializers.Serializer):
     row = serializers.CharField(allow_blank=True)
     place = serializers.CharField(allow_blank=True, help_text="of the sheet")
     printed = PrintedPlaceSerializer(many=True)
+    behind = BehindSerializer(many=True)
     slant = serializers.ChoiceField(fields.SLANT_CHOICES, allow_null=True)
     seam = serializers.CharField(allow_blank=True, help_text="where it is joined from two")
     tool = ToolUseSerializer(allow_null=True)

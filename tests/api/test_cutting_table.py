@@ -579,3 +579,18 @@ class OldRuns(CuttingCase):
                 piece["terms"] = None
         today["table"]["page_papers"] = []
         self.assertEqual(again["table"], today["table"])
+
+    def test_a_run_of_before_seams_is_told_in_todays_words(self):
+        today = self.send("post", f"pages/{self.page}/cutting/run/").json()
+        run = CutRun.objects.get()
+        terms = [p["terms"] for one in run.table["shown"]["papers"] for p in one["pieces"] if p["terms"]]
+        self.assertTrue(terms)
+        for one in terms:
+            del one["seam"], one["behind"]
+        run.save()
+        deed = run.deeds.create(words="what was cut", before={"table": json.loads(json.dumps(run.table))}, stash=[])
+        import_module("server.cutting.migrations.0006_runs_tell_of_seams").tell_more(apps, None)
+        self.assertEqual(self.send("get", f"pages/{self.page}/cutting/run/").json()["table"], today["table"])
+        deed.refresh_from_db()
+        run.refresh_from_db()
+        self.assertEqual(deed.before["table"], run.table)

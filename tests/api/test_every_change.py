@@ -13,6 +13,7 @@ from server.tools.models import ShapingTool
 from tests.api.base import ApiTestCase
 from tests.building import data_of, row
 
+SQUARE, HALF = ([[low, low], [high, low], [high, high], [low, high]] for low, high in ((0, 1), (0.25, 0.75)))
 SKETCH = data_of(
     row("base", "base", 0, 0, 12, 12, paper="A"),
     row("band", "strip", 0, 8, 12, 2, paper="B", level=1),
@@ -24,6 +25,7 @@ SKETCH = data_of(
     row("t", "title", 6, 7.25, 5, 0.75, level=3),
     row("j", "journaling", 1, 10.25, 5, 1.25, level=3),
     row("c", "cluster", 9.5, 10.25, 1.25, 1.25, level=3),
+    row("lace", "paper", 6.5, 10.25, 2, 1.5, paper="D", level=1, shape="polygon", points=SQUARE, openings=[HALF]),
 )
 LABEL = {"name": "label", "kind": "base", "form": "label", "width": "2", "height": "1 1/2", "colours": ["#f6eed8"],
          "count": 5}  # fmt: skip
@@ -138,6 +140,7 @@ class EveryChange(ApiTestCase):
                 {"block": "panel", "stash_paper": self.papers[0].pk, "side": "B"},
                 {"block": "band", "stash_paper": None},
             ],
+            "behind": [{"block": "lace", "stash_paper": self.papers[1].pk, "side": "B"}],
             "lie": [{"block": "band", "on": True}],
             "saving": [{"block": "base", "on": True}],
             "copies": [{"block": "band", "count": 2}],

@@ -1,5 +1,6 @@
 """The stash and the cutting table by mouse, by keyboard and on a phone."""
 
+import re
 from pathlib import Path
 
 from inkquilt.lengths import INCH, Unit
@@ -11,6 +12,16 @@ from server.tools.models import Trimmer
 from tests.api.base import picture
 from tests.api.test_cutting_table import HIDDEN, PAGE
 from tests.browser.base import BrowserTestCase, expect
+from tests.building import data_of, row
+
+#: A base, and a piece with two openings.
+LACE = data_of(
+    row("base", "base", 0, 0, 12, 12, paper="A"),
+    row(
+        "lace", "paper", 2, 2, 8, 8, paper="B", level=1, shape="polygon", points=[[0, 0], [1, 0], [1, 1], [0, 1]],
+        openings=[[[0.1, 0.1], [0.4, 0.1], [0.4, 0.4], [0.1, 0.4]], [[0.7, 0.5], [0.9, 0.7], [0.7, 0.9], [0.5, 0.7]]],
+    ),
+)  # fmt: skip
 
 
 class Cutting(BrowserTestCase):
@@ -146,6 +157,62 @@ class Cutting(BrowserTestCase):
         for name in ("honey", "cream"):
             expect(self.page.get_by_role("article", name=name)).to_be_visible()
         self.assert_quiet()
+
+    def test_a_paper_goes_behind_an_opening_by_mouse_and_by_keys(self):
+        page = self.lay_out(LACE, key="12x12")
+        self.enter("2 honey 12x12, stripe directional mustard / navy", "1 cream 12x12")
+        self.open(f"/pages/{page.pk}/cut")
+        tray = self.page.get_by_role("region", name="Papers")
+        openings = self.page.get_by_role("button", name=re.compile("^behind opening"))
+        expect(tray.get_by_role("button", name="honey, A side")).to_be_visible()
+        expect(openings).to_have_count(0)  # only while a paper is carried
+        honey = tray.get_by_role("button", name="honey, A side")
+        honey.click()
+        with self.page.expect_response(lambda answer: answer.url.endswith("/changes/")):
+            self.page.get_by_role("button", name="behind opening 1 of paper lace").click()
+        expect(self.page.locator(".board polygon.window-edge")).to_have_count(1)
+        tray.get_by_role("button", name="cream, A side").focus()
+        self.page.keyboard.press("Enter")
+        self.page.get_by_role("button", name="behind opening 2 of paper lace").focus()
+        with self.page.expect_response(lambda answer: answer.url.endswith("/changes/")):
+            self.page.keyboard.press("Enter")
+        expect(self.page.locator(".board polygon.window-edge")).to_have_count(2)
+        for name in ("honey", "cream"):
+            expect(self.page.get_by_role("article", name=name)).to_contain_text("behind opening")
+        page.refresh_from_db()
+        behind = document_of(page).cuts.of("lace").behind
+        self.assertEqual([one.opening for one in behind], [0, 1])
+        self.page.get_by_role("button", name="Undo").click()
+        expect(self.page.locator(".board polygon.window-edge")).to_have_count(1)
+        # dragged: on the piece beside its openings it is the piece's own
+        with self.page.expect_response(lambda answer: answer.url.endswith("/changes/")):
+            self.drag(honey, self.page.locator('.board [data-block="base"]').first)
+        page.refresh_from_db()
+        self.assertEqual([one.opening for one in document_of(page).cuts.of("lace").behind], [0])
+        expect(self.page.get_by_role("article", name="honey")).to_contain_text("2a")
+        self.page.get_by_role("button", name="ask more of 2 paper lace").click()
+        self.assert_accessible("behind its openings")
+        self.page.get_by_role("button", name="take it away: honey behind opening 1 of paper lace").click()
+        expect(self.page.locator(".board polygon.window-edge")).to_have_count(0)
+        self.assert_quiet()
+
+    def test_a_piece_is_joined_from_two_where_she_says(self):
+        page = self.lay_out(PAGE, key="12x12")
+        self.open(f"/pages/{page.pk}/cut")
+        self.page.get_by_role("button", name="ask more of 2 strip band").click()
+        self.page.get_by_role("button", name="where the seam runs …: strip band").click()
+        form = self.page.get_by_role("form", name="Seam of strip band")
+        form.get_by_label("so far").fill("11 3/4")
+        form.get_by_role("button", name="Join it there").click()
+        expect(self.page.get_by_role("alert").first).to_contain_text("from 1/2 in to 11 1/2 in")
+        form.get_by_label("so far").fill("5")
+        self.page.keyboard.press("Enter")
+        expect(self.page.get_by_text("strip band, left part").first).to_be_visible()
+        self.assert_accessible("joined")
+        self.page.get_by_role("button", name="ask more of 2 strip band").click()
+        self.page.get_by_role("button", name="ask more of 2 strip band").click()
+        self.page.get_by_role("button", name="cut it whole: strip band, left part").click()
+        expect(self.page.get_by_text("strip band, left part")).to_have_count(0)
 
     def test_what_is_worth_doing_is_done_by_one_touch(self):
         page = self.lay_out(HIDDEN, key="12x12")

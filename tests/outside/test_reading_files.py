@@ -22,6 +22,8 @@ from inkquilt.photos.cover import outline_on_page
 from inkquilt.sketch import Role, Shape
 from inkquilt.sketch.geometry import CORNER_SCALE, outline
 from inkquilt.sketch.model import Corner, Size
+from inkquilt.sketch.reading import read_sketch
+from inkquilt.sketch.writing import write_sketch
 from inkquilt_io.picture import PictureFaults, read_picture
 from inkquilt_io.shapes import FittedPage
 from inkquilt_io.sketch_files import FileFaults, sketches_in
@@ -112,6 +114,7 @@ class Drawings(TestCase):
     def test_curves_and_ellipses_are_followed_and_a_circle_is_one(self):
         circle, oval = Point(5, 5).buffer(2, quad_segs=64), ellipse(5, 5, 3, 1.5)
         square = Polygon([(2, 2), (10, 2), (10, 10), (2, 10)])
+        framed = square - Polygon([(4, 4), (8, 4), (8, 8), (4, 8)])
         many = " ".join(f"{x},{y}" for x, y in oval.exterior.coords)
         stretched = '<g transform="scale(2 1)"><circle cx="2.5" cy="5" r="1.5"/></g>'
         cases = {
@@ -119,7 +122,8 @@ class Drawings(TestCase):
             "ellipse": ('<ellipse cx="5" cy="5" rx="3" ry="1.5"/>', oval, Shape.POLYGON),
             "stretched": (stretched, oval, Shape.POLYGON),
             "arcs": ('<path d="M3 5 a2 2 0 0 1 4 0 a2 2 0 0 1 -4 0 z"/>', circle, Shape.POLYGON),
-            "a hole is not cut": ('<path d="M2 2 h8 v8 h-8 z M4 4 h4 v4 h-4 z"/>', square, Shape.RECT),
+            "a hole is cut": ('<path d="M2 2 h8 v8 h-8 z M4 4 h4 v4 h-4 z"/>', framed, Shape.POLYGON),
+            "a speck is none": ('<path d="M2 2 h8 v8 h-8 z M4 4 h0.05 v4 h-0.05 z"/>', square, Shape.RECT),
             "hundreds of corners": (f'<polygon points="{many}"/>', oval, Shape.POLYGON),
         }
         for name, (body, true, shape) in cases.items():
@@ -127,6 +131,43 @@ class Drawings(TestCase):
                 block, read = self.outline_read(body)
                 self.assertEqual(block.shape, shape)
                 self.assertLess(true.symmetric_difference(read).area, 0.015 * true.area)
+
+    def test_of_outlines_in_each_other_every_other_one_is_cut_out(self):
+        """The even-odd rule of filling (SVG 2, 13.4.2), with the areas reckoned by Shapely."""
+
+        def square(at, side):
+            return f"M{at} {at} h{side} v{side} h-{side} z"
+
+        for rings, areas, openings in [
+            ([(1, 10), (2, 3)], [100 - 9], [1]),
+            ([(1, 10), (2, 8), (3, 6)], [100 - 64, 36], [1, 0]),  # a piece lies in the opening
+            ([(1, 10), (2, 8), (3, 6), (4, 4)], [100 - 64, 36 - 16], [1, 1]),
+            ([(2, 3), (1, 10), (6, 3)], [100 - 9 - 9], [2]),  # in whatever order they are drawn
+            ([(1, 4), (6, 4)], [16, 16], [0, 0]),  # beside each other they are two pieces
+            ([(1, 4), (3, 4)], [16, 16], [0, 0]),  # what crosses is no opening
+        ]:
+            path = " ".join(square(at, side) for at, side in rings)
+            with self.subTest(path):
+                blocks = read_svg(svg(f'<path id="lace" d="{path}"/>'), "x").draft.sketch.blocks
+                self.assertEqual(sorted(len(block.openings) for block in blocks), sorted(openings))
+                found = sorted(outline_on_page(block).area / INCH**2 for block in blocks)
+                for read, true in zip(found, sorted(areas), strict=True):
+                    self.assertAlmostEqual(read, true, delta=0.01 * true)
+                self.assertEqual(len({block.id for block in blocks}), len(blocks))
+
+    @given(
+        st.lists(st.tuples(st.floats(0.05, 0.95), st.floats(0.05, 0.95), st.floats(0.02, 0.2)), max_size=6),
+    )
+    @settings(max_examples=60)
+    def test_what_is_read_of_any_openings_is_a_sketch_that_can_be_kept(self, holes):
+        path = "M1 1 h10 v10 h-10 z" + "".join(
+            f" M{1 + 10 * x:.4f} {1 + 10 * y:.4f} h{10 * side:.4f} v{10 * side:.4f} h-{10 * side:.4f} z"
+            for x, y, side in holes
+        )
+        sketch = read_svg(svg(f'<path d="{path}"/>'), "x").draft.sketch
+        self.assertEqual(read_sketch(write_sketch(sketch)).sketch, sketch)
+        for block in sketch.blocks:
+            self.assertTrue(outline_on_page(block).is_valid)
 
     def test_what_is_no_piece_is_left_out_and_a_drawing_without_units_is_taken_for_12_in(self):
         body = (

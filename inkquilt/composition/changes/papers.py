@@ -10,12 +10,28 @@ from inkquilt.composition.changes.base import After, Change, Changed, Known, cha
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.faces import Face, apart, face_at
 from inkquilt.composition.papers import PaperChoice
+from inkquilt.cutting.terms import Behind, WindowTerm
 from inkquilt.errors import refuse
 from inkquilt.paper.kinds import SideName
+from inkquilt.paper.openings import Distances
 from inkquilt.paper.repeats import MOST_IN_ROW
+from inkquilt.sketch.building import free_letter
+from inkquilt.sketch.geometry import opening_outlines
+from inkquilt.sketch.model import Block, Shape
+from inkquilt.sketch.reading import MOST_OPENINGS
 
 #: Looks when a paper's colour is not known.
 _UNKNOWN_COLOUR: Final = "#e9e1cf"
+
+
+def choice_of(known: Known, number: int, side: SideName) -> PaperChoice:
+    """Return a paper of the stash as a page keeps it. Raises ``BadInput`` for one that is not there."""
+    paper = known.paper(number)
+    if paper is None:
+        raise refuse("unknown-stash-paper", "This paper is not in your stash.", "stash_paper")
+    shown = paper.sides[side]
+    colour = shown.colours[0] if shown.colours else _UNKNOWN_COLOUR
+    return PaperChoice(paper.pk, paper.name, side, shown.kind, colour, shown.directional, paper.pictures.get(side))
 
 
 @change("paper", After.STAYS)
@@ -41,22 +57,12 @@ class ChoosePaper(Change):
         if self.stash_paper is None:
             papers = {one: choice for one, choice in document.cuts.papers.items() if one != letter}
             return Changed(_with_papers(document, papers), f"no paper chosen for {letter}")
-        chosen = self._choice(known, self.stash_paper)
+        chosen = choice_of(known, self.stash_paper, self.side)
         if face:
             document, letter = apart(document, face)
         papers = {**document.cuts.papers, letter: chosen}
         where = f"on {face.name}" if face else f"for paper {letter}"
         return Changed(_with_papers(document, papers), f"{chosen.name}, {self.side.value} side, {where}")
-
-    def _choice(self, known: Known, number: int) -> PaperChoice:
-        paper = known.paper(number)
-        if paper is None:
-            raise refuse("unknown-stash-paper", "This paper is not in your stash.", "stash_paper")
-        side = paper.sides[self.side]
-        colour = side.colours[0] if side.colours else _UNKNOWN_COLOUR
-        return PaperChoice(
-            paper.pk, paper.name, self.side, side.kind, colour, side.directional, paper.pictures.get(self.side)
-        )
 
     def _touched(self, document: PageDocument) -> Face:
         """Return the piece of paper that was touched; a photo means the mat it lies on."""
@@ -67,6 +73,51 @@ class ChoosePaper(Change):
         if face is None:
             raise refuse("no-such-piece", f"{block.name} is no row with so many pieces.", "cell")
         return face
+
+
+@change("behind", After.STAYS)
+class PutBehind(Change):
+    """Lay a paper of the stash behind an opening of a piece, counted from nought, or take it away.
+
+    Its backing is cut a lip larger than the opening. Every opening has a paper of its own.
+    """
+
+    block: Name
+    opening: Annotated[int, Between(0, MOST_OPENINGS - 1)] = 0
+    stash_paper: int | None = None
+    side: SideName = SideName.A
+
+    def applied(self, document: PageDocument, known: Known) -> Changed:
+        block = the_block(document, self.block)
+        count = len(opening_outlines(block))
+        if self.opening >= count:
+            raise refuse("no-opening", f"{block.name} has no opening {self.opening + 1}.", "opening")
+        where = f"opening {self.opening + 1} of {block.name}" if count > 1 else f"the opening of {block.name}"
+        if self.stash_paper is None:
+            return Changed(_backed(document, block, self.opening, None), f"nothing behind {where}")
+        chosen = choice_of(known, self.stash_paper, self.side)
+        letter = free_letter(document.sketch.blocks, document.letters)
+        document = _backed(document, block, self.opening, letter)
+        papers = {**document.cuts.papers, letter: chosen}
+        return Changed(_with_papers(document, papers), f"{chosen.name}, {self.side.value} side, behind {where}")
+
+
+def _backed(document: PageDocument, block: Block, opening: int, letter: str | None) -> PageDocument:
+    """Return the document with that paper behind an opening; the choice for the letter that was there is let go."""
+    terms = document.cuts.of(block.id)
+    if block.shape is Shape.FRAME:
+        before = {window.backing for window in terms.windows}
+        windows = (WindowTerm(Distances(0, 0, 0, 0), letter),) if letter else ()
+        terms = replace(terms, windows=windows)
+    else:
+        before = {one.paper for one in terms.behind if one.opening == opening}
+        others = [one for one in terms.behind if one.opening != opening]
+        behind = [*others, Behind(opening, letter)] if letter else others
+        terms = replace(terms, behind=tuple(sorted(behind, key=lambda one: one.opening)))
+    cuts = document.cuts.with_terms(block.id, terms)
+    document = replace(document, cuts=cuts)
+    papers = {one: choice for one, choice in cuts.papers.items() if one not in before or one in document.letters}
+    return _with_papers(document, papers)
 
 
 def _with_papers(document: PageDocument, papers: dict[str, PaperChoice]) -> PageDocument:

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useState, type PointerEvent as ReactPointerEvent } from 'react'
+import { partOf, type PartOf } from '../board/partOf'
 import { DRAG_AFTER, useFollowedPointer } from '../app/useFollowedPointer'
 
 type Carry<Thing> =
@@ -10,11 +11,11 @@ type Carry<Thing> =
 /**
  * Carrying a photo or paper from the tray to a piece of the page: by dragging, or by
  * taking it up (tap, click or Enter) and then touching the piece. One state says which.
- * `onto` is the piece's data attribute that accepts it: `slot` or `block`; of a row its `cell` is told too.
+ * `onto` is the piece's data attribute that accepts it: `slot` or `block`; and the part of it is told too.
  */
 export function useCarry<Thing extends { id: number }>(
   onto: 'slot' | 'block',
-  place: (thing: Thing, piece: string, cell?: number) => void,
+  place: (thing: Thing, piece: string, part?: PartOf) => void,
 ) {
   const [carry, setCarry] = useState<Carry<Thing>>({ kind: 'idle' })
 
@@ -39,8 +40,8 @@ export function useCarry<Thing extends { id: number }>(
   const up = (event: PointerEvent) => {
     if (carry.kind === 'dragging') {
       const under = document.elementFromPoint(event.clientX, event.clientY)
-      const { [onto]: piece, cell } = under?.closest<SVGElement>(`[data-${onto}]`)?.dataset ?? {}
-      if (piece) place(carry.thing, piece, cell === undefined ? undefined : Number(cell))
+      const { [onto]: piece, cell, opening } = under?.closest<SVGElement>(`[data-${onto}]`)?.dataset ?? {}
+      if (piece) place(carry.thing, piece, partOf(cell, opening))
     }
     setCarry((now) => (now.kind === 'held' ? now : { kind: 'idle' }))
   }

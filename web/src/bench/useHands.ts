@@ -1,5 +1,6 @@
 import { useCallback, useMemo, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { BoardBlock, Change, Page, Photo } from '../api/client'
+import type { PartOf } from '../board/partOf'
 import { arrowOf } from '../app/arrows'
 import type { CarriedPaper } from '../cutting/PaperTray'
 import type { NumberName } from './NumberField'
@@ -35,15 +36,15 @@ export function useHands({ page, step, heldId, hold, typeTitle, typeNumber, chan
   const photos = useCarry('slot', place)
   const [laidOne, setLaidOne] = useState<LaidOne | null>(null)
   const layPaper = useCallback(
-    (paper: CarriedPaper, block: string, cell?: number) => {
-      setLaidOne(alikeTo(touches, paper, block, cell))
-      change({
-        kind: 'paper',
-        block,
-        ...(cell !== undefined && { cell }),
-        stash_paper: paper.id,
-        side: paper.side,
-      })
+    (paper: CarriedPaper, block: string, part?: PartOf) => {
+      const chosen = { block, stash_paper: paper.id, side: paper.side }
+      if (part && 'opening' in part) {
+        setLaidOne(null)
+        change({ kind: 'behind', ...chosen, ...part })
+        return
+      }
+      setLaidOne(alikeTo(touches, paper, block, part?.cell))
+      change({ kind: 'paper', ...chosen, ...part })
     },
     [touches, change],
   )
@@ -59,9 +60,9 @@ export function useHands({ page, step, heldId, hold, typeTitle, typeNumber, chan
     () => new Set(photos.carried ? board.blocks.filter(isPhoto).map((block) => block.id) : []),
     [board, photos.carried],
   )
-  const activate = (block: BoardBlock, cell?: number) => {
+  const activate = (block: BoardBlock, part?: PartOf) => {
     if (papers.carried) {
-      layPaper(papers.carried, block.id, cell)
+      layPaper(papers.carried, block.id, part)
       papers.drop()
     } else if (block.role === 'base') return
     else if (photos.carried && isPhoto(block)) {

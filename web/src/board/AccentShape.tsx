@@ -1,7 +1,8 @@
+import { pathOf } from '../geometry/rings'
 import { memo, useId } from 'react'
 import type { Accent } from '../api/client'
 
-const path = (points: number[][]) => `M${points.map((point) => point.join(' ')).join('L')}Z`
+const path = (points: number[][]) => pathOf([points])
 
 /** Points drawn in toward a centre. */
 const drawnIn = (points: number[][], x: number, y: number, part: number) =>

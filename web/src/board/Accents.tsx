@@ -1,3 +1,4 @@
+import { pathOf } from '../geometry/rings'
 import type { KeyboardEvent, PointerEvent } from 'react'
 import type { Accent } from '../api/client'
 import { AccentShape } from './AccentShape'
@@ -64,7 +65,7 @@ function TakenUp({ accent, isStop, scale, handlers }: TakenUpProps) {
       }}
     >
       <AccentShape accent={accent} />
-      <path className="accent-touch" d={`M${accent.points.map((point) => point.join(' ')).join('L')}Z`} />
+      <path className="accent-touch" d={pathOf([accent.points])} />
     </g>
   )
 }

@@ -1,5 +1,6 @@
 import { memo, type ReactNode } from 'react'
 import type { BoardBlock, Title, WornSlot } from '../api/client'
+import { pathOf } from '../geometry/rings'
 import { paperFill } from './PaperPatterns'
 import { SetLetters } from './SetLetters'
 import { titleSize } from './titleSize'
@@ -99,9 +100,21 @@ function Outline(props: BlockShapeProps & { className?: string; fill?: string })
     return <circle cx={block.x + radius} cy={block.y + radius} r={radius} {...look} />
   }
   if (block.points) {
-    const rings = [block.points, ...(block.hole ? [block.hole] : [])]
-    const path = rings.map((ring) => `M${ring.map((point) => point.join(' ')).join('L')}Z`).join('')
-    return <path d={path} fillRule="evenodd" {...look} />
+    const rings = [block.points, ...block.openings.map((opening) => opening.points)]
+    const backed = block.openings.filter((opening) => opening.backed)
+    return (
+      <>
+        <path d={pathOf(rings)} fillRule="evenodd" {...look} />
+        {backed.map((opening) => (
+          <polygon
+            key={opening.points[0]!.join()}
+            className="window-edge"
+            points={opening.points.join(' ')}
+            fill={paperFill(prefix, opening)}
+          />
+        ))}
+      </>
+    )
   }
   // Sizes as style, so that a piece glides to its new place.
   const place = { x: block.x, y: block.y, width: block.width, height: block.height }

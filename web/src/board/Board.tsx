@@ -19,6 +19,8 @@ import { passing } from '../geometry/snap'
 import { PieceMarks } from './PieceMarks'
 import { PinHeads } from './PinHeads'
 import { Ribbons } from './Ribbons'
+import { OpeningCells } from './OpeningCells'
+import type { PartOf } from './partOf'
 import { RowCells } from './RowCells'
 import { Rulers } from './Rulers'
 import { Stitches } from './Stitches'
@@ -33,7 +35,7 @@ type NumberName = keyof BoardBlock['texts']
 /** What the bench wants to know of a piece; all optional, all stable. */
 export interface PieceHandlers {
   /** `cell` is the piece of a row that was touched, where they can be told apart. */
-  onActivate?: (block: BoardBlock, cell?: number) => void
+  onActivate?: (block: BoardBlock, part?: PartOf) => void
   onPieceKey?: (block: BoardBlock, event: KeyboardEvent) => void
   onPiecePointerDown?: (block: BoardBlock, event: PointerEvent<SVGGElement>, scale: number) => void
 }
@@ -159,6 +161,7 @@ export function Board(props: BoardProps) {
                     moves={inHand?.stack === block.stack}
                   />
                   {props.rowsApart && <RowCells block={block} onActivate={props.onActivate} />}
+                  {props.rowsApart && <OpeningCells block={block} onActivate={props.onActivate} />}
                 </Fragment>
               ))}
               {stories.map((story) => (
@@ -391,7 +394,8 @@ function withHand(board: BoardData, hand: InHand | null): BoardData {
     const box = [left + hand.dx, top + hand.dy, right + hand.dx + hand.dw, bottom + hand.dy + hand.dh]
     const along = (points: number[][] | null) =>
       points?.map(([px, py]) => [px! + hand.dx, py! + hand.dy]) ?? null
-    return { ...block, x, y, width, height, texts, box, points: along(block.points), hole: along(block.hole) }
+    const openings = block.openings.map((one) => ({ ...one, points: along(one.points)! }))
+    return { ...block, x, y, width, height, texts, box, points: along(block.points), openings }
   }
   return { ...board, blocks: board.blocks.map(moved) }
 }

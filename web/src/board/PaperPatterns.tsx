@@ -39,7 +39,7 @@ interface PaperPatternsProps {
 
 /** Pattern definitions under ids that begin with `prefix`; they keep their size whatever the page's scale. */
 export function PaperPatterns({ prefix, scale, blocks }: PaperPatternsProps) {
-  const worn = blocks.flatMap((block) => [block, ...block.windows, ...block.cells])
+  const worn = blocks.flatMap((block) => [block, ...block.windows, ...block.cells, ...block.openings])
   const looks = new Map(worn.flatMap(({ look }) => (look ? [[lookKey(look), look]] : [])))
   return (
     <defs>

@@ -21,11 +21,11 @@ export function RowCells({ block, onActivate }: RowCellsProps) {
           aria-label={`piece ${cell + 1} of ${block.name}`}
           data-block={block.id}
           data-cell={cell}
-          onClick={() => onActivate?.(block, cell)}
+          onClick={() => onActivate?.(block, { cell })}
           onKeyDown={(event) => {
             if (event.key !== 'Enter' && event.key !== ' ') return
             event.preventDefault()
-            onActivate?.(block, cell)
+            onActivate?.(block, { cell })
           }}
         />
       ))}

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import type { Change, CutTable, TablePaper } from '../api/client'
 import { Fractions } from '../app/Fractions'
+import { BehindWish } from './BehindWish'
 import { FoldWish } from './FoldWish'
 import { PlaceWish } from './PlaceWish'
 import { RowWish } from './RowWish'
@@ -92,6 +93,7 @@ function PieceWishes(props: WishProps) {
     <div className="piece-wishes" role="group" aria-label={`What is asked of ${piece.name}`}>
       <SpareWish {...props} />
       <PlaceWish {...props} />
+      <BehindWish {...props} />
       {piece.terms.may.includes('window') && <WindowWish {...props} />}
       {piece.terms.may.includes('row') && <RowWish {...props} />}
       <FoldWish {...props} />

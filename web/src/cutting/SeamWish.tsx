@@ -22,7 +22,7 @@ export function SeamWish({ piece, onChange }: WishProps) {
           <button
             type="button"
             className="stitched"
-            aria-label={`cut ${piece.name} whole`}
+            aria-label={`cut it whole: ${piece.name}`}
             onClick={() => onChange({ kind: 'seam', block: piece.block })}
           >
             cut it whole
@@ -33,7 +33,7 @@ export function SeamWish({ piece, onChange }: WishProps) {
           type="button"
           className="stitched"
           aria-expanded={before === seam}
-          aria-label={`join ${piece.name} from two`}
+          aria-label={`where the seam runs …: ${piece.name}`}
           onClick={() => openAt(before === null ? seam : null)}
         >
           where the seam runs …

@@ -1,3 +1,4 @@
+import { pathOf } from '../geometry/rings'
 import { useReducer, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { arrowOf } from '../app/arrows'
 import type { BoardBlock, Draft, Redraw } from '../api/client'
@@ -196,7 +197,7 @@ function DraftPiece({ block, moved, letters, held, guessed, onPress, onKey }: Dr
       {block.shape === 'circle' ? (
         <ellipse cx={x + width / 2} cy={y + height / 2} rx={width / 2} ry={height / 2} />
       ) : block.points && !moved ? (
-        <polygon points={block.points.map((point) => point.join(',')).join(' ')} />
+        <path d={pathOf([block.points, ...block.openings.map((one) => one.points)])} fillRule="evenodd" />
       ) : (
         <rect x={x} y={y} width={width} height={height} />
       )}
