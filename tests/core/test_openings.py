@@ -23,7 +23,7 @@ from inkquilt.sketch.redraw import with_shape
 from inkquilt.sketch.rings import crosses_itself, is_inside, overlap
 from inkquilt.sketch.transform import mirrored, turned
 from inkquilt.sketch.writing import write_sketch
-from tests.building import row, size, sketch_of
+from tests.building import fitted, page_of, row, size, sketch_of
 
 WHOLE = [[0, 0], [1, 0], [1, 1], [0, 1]]
 
@@ -124,6 +124,20 @@ class Lying(TestCase):
         self.assertEqual(self.place(mirrored(sketch)), (7, 5, 9, 6))
         self.assertEqual(turned(sketch, 360), sketch)
         self.assertEqual(mirrored(mirrored(sketch)), sketch)
+
+    def test_a_photo_that_lies_in_it_does_so_on_another_page(self):
+        piece = row("lace", "paper", 1, 1, 10, 10, shape="polygon", points=WHOLE, openings=[rect(0.1, 0.1, 0.45, 0.45)])
+        photo = row("p", "photo", 2.25, 2.25, 3, 3, level=2)
+        sketch = sketch_of(row("base", "base", 0, 0, 12, 12), piece, photo)
+        for width, height in (("8 1/2", "11"), ("8", "8"), ("12", "12")):
+            with self.subTest(width=width):
+                blocks = {block.id: block for block in fitted(sketch, page_of(width, height)).blocks}
+                (ring,) = opening_outlines(blocks["lace"])
+                placed = blocks["p"]
+                self.assertLessEqual(min(v.x for v in ring), placed.x)
+                self.assertLessEqual(min(v.y for v in ring), placed.y)
+                self.assertGreaterEqual(max(v.x for v in ring), placed.x + placed.width)
+                self.assertGreaterEqual(max(v.y for v in ring), placed.y + placed.height)
 
     def test_what_lies_under_it_is_seen_through_it(self):
         sketch = lace(self.OFF)

@@ -24,9 +24,9 @@ from inkquilt.fit.linear.sizing import strip_width
 from inkquilt.fit.linear.terms import CostTerms
 from inkquilt.lengths import INCH, Grains
 from inkquilt.page import Side
-from inkquilt.sketch.geometry import Axis, Box, Ends, box, is_tilted
+from inkquilt.sketch.geometry import Axis, Box, Ends, box, is_tilted, opening_outlines
 from inkquilt.sketch.model import Block, Role, Size
-from inkquilt.sketch.relations import SIDE_ENDS, Beside, Lie
+from inkquilt.sketch.relations import SIDE_ENDS, Beside, Lie, Overlap
 
 #: Edges this close are one line.
 _LINE: Final[Grains] = 127
@@ -89,6 +89,7 @@ class Papers(GridLay):
             self._carry()
         else:
             _PaperPairs(self).tell()
+        self._in_openings()
         for push in pushes:
             edge = self.edge(push.paper, push.axis, push.high)
             if push.upper:
@@ -282,6 +283,37 @@ class Papers(GridLay):
             for axis in Axis:
                 self.ask(self.edge(layer.upper, axis, False) - self.edge(layer.lower, axis, False), reveal, EVEN)
                 self.ask(self.edge(layer.lower, axis, True) - self.edge(layer.upper, axis, True), reveal, EVEN)
+
+    def _in_openings(self) -> None:
+        """What lay in an opening of a paper does so again, in its middle as it did; an opening grows with its paper."""
+        for overlap in self.design.relations.overlaps:
+            if overlap.lower not in self.papers or overlap.upper not in self.firm_boxes:
+                continue
+            opening = self._opening_round(overlap)
+            if opening is None:
+                continue
+            for axis in Axis:
+                under, over, hole = (one.along(axis) for one in (overlap.under, overlap.over, opening))
+                start = self.edge(overlap.lower, axis, False)
+                length = self.edge(overlap.lower, axis, True) - start
+                low = start + length * ((hole.low - under.low) / under.length)
+                high = start + length * ((hole.high - under.low) / under.length)
+                first, last = self.edge(overlap.upper, axis, False), self.edge(overlap.upper, axis, True)
+                self.ask_at_least(first - low, min(over.low - hole.low, self.terms.air), HELD)
+                self.ask_at_least(high - last, min(hole.high - over.high, self.terms.air), HELD)
+                off = (over.low - hole.low) - (hole.high - over.high)
+                self.ask(first + last - low - high, round(off * self.scale), EVEN)
+
+    def _opening_round(self, overlap: Overlap) -> Box | None:
+        """Return the box of the opening that the upper piece lies in, as drawn."""
+        for ring in opening_outlines(self.design.sketch.block(overlap.lower)):
+            across = Ends(min(v.x for v in ring), max(v.x for v in ring))
+            down = Ends(min(v.y for v in ring), max(v.y for v in ring))
+            over = overlap.over
+            if across.low <= over.x.low and over.x.high <= across.high:
+                if down.low <= over.y.low and over.y.high <= down.high:
+                    return Box(across, down)
+        return None
 
     def _carry(self) -> None:
         """What lay wholly on a paper does so again."""
