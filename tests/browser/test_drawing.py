@@ -105,6 +105,47 @@ class Drawing(BrowserTestCase):
         expect(rows).to_have_count(3)
         self.assertEqual([m for m in self.console if "400" not in m], [])
 
+    def test_a_missing_piece_is_drawn_and_pieces_are_swept_away_by_keys_alone(self):
+        self.open("/sketches/new")
+        self.page.get_by_role("button", name="From a basic type").click()
+        self.page.get_by_role("button", name="A grid").click()
+        pieces = self.page.locator(".draft-piece")
+        expect(pieces).not_to_have_count(0)
+        count = pieces.count()
+        board = self.page.locator(".draft-board")
+        self.page.get_by_role("button", name="Draw one that is missing").focus()
+        self.page.keyboard.press("Enter")
+        expect(board).to_be_focused()
+        keys = self.page.keyboard
+        for _ in range(20):
+            keys.press("ArrowUp")
+            keys.press("Shift+ArrowLeft")
+        keys.press("Enter")
+        self.assert_accessible("the pencil led by keys")
+        for _ in range(2):
+            keys.press("Shift+ArrowRight")
+            keys.press("Shift+ArrowDown")
+        expect(self.page.get_by_text(re.compile(r"^2 from the left, .* from the top: 2 by 2$"))).to_be_attached()
+        keys.press("Escape")  # called off: nothing is drawn
+        expect(self.page.locator(".draft-pencil")).to_have_count(0)
+        expect(pieces).to_have_count(count)
+        for key in ("Enter", "Shift+ArrowRight", "Shift+ArrowDown"):
+            keys.press(key)
+        keys.press("Enter")
+        expect(pieces).to_have_count(count + 1)
+        expect(pieces.last).to_have_attribute("aria-label", re.compile("photo, 1 by 1$"))
+        sweep = self.page.get_by_role("button", name="sweep away")
+        sweep.focus()
+        keys.press("Enter")
+        keys.press("Shift+ArrowUp")
+        keys.press("Shift+ArrowLeft")
+        keys.press("Enter")
+        for _ in range(3):
+            keys.press("Shift+ArrowDown")
+            keys.press("Shift+ArrowRight")
+        keys.press("Enter")
+        expect(pieces).to_have_count(count)
+
     def test_a_missing_piece_is_drawn_over_the_page_by_mouse_and_moved_by_keys(self):
         self.open("/sketches/new")
         self.page.get_by_role("button", name="From a basic type").click()

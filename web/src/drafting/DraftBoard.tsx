@@ -1,8 +1,9 @@
 import { pathOf } from '../geometry/rings'
-import { useReducer, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { useReducer, useRef, type KeyboardEvent, type PointerEvent } from 'react'
 import { arrowOf } from '../app/arrows'
 import type { BoardBlock, Draft, Redraw } from '../api/client'
 import { gripAt, hold, type Hold, type HoldEvent, type Table } from '../geometry/hold'
+import { usePencil } from './usePencil'
 
 interface DraftBoardProps {
   draft: Draft
@@ -23,7 +24,6 @@ export function DraftBoard(props: DraftBoardProps) {
   const { board, mark } = draft
   const svg = useRef<SVGSVGElement>(null)
   const [held, tell] = useReducer(hold, { kind: 'idle' } as Hold)
-  const [pencil, setPencil] = useState<{ x: number; y: number; toX: number; toY: number } | null>(null)
   const toMark = (length: number) => String(Math.round(length / mark) * mark)
   const at = (event: { clientX: number; clientY: number }) => {
     const matrix = svg.current!.getScreenCTM()!
@@ -80,27 +80,7 @@ export function DraftBoard(props: DraftBoardProps) {
     target.addEventListener('pointercancel', end)
   }
 
-  const draw = (event: PointerEvent<SVGSVGElement>) => {
-    if (!drawing || event.button !== 0) return
-    const { x, y } = at(event)
-    event.currentTarget.setPointerCapture(event.pointerId)
-    setPencil({ x, y, toX: x, toY: y })
-  }
-  const drawOn = (event: PointerEvent<SVGSVGElement>) => {
-    if (!pencil) return
-    const { x, y } = at(event)
-    setPencil({ ...pencil, toX: x, toY: y })
-  }
-  const drawn = () => {
-    if (!pencil) return
-    setPencil(null)
-    const left = Math.max(0, Math.min(pencil.x, pencil.toX))
-    const top = Math.max(0, Math.min(pencil.y, pencil.toY))
-    const width = Math.max(pencil.x, pencil.toX) - left
-    const height = Math.max(pencil.y, pencil.toY) - top
-    if (width < 2 * mark || height < 2 * mark) return
-    onDrawn({ left: toMark(left), top: toMark(top), width: toMark(width), height: toMark(height) })
-  }
+  const stroke = usePencil({ svg, on: drawing, page: board, mark, at, onDrawn })
 
   const keys = (block: BoardBlock, event: KeyboardEvent) => {
     const way = arrowOf(event.key)
@@ -127,43 +107,65 @@ export function DraftBoard(props: DraftBoardProps) {
         }
       : block
   return (
-    <svg
-      ref={svg}
-      className={`draft-board${drawing ? ' is-drawing' : ''}${picture ? ' over-picture' : ''}`}
-      viewBox={`0 0 ${board.width} ${board.height}`}
-      role="group"
-      aria-label="The sketch being drawn"
-      onPointerDown={draw}
-      onPointerMove={drawOn}
-      onPointerUp={drawn}
-      onPointerCancel={() => setPencil(null)}
-    >
-      <rect className="draft-page" width={board.width} height={board.height} />
-      {picture && (
-        <image href={picture} width={board.width} height={board.height} preserveAspectRatio="none" />
-      )}
-      {board.blocks.map((block) => (
-        <DraftPiece
-          key={block.id}
-          block={shown(block)}
-          moved={shift?.block === block.id}
-          letters={0.023 * Math.max(board.width, board.height)}
-          held={block.id === heldId}
-          guessed={draft.guessed.includes(block.id)}
-          onPress={(event) => press(block, event)}
-          onKey={(event) => keys(block, event)}
-        />
-      ))}
-      {pencil && (
+    <>
+      <svg
+        ref={svg}
+        className={`draft-board${drawing ? ' is-drawing' : ''}${picture ? ' over-picture' : ''}`}
+        viewBox={`0 0 ${board.width} ${board.height}`}
+        role={drawing ? 'application' : 'group'}
+        tabIndex={drawing ? 0 : undefined}
+        aria-label={
+          drawing
+            ? 'The sketch being drawn: arrow keys lead the pencil, Enter begins the stroke and ends it'
+            : 'The sketch being drawn'
+        }
+        {...stroke.handlers}
+      >
+        <rect className="draft-page" width={board.width} height={board.height} />
+        {picture && (
+          <image href={picture} width={board.width} height={board.height} preserveAspectRatio="none" />
+        )}
+        {board.blocks.map((block) => (
+          <DraftPiece
+            key={block.id}
+            block={shown(block)}
+            moved={shift?.block === block.id}
+            letters={0.023 * Math.max(board.width, board.height)}
+            held={block.id === heldId}
+            guessed={draft.guessed.includes(block.id)}
+            onPress={(event) => press(block, event)}
+            onKey={(event) => keys(block, event)}
+          />
+        ))}
+        {stroke.tip && <PencilAt tip={stroke.tip} from={stroke.from} board={board} />}
+      </svg>
+      <p className="visually-hidden" aria-live="polite">
+        {stroke.words}
+      </p>
+    </>
+  )
+}
+
+interface PencilAtProps {
+  tip: { x: number; y: number }
+  from: { x: number; y: number } | null
+  board: Draft['board']
+}
+
+/** The stroke as far as it is drawn, and where the pencil is. */
+function PencilAt({ tip, from, board }: PencilAtProps) {
+  return (
+    <g className="draft-pencil" pointerEvents="none">
+      <path d={`M${tip.x} 0V${board.height}M0 ${tip.y}H${board.width}`} />
+      {from && (
         <rect
-          className="draft-pencil"
-          x={Math.min(pencil.x, pencil.toX)}
-          y={Math.min(pencil.y, pencil.toY)}
-          width={Math.abs(pencil.toX - pencil.x)}
-          height={Math.abs(pencil.toY - pencil.y)}
+          x={Math.min(from.x, tip.x)}
+          y={Math.min(from.y, tip.y)}
+          width={Math.abs(tip.x - from.x)}
+          height={Math.abs(tip.y - from.y)}
         />
       )}
-    </svg>
+    </g>
   )
 }
 
