@@ -6,6 +6,7 @@
 ``visible``  what lies hidden under other pieces
 ``saving``   gutting, cutting short, joining, spare sheets
 ``nestings`` pieces that come out of the middle of others
+``scraps``   scraps of any outline, and what can be cut out of them
 ``seams``    pieces joined from two, the seam named
 ``openings`` windows, and what is behind them
 ``regions``  places of a sheet, printed motifs

@@ -14,7 +14,7 @@ from inkquilt.lengths import Unit
 from inkquilt.sketch.model import Part, Size
 from server.common import fields
 from server.common.owned import Owned
-from server.embellishments.pictures import check_picture
+from server.common.sheet_photos import check_picture
 
 #: Keys of owned embellishments begin so.
 OWN_KEY = "own "

@@ -67,15 +67,6 @@ class FoundThingSerializer(serializers.Serializer):
     count = serializers.IntegerField(help_text="how many alike lie there")
 
 
-class SheetPhotoSerializer(serializers.Serializer):
-    """A photograph of things on a plain sheet, and the sheet's size."""
-
-    file = serializers.FileField()
-    width = serializers.CharField(max_length=60)
-    height = serializers.CharField(max_length=60)
-    unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
-
-
 class EmbellishmentLineSerializer(serializers.Serializer):
     """An embellishment as one says it."""
 

@@ -12,15 +12,12 @@ from rest_framework.views import APIView
 
 from inkquilt.embellishment_lines import read_embellishment
 from inkquilt.embellishments import EmbellishmentKind, check, said_by
-from inkquilt.lengths import INCH, Unit
-from inkquilt.sketch.model import Size
-from inkquilt_io.picture import MOST_BYTES
+from inkquilt.lengths import Unit
 from inkquilt_io.picture.things import grouped
 from server.common.asked import asked_for, asked_length, owner, refuse
-from server.common.errors import ApiError
 from server.common.serializers import REFUSED, ErrorSerializer
+from server.common.sheet_photos import SheetPhotoSerializer, check_picture, things_in
 from server.embellishments.models import Embellishment
-from server.embellishments.pictures import check_picture
 from server.embellishments.presenters import embellishment_answer, thing_answer
 from server.embellishments.serializers import (
     CountAskedSerializer,
@@ -28,9 +25,7 @@ from server.embellishments.serializers import (
     EmbellishmentLineSerializer,
     EmbellishmentSerializer,
     FoundThingSerializer,
-    SheetPhotoSerializer,
 )
-from server.solving.pool import solvers
 
 MOST_EMBELLISHMENTS = 500
 
@@ -97,14 +92,7 @@ class FoundThingsView(APIView):
     )
     def post(self, request: Request) -> Response:
         """Find what lies on a plain sheet; nothing is kept until it is entered."""
-        if int(request.META.get("CONTENT_LENGTH") or 0) > MOST_BYTES:
-            raise ApiError("too-large", "A photograph may have up to 40 MB.", 413)
-        asked = asked_for(SheetPhotoSerializer, request.data)
-        unit = Unit(asked["unit"])
-        sides = [asked_length(asked, side, unit, f"The sheet's {side}") for side in ("width", "height")]
-        if not all(INCH <= side <= 40 * INCH for side in sides):
-            raise refuse("sheet", "A sheet is 1 to 40 in long.", "width")
-        things = solvers().run("find_things", asked["file"].read(), Size(*sides))
+        things, unit = things_in(request)
         return Response([thing_answer(thing, unit) for thing in grouped(things)])
 
 

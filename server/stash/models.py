@@ -2,17 +2,20 @@
 
 from typing import Any, ClassVar, Final
 
+from django.core.exceptions import ValidationError
 from django.core.validators import RegexValidator
 from django.db import models, transaction
 from django.db.models import Prefetch
 
 from inkquilt.cutting import USUAL_SHEET
 from inkquilt.cutting.guillotine import Stock, StockKind
+from inkquilt.errors import CoreError
 from inkquilt.paper.kinds import PaperKind, PaperSide, SideName
 from inkquilt.paper.openings import Inset
 from inkquilt.paper.regions import Motif, MotifUse
-from inkquilt.sketch.model import Size
+from inkquilt.sketch.model import Part, Size
 from server.common.owned import Owned, Recoverable, RecoverableQuerySet, oldest_kept
+from server.common.sheet_photos import check_picture
 
 KIND_CHOICES = [(kind.value, kind.value) for kind in PaperKind]
 STOCK_CHOICES = [(kind.value, kind.value) for kind in StockKind]
@@ -129,10 +132,6 @@ class PaperPicture(Recoverable):
             super().bring_back()
 
 
-#: What is shown of papers; the pictures themselves are fetched one by one.
-SHOWN: Final = ("stocks", Prefetch("pictures", PaperPicture.objects.kept().defer("jpeg")))
-
-
 class StockQuerySet(models.QuerySet):
     """Sheets and scraps are reached through their paper's owner."""
 
@@ -166,6 +165,55 @@ class PaperStock(models.Model):
     def stock(self) -> Stock:
         """For the planner."""
         return stock_of(StockKind(self.kind), Size(self.width, self.height), self.count)
+
+
+class ScrapPicture(models.Model):
+    """How a scrap looks that was photographed; ``width`` and ``height`` are what can be cut of it: its size in stock.
+
+    It is shown as long as there is a scrap of that size, so that it is there again when the taking of one is undone.
+    """
+
+    paper = models.ForeignKey(Paper, on_delete=models.CASCADE, related_name="scraps")
+    width = models.PositiveIntegerField(help_text="grains")
+    height = models.PositiveIntegerField(help_text="grains")
+    across = models.PositiveIntegerField(help_text="grains: the box round all of it")
+    down = models.PositiveIntegerField(help_text="grains")
+    corners = models.JSONField(help_text="of what can be cut out of it, in ten thousandths of the box")
+    picture = models.TextField(help_text="cut out of a photograph: WebP in base 64")
+
+    class Meta:
+        ordering = ["-id"]
+        constraints = [
+            models.CheckConstraint(
+                condition=models.Q(width__gt=0, height__gt=0, across__gt=0, down__gt=0), name="a_scrap_has_a_size"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"scrap of {self.paper_id}"
+
+    def clean(self) -> None:
+        """Refuse a picture or corners that are none, wherever the row comes from. Raises ``ValidationError``."""
+        try:
+            check_picture(self.picture)
+            corners = [Part(int(across), int(down)) for across, down in self.corners]
+        except (CoreError, ValueError, TypeError) as error:
+            raise ValidationError(str(error)) from error
+        if len(corners) != 4:
+            raise ValidationError("A rectangle has four corners.")
+
+    @property
+    def address(self) -> str:
+        """Where its picture is served."""
+        return f"/api/stash/scraps/{self.pk}/picture/"
+
+
+#: What is shown of papers; the pictures themselves are fetched one by one.
+SHOWN: Final = (
+    "stocks",
+    Prefetch("pictures", PaperPicture.objects.kept().defer("jpeg")),
+    Prefetch("scraps", ScrapPicture.objects.defer("picture")),
+)
 
 
 def stock_of(kind: StockKind, size: Size, count: int) -> Stock:

@@ -5,15 +5,29 @@ from typing import Any
 from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 
+from inkquilt.cutting.guillotine import StockKind
 from inkquilt.lengths import INCH, Unit, format_length, format_nearest
 from inkquilt.paper.entry import read_price, unit_of
 from inkquilt.paper.kinds import SideName
 from inkquilt.paper.regions import MotifUse
-from inkquilt.sketch.model import Size
+from inkquilt.sketch.model import POLYGON_PARTS, Size
 from server.common import fields
 from server.common.asked import asked_length, refuse
 from server.common.serializers import many
 from server.stash.models import KIND_CHOICES, MOST_COLOURS, STOCK_CHOICES, Paper, PaperStock, is_colour
+
+#: Paper is no longer than this.
+LARGEST_SHEET = 40 * INCH
+
+
+class ScrapSeenSerializer(serializers.Serializer):
+    """A scrap as it was photographed: its picture, its box in inches, and in parts of that what can be cut of it."""
+
+    id = serializers.IntegerField()
+    picture = serializers.CharField(help_text="where its picture is")
+    wide = serializers.FloatField()
+    high = serializers.FloatField()
+    corners = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()))
 
 
 class StockSerializer(serializers.ModelSerializer):
@@ -22,10 +36,29 @@ class StockSerializer(serializers.ModelSerializer):
     size = serializers.SerializerMethodField()
     wide = serializers.SerializerMethodField()
     high = serializers.SerializerMethodField()
+    scraps = serializers.SerializerMethodField()
 
     class Meta:
         model = PaperStock
-        fields = ["id", "kind", "size", "count", "wide", "high"]
+        fields = ["id", "kind", "size", "count", "wide", "high", "scraps"]
+
+    @extend_schema_field(ScrapSeenSerializer(many=True))
+    def get_scraps(self, stock: PaperStock) -> list[dict[str, Any]]:
+        """Return how its scraps look that were photographed, the latest first; never more than there are."""
+        if stock.kind != StockKind.SCRAP.value:
+            return []
+        size = (stock.width, stock.height)
+        seen = [one for one in stock.paper.scraps.all() if (one.width, one.height) == size]
+        return [
+            {
+                "id": one.pk,
+                "picture": one.address,
+                "wide": one.across / INCH,
+                "high": one.down / INCH,
+                "corners": [[across / POLYGON_PARTS, down / POLYGON_PARTS] for across, down in one.corners],
+            }
+            for one in seen[: stock.count]
+        ]
 
     def get_size(self, stock: PaperStock) -> str:
         """Return its size in words."""
@@ -186,6 +219,35 @@ class DescribePaperSerializer(serializers.Serializer):
             side = given.pop(face, None)
             given |= {f"{face}_{fact}": value for fact, value in (side or {}).items()}
         return given
+
+
+class FoundScrapSerializer(serializers.Serializer):
+    """A scrap found in a photograph; ``usable`` says what can be cut of it, empty where that is too little to keep."""
+
+    size = serializers.CharField(help_text="of the box round it")
+    usable = serializers.CharField(allow_blank=True)
+    wide = serializers.FloatField()
+    high = serializers.FloatField()
+    corners = serializers.ListField(child=serializers.ListField(child=serializers.FloatField()))
+    picture = serializers.CharField(help_text="WebP in base 64")
+    outline = serializers.ListField(child=serializers.ListField(child=serializers.IntegerField()))
+    across = serializers.IntegerField(help_text="grains")
+    down = serializers.IntegerField(help_text="grains")
+
+
+class KeepScrapSerializer(serializers.Serializer):
+    """A scrap to keep, as it was found."""
+
+    across = serializers.IntegerField(min_value=1, max_value=LARGEST_SHEET)
+    down = serializers.IntegerField(min_value=1, max_value=LARGEST_SHEET)
+    outline = serializers.ListField(
+        child=serializers.ListField(
+            child=serializers.IntegerField(min_value=0, max_value=POLYGON_PARTS), min_length=2, max_length=2
+        ),
+        min_length=3,
+        max_length=60,
+    )
+    picture = serializers.CharField(max_length=90_000)
 
 
 class NewStockSerializer(serializers.Serializer):

@@ -7,6 +7,7 @@ from tempfile import TemporaryDirectory
 from typing import IO, Any
 
 from django.conf import settings
+from django.core.exceptions import ValidationError
 from django.db import transaction
 from django.db.models import Count, F, Q, QuerySet
 
@@ -15,11 +16,12 @@ from inkquilt.cutting.guillotine import StockKind
 from inkquilt.lengths import Grains, Unit
 from inkquilt.paper.entry import MOST_SHEETS, PaperEntry, read_entry
 from inkquilt.paper.kinds import PaperKind, PaperSide, SideName
+from inkquilt.paper.scraps import UsableRect
 from inkquilt.sketch.model import Size
 from inkquilt_io.swatches import Swatch
 from server.common.asked import refuse
 from server.solving.pool import solvers
-from server.stash.models import SHOWN, Paper, PaperPicture, PaperStock
+from server.stash.models import SHOWN, Paper, PaperPicture, PaperStock, ScrapPicture
 
 
 def papers_of(user: Any, words: str = "") -> QuerySet:
@@ -142,6 +144,27 @@ def add_stock(*, paper: Paper, kind: StockKind, size: Size, count: int) -> Paper
         PaperStock.objects.filter(pk=row.pk).update(count=F("count") + count)
         row.refresh_from_db()
     return row
+
+
+def keep_scrap(*, paper: Paper, rect: UsableRect, box: Size, picture: str) -> ScrapPicture:
+    """Keep a scrap that was photographed: one more of what can be cut of it, and how it looks. Raises ``BadInput``."""
+    kept = ScrapPicture(
+        paper=paper,
+        width=rect.size.width,
+        height=rect.size.height,
+        across=box.width,
+        down=box.height,
+        corners=[list(corner) for corner in rect.corners],
+        picture=picture,
+    )
+    try:
+        kept.full_clean()
+    except ValidationError as error:
+        raise refuse("no-picture", " ".join(error.messages), "picture") from error
+    with transaction.atomic():
+        kept.save()
+        add_stock(paper=paper, kind=StockKind.SCRAP, size=rect.size, count=1)
+    return kept
 
 
 def change_stock(paper: Paper, kind: StockKind, size: Size, count: int) -> None:

@@ -2,12 +2,24 @@
 
 from django.urls import path
 
-from server.stash.views import PapersView, PaperView, PictureView, StocksView, StockView
+from server.stash.views import (
+    FoundScrapsView,
+    PapersView,
+    PaperView,
+    PictureView,
+    ScrapPictureView,
+    ScrapsView,
+    StocksView,
+    StockView,
+)
 
 urlpatterns = [
     path("stash/papers/", PapersView.as_view()),
     path("stash/papers/<id:pk>/", PaperView.as_view()),
     path("stash/papers/<id:pk>/stock/", StocksView.as_view()),
     path("stash/papers/<id:pk>/stock/<id:stock>/", StockView.as_view()),
+    path("stash/papers/<id:pk>/scraps/", ScrapsView.as_view()),
+    path("stash/scraps/found/", FoundScrapsView.as_view()),
+    path("stash/scraps/<id:pk>/picture/", ScrapPictureView.as_view()),
     path("stash/papers/<id:pk>/pictures/<str:side>/", PictureView.as_view()),
 ]

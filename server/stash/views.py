@@ -1,5 +1,6 @@
 """The stash of paper, for its owner only."""
 
+from base64 import b64decode
 from collections.abc import Mapping
 
 from django.conf import settings
@@ -14,18 +15,24 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from inkquilt.cutting.guillotine import StockKind
-from inkquilt.lengths import INCH, Unit
+from inkquilt.lengths import Unit
 from inkquilt.paper.kinds import SideName
-from inkquilt.sketch.model import Size
+from inkquilt.paper.scraps import usable_rect
+from inkquilt.sketch.model import Part, Size
 from server.common.asked import asked_for, asked_length, owner, refuse
 from server.common.errors import ApiError
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
+from server.common.sheet_photos import SheetPhotoSerializer, things_in
 from server.stash import services
-from server.stash.models import Paper, PaperStock
+from server.stash.models import Paper, PaperStock, ScrapPicture
+from server.stash.presenters import found_scrap
 from server.stash.serializers import (
+    LARGEST_SHEET,
     DescribePaperSerializer,
     EntryLineSerializer,
+    FoundScrapSerializer,
+    KeepScrapSerializer,
     NewStockSerializer,
     PaperQuerySerializer,
     PictureSerializer,
@@ -33,7 +40,6 @@ from server.stash.serializers import (
     StockCountSerializer,
 )
 
-LARGEST_SHEET = 40 * INCH
 SIDES = [side.value for side in SideName]
 
 
@@ -174,3 +180,53 @@ class PictureView(APIView):
         if side in SIDES:
             services.drop_picture(paper=paper, side=SideName(side))
         return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class FoundScrapsView(APIView):
+    """Scraps of a paper found in a photograph of them on a plain sheet."""
+
+    parser_classes = [MultiPartParser]
+
+    @extend_schema(
+        operation_id="find_scraps",
+        request={"multipart/form-data": SheetPhotoSerializer},
+        responses={200: FoundScrapSerializer(many=True), 400: ErrorSerializer, 413: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Find what lies on a plain sheet; nothing is kept yet."""
+        things, unit = things_in(request)
+        return Response([found_scrap(thing, unit) for thing in things])
+
+
+class ScrapsView(APIView):
+    """Scraps of any outline of one paper."""
+
+    @extend_schema(
+        operation_id="keep_scrap",
+        request=KeepScrapSerializer,
+        responses={201: StashPaperSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Keep one that was found."""
+        paper = Paper.objects.visible_to(request.user).one(pk)
+        asked = asked_for(KeepScrapSerializer, request.data)
+        box = Size(asked["across"], asked["down"])
+        rect = usable_rect(box, [Part(across, down) for across, down in asked["outline"]])
+        if rect is None:
+            raise refuse("small-scrap", "Nothing of 1/2 in or more both ways can be cut out of this scrap.", "outline")
+        services.keep_scrap(paper=paper, rect=rect, box=box, picture=asked["picture"])
+        return Response(StashPaperSerializer(_papers(request).get(pk=pk)).data, status=status.HTTP_201_CREATED)
+
+
+class ScrapPictureView(APIView):
+    """How a scrap looks that was photographed."""
+
+    @extend_schema(operation_id="scrap_picture", responses={(200, "image/webp"): bytes, 404: ErrorSerializer})
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Return it; it never changes."""
+        row = ScrapPicture.objects.filter(paper__owner=owner(request), pk=pk).first()
+        if row is None:
+            raise Http404
+        answer = HttpResponse(b64decode(row.picture), content_type="image/webp")
+        answer["Cache-Control"] = "private, max-age=31536000, immutable"
+        return answer

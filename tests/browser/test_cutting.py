@@ -11,6 +11,7 @@ from server.stash.services import enter_line
 from server.tools.models import Trimmer
 from tests.api.base import picture
 from tests.api.test_cutting_table import HIDDEN, PAGE
+from tests.api.test_scrap_pictures import scraps_photographed
 from tests.browser.base import BrowserTestCase, expect
 from tests.building import data_of, row
 
@@ -124,6 +125,29 @@ class Cutting(BrowserTestCase):
         self.assertEqual(
             {letter: c.name for letter, c in papers.items()}, {"B": "honey", "C": "white", "white": "white"}
         )
+        self.assert_quiet()
+
+    def test_scraps_of_any_outline_are_photographed_and_kept(self):
+        self.enter("scrap rose 12 x 1")
+        self.open("/stash")
+        self.page.get_by_role("button", name="rose").first.click()
+        sheet = self.page.get_by_role("region", name="rose", exact=True)
+        sheet.get_by_text("Scraps from a photograph").click()
+        photo = {"name": "scraps.jpg", "mimeType": "image/jpeg", "buffer": scraps_photographed()}
+        sheet.get_by_label("Photograph of the sheet").set_input_files(photo)
+        found = sheet.get_by_role("list", name="Scraps that were found").get_by_role("listitem")
+        expect(found).to_have_count(3)
+        expect(sheet.get_by_text("too small to cut anything from")).to_have_count(1)
+        self.assert_accessible("scraps found")
+        sheet.get_by_role("button", name=re.compile("^Keep it")).first.click()
+        expect(found).to_have_count(2)
+        expect(sheet.locator(".stock-list .scrap-shape")).to_have_count(1)
+        sheet.get_by_role("button", name=re.compile("^Keep it")).first.focus()
+        self.page.keyboard.press("Enter")
+        expect(sheet.locator(".stock-list .scrap-shape")).to_have_count(2)
+        shown = sheet.locator(".stock-list .scrap-shape image").first.get_attribute("href")
+        self.assertEqual(self.page.request.get(self.live_server_url + shown).headers["content-type"], "image/webp")
+        self.assert_accessible("scraps kept")
         self.assert_quiet()
 
     def test_each_flag_of_a_row_takes_its_own_paper_by_mouse_and_by_keys(self):

@@ -20,6 +20,7 @@ PAPER_FACTS: Final = (
     "two_tone", "finish", "note", "price", "motifs",
 )  # fmt: skip
 STOCK_FACTS: Final = ("kind", "width", "height", "count")
+SCRAP_FACTS: Final = ("width", "height", "across", "down", "corners", "picture")
 ALPHABET_FACTS: Final = ("name", "kind", "height", "width", "letters", "colour", "unit")
 #: What is told by its facts alone: each kind's rows and facts.
 NAMED: Final[dict[str, tuple[type[Any], tuple[str, ...]]]] = {

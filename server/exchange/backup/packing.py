@@ -14,6 +14,7 @@ from server.exchange.backup.facts import (
     KIND,
     NAMED,
     PAPER_FACTS,
+    SCRAP_FACTS,
     STATES_BYTES,
     STOCK_FACTS,
     VERSION,
@@ -85,6 +86,7 @@ def _paper(paper: Paper, archive: zipfile.ZipFile) -> dict[str, Any]:
         "key": paper.pk,
         "facts": {name: getattr(paper, name) for name in PAPER_FACTS},
         "stocks": [{name: getattr(stock, name) for name in STOCK_FACTS} for stock in paper.stocks.all()],
+        "scraps": [{name: getattr(scrap, name) for name in SCRAP_FACTS} for scrap in paper.scraps.order_by("id")],
     }
 
 

@@ -33,6 +33,7 @@ from server.exchange.backup.facts import (
     MOST_PICTURE_BYTES,
     NAMED,
     PAPER_FACTS,
+    SCRAP_FACTS,
     STOCK_FACTS,
 )
 from server.looking.models import Snapshot
@@ -44,7 +45,7 @@ from server.photos.models import Photo
 from server.photos.services import add_photo, add_print, describe, keep_areas
 from server.sketches.models import Sketch
 from server.sketches.services import columns
-from server.stash.models import Paper, PaperPicture, PaperStock, is_colour
+from server.stash.models import Paper, PaperPicture, PaperStock, ScrapPicture, is_colour
 from server.stash.services import keep_picture
 from server.words.models import ALPHABET_KEY, HAND_KEY, Alphabet, Hand, LettersTaken
 
@@ -177,6 +178,10 @@ class _Restoring:
                 )
             for stock in row["stocks"]:
                 PaperStock.objects.create(paper=paper, **{name: stock[name] for name in STOCK_FACTS})
+            for scrap in row.get("scraps", []):  # older zips have none
+                picture = ScrapPicture(paper=paper, **{name: scrap[name] for name in SCRAP_FACTS})
+                picture.full_clean()
+                picture.save()
         self.papers[int(row["key"])] = paper.pk
 
     def alphabet(self, row: dict[str, Any]) -> None:

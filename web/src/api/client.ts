@@ -48,6 +48,8 @@ export type AlphabetAsked = Schemas['AlphabetAskedRequest']
 export type Accent = Schemas['Accent']
 export type Embellishment = Schemas['Embellishment']
 export type FoundThing = Schemas['FoundThing']
+export type FoundScrap = Schemas['FoundScrap']
+export type ScrapSeen = Schemas['ScrapSeen']
 export type EmbellishmentAsked = Schemas['EmbellishmentAskedRequest']
 export type ClusterWish = Schemas['ClusterWishRequest']
 export type ScatterWish = Schemas['ScatterWishRequest']
@@ -209,6 +211,14 @@ export async function uploadThings(file: File, sheet: { width: string; height: s
       body: body as Schemas['SheetPhotoRequest'],
       bodySerializer,
     }),
+  )
+}
+
+/** Finds the scraps in a photograph of them on a plain sheet. */
+export async function uploadScraps(file: File, sheet: { width: string; height: string; unit: 'in' | 'mm' }) {
+  const { body, bodySerializer } = formOf(file, sheet)
+  return take(
+    api.POST('/api/stash/scraps/found/', { body: body as Schemas['SheetPhotoRequest'], bodySerializer }),
   )
 }
 

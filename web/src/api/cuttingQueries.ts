@@ -8,6 +8,7 @@ import {
   uploadPaperPicture,
   type CutRun,
   type DescribePaper,
+  type FoundScrap,
   type Page,
   type ShapingToolAsked,
   type TrimmerAsked,
@@ -66,7 +67,15 @@ export function useStash() {
       ),
     onSuccess,
   })
-  return { enter, describe, remove, add, count }
+  const keepScrap = useMutation({
+    mutationFn: ({ id, scrap }: { id: number; scrap: FoundScrap }) => {
+      const { across, down, outline, picture } = scrap
+      const body = { across, down, outline, picture }
+      return take(api.POST('/api/stash/papers/{id}/scraps/', { params: { path: { id } }, body }))
+    },
+    onSuccess,
+  })
+  return { enter, describe, remove, add, count, keepScrap }
 }
 
 /** Photos of a paper's sides. */

@@ -1461,6 +1461,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stash/papers/{id}/scraps/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Keep one that was found. */
+        post: operations["keep_scrap"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stash/papers/{id}/stock/": {
         parameters: {
             query?: never;
@@ -1493,6 +1510,40 @@ export interface paths {
         head?: never;
         /** @description Say how many there are. */
         patch: operations["set_stock"];
+        trace?: never;
+    };
+    "/api/stash/scraps/{id}/picture/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it; it never changes. */
+        get: operations["scrap_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stash/scraps/found/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Find what lies on a plain sheet; nothing is kept yet. */
+        post: operations["find_scraps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/tools/": {
@@ -2838,6 +2889,24 @@ export interface components {
             cost: number;
             why: string;
         };
+        /** @description A scrap found in a photograph; ``usable`` says what can be cut out of it, empty where that is too little to keep. */
+        FoundScrap: {
+            /** @description of the box round it */
+            size: string;
+            usable: string;
+            /** Format: double */
+            wide: number;
+            /** Format: double */
+            high: number;
+            corners: number[][];
+            /** @description WebP in base 64 */
+            picture: string;
+            outline: number[][];
+            /** @description grains */
+            across: number;
+            /** @description grains */
+            down: number;
+        };
         /** @description Something found in a photograph, to be named and entered. */
         FoundThing: {
             size: string;
@@ -3008,6 +3077,13 @@ export interface components {
          * @enum {string}
          */
         JournalWayEnum: "on ruled lines" | "a date block" | "on a card" | "on a label of yours" | "straight on the paper" | "on the paper’s printed lines" | "in the paper’s printed frame" | "in the gap" | "a quotation" | "strips kept together" | "strips spread over the page" | "in several places" | "over a row of cards" | "along the bands of the page" | "in a shape" | "on a piece a die cuts" | "in a drawn outline" | "round a photo" | "round the page" | "on a calm part of a photo" | "under a small flap" | "under a large flap" | "under a flap as large as a photo" | "in a folded booklet" | "on a card in a pocket" | "on the next page" | "a place that may stay empty";
+        /** @description A scrap to keep, as it was found. */
+        KeepScrapRequest: {
+            across: number;
+            down: number;
+            outline: number[][];
+            picture: string;
+        };
         /** @description What to call a page that is kept as a sketch. */
         KeepSketchRequest: {
             name?: string;
@@ -4755,6 +4831,17 @@ export interface components {
          * @enum {string}
          */
         SchoolEnum: "keep-photos" | "keep-proportions" | "whole-prints" | "fill-extra" | "reflow";
+        /** @description A scrap as it was photographed: its picture, its box in inches, and in parts of that what can be cut out of it. */
+        ScrapSeen: {
+            id: number;
+            /** @description where its picture is */
+            picture: string;
+            /** Format: double */
+            wide: number;
+            /** Format: double */
+            high: number;
+            corners: number[][];
+        };
         /** @description What a story can be written in; ``id`` of a hand, ``words`` says what it is. */
         Script: {
             id: number | null;
@@ -5322,6 +5409,7 @@ export interface components {
              * @description Return its height in inches.
              */
             readonly high: number;
+            readonly scraps: components["schemas"]["ScrapSeen"][];
         };
         /**
          * @description * `sheet` - sheet
@@ -11243,6 +11331,56 @@ export interface operations {
             };
         };
     };
+    keep_scrap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepScrapRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StashPaper"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     add_stock: {
         parameters: {
             query?: never;
@@ -11326,6 +11464,92 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    scrap_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/webp": string;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    find_scraps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["SheetPhotoRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundScrap"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -6,8 +6,10 @@ import { useStash } from '../api/cuttingQueries'
 import { formText } from '../app/formText'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
+import { FoundScraps } from './FoundScraps'
 import { Motifs } from './Motifs'
 import { PaperFacts } from './PaperFacts'
+import { ScrapShape } from './ScrapShape'
 import { SideForm } from './SideForm'
 
 interface PaperSheetProps {
@@ -50,6 +52,9 @@ export function PaperSheet({ paper, onClose }: PaperSheetProps) {
           <li key={stock.id}>
             <span>
               {stock.kind} <Fractions text={stock.size} />
+              {stock.scraps.map((scrap) => (
+                <ScrapShape key={scrap.id} {...scrap} label={`How a scrap of ${stock.size} looks`} />
+              ))}
             </span>
             <Button
               variant="outline-primary"
@@ -73,6 +78,7 @@ export function PaperSheet({ paper, onClose }: PaperSheetProps) {
         {paper.stocks.length === 0 && <li className="hint">Used up.</li>}
       </ul>
       <AddStock onAdd={(stock) => add.mutate({ id: paper.id, ...stock })} />
+      <FoundScraps paper={paper} />
       {failed && <Trouble error={failed} />}
       <p className="photo-deeds">
         <button
