@@ -20,7 +20,7 @@ from inkquilt.fit import FitRequest
 from inkquilt.fit.designs import designs
 from inkquilt.fit.explain import gist_of
 from inkquilt.page import FORMATS, Page
-from inkquilt.sketch.geometry import CORNER_SCALE, drawn_outline, hole_outline, is_tilted, outline
+from inkquilt.sketch.geometry import CORNER_SCALE, drawn_outline, is_tilted, opening_outlines, outline
 from inkquilt.sketch.model import Block, Role, Shape, Size, Sketch
 
 FONT = Path(__file__).parents[1] / "inkquilt_io" / "fonts" / "Literata-SemiBold.ttf"
@@ -61,7 +61,7 @@ def _draw(pen: ImageDraw.ImageDraw, block: Block, scale: float, leads: bool) -> 
         pen.ellipse(box, fill=fill, outline=INK)
         return
     pen.polygon(corners, fill=fill, outline=INK)
-    if hole := hole_outline(block):
+    for hole in opening_outlines(block):
         pen.polygon([(p.x * scale, p.y * scale) for p in hole], fill="#f6f0e2", outline=INK)
     if block.role is Role.JOURNALING:
         for line in range(1, 5):

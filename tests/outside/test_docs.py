@@ -11,6 +11,8 @@ from unittest import TestCase
 
 import jsonschema
 
+import bench
+import demo
 import inkquilt
 import inkquilt_io
 from inkquilt.cutting.guillotine import plan_cuts
@@ -83,3 +85,12 @@ class Docs(TestCase):
         code = [(f"{inch * 8 // INCH}/8" if inch * 8 // INCH in (1, 3) else f"1/{INCH // inch}", str(mm // MM))
                 for inch, mm in bounds.REVEAL_PARTNERS[1:]]  # fmt: skip
         self.assertEqual(named, code)
+
+
+class Benches(TestCase):
+    def test_what_measures_and_what_takes_the_pictures_can_be_loaded(self):
+        """They are run by hand now and then: what the code renames must not wait for that."""
+        for package in (bench, demo):
+            for module in pkgutil.iter_modules(package.__path__):
+                with self.subTest(module.name):
+                    importlib.import_module(f"{package.__name__}.{module.name}")
