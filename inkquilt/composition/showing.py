@@ -23,7 +23,7 @@ from inkquilt.fit.ways import drawn_for
 from inkquilt.lengths import INCH, Grains, format_length, with_unit
 from inkquilt.photos.mats import slid_mat
 from inkquilt.photos.uncover import Nudge, OnPage, clearances, nudges, other_slots, shift
-from inkquilt.sketch.building import steps_beside
+from inkquilt.sketch.building import Beside, steps_beside
 from inkquilt.sketch.geometry import box
 from inkquilt.sketch.model import Block, Role
 
@@ -33,6 +33,13 @@ LEAST_AIR: Final[Grains] = INCH // 4
 MOST_ELSEWHERE: Final = 2
 #: So many places of the photo itself are tried, each way of moving it.
 MOST_SLID: Final = 2
+
+_BESIDE: Final = {
+    Beside.RIGHT: "to the right of",
+    Beside.LEFT: "to the left of",
+    Beside.BELOW: "below",
+    Beside.ABOVE: "above",
+}
 
 #: Fits a page: the caller says where that is worked out.
 Solve = Callable[[FitRequest, Way], Fit]
@@ -119,11 +126,12 @@ class _Trying:
         over = {name for lost in self.page.cover(self.slot).lost for name in lost.by}
         if len(over) != 1:
             return
-        steps = steps_beside(document.blocks, self.slot, over.pop(), document.page, document.grid)
+        piece = over.pop()
+        steps = steps_beside(document.blocks, self.slot, piece, document.page, document.grid)
         for out in steps[:MOST_SLID]:
             change = self._put(Nudge(self.slot, out.across, out.down))
             if change is not None:
-                yield WayToShow(f"lay it beside that, {out.side.value}", change)
+                yield WayToShow(f"lay the photo {_BESIDE[out.side]} {self.page.block(piece).name}", change)
                 return
 
     def _put(self, nudge: Nudge) -> PinPiece | None:
