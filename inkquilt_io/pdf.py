@@ -26,6 +26,7 @@ from inkquilt.colour import read_colour
 from inkquilt.embellishments import Accent
 from inkquilt.lengths import INCH, MM, Grains, format_nearest
 from inkquilt.sketch import Role, Shape
+from inkquilt.sketch.model import POLYGON_PARTS
 from inkquilt.words.script import Script
 from inkquilt_io.look import INK, WHITE, Colour
 from inkquilt_io.shapes import DrawnTitle, FittedPage, Outline, Picture, PrintedStory, walk
@@ -386,6 +387,10 @@ class _PdfCanvas:
             self.pdf.restoreState()
 
     def embellishment(self, accent: Accent) -> None:
+        picture = self.page.things.get(accent.what.key)
+        if picture is not None:
+            self.thing(accent, picture)
+            return
         path = self.pdf.beginPath()
         first, *others = accent.outline.exterior.coords[:-1]
         path.moveTo(points(first[0]), self.y(first[1]))
@@ -396,6 +401,23 @@ class _PdfCanvas:
         self.pdf.setStrokeColorRGB(*rgb(INK))
         self.pdf.setFillColorRGB(*rgb(accent.what.colours[0]))
         self.pdf.drawPath(path, stroke=1, fill=1)
+
+    def thing(self, accent: Accent, picture: bytes) -> None:
+        """Draw an embellishment as it was photographed; of one that was cut in two, its half."""
+        size = accent.what.size
+        width, height = points(size.width), points(size.height)
+        with Image.open(io.BytesIO(picture)) as image:
+            seen = image.convert("RGBA")
+        if accent.what.shown:
+            low, far = accent.what.shown
+            ends = (low.across * seen.width, low.down * seen.height, far.across * seen.width, far.down * seen.height)
+            left, top, right, bottom = (round(end / POLYGON_PARTS) for end in ends)
+            seen = seen.crop((left, top, right, bottom))
+        self.pdf.saveState()
+        self.pdf.translate(points(accent.x), self.y(accent.y))
+        self.pdf.rotate(-accent.turn / 100)
+        self.pdf.drawImage(ImageReader(seen), -width / 2, -height / 2, width, height, mask="auto")
+        self.pdf.restoreState()
 
     def note(self, outline: Outline, text: str) -> None:
         block = outline.block

@@ -6,7 +6,7 @@ top left corner, y downward.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from typing import Protocol
 
@@ -105,6 +105,8 @@ class FittedPage:
     letters: dict[str, DrawnTitle] = field(default_factory=dict)
     stories: tuple[PrintedStory, ...] = ()
     accents: tuple[Accent, ...] = ()
+    #: How embellishments look that were photographed, by their key: WebP.
+    things: Mapping[str, bytes] = field(default_factory=dict)
     #: Blocks of which only the place is there: words lie straight on the page, a cluster where one was drawn.
     bare: frozenset[str] = frozenset()
 

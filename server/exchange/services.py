@@ -1,5 +1,6 @@
 """Pages and sketches as files; measures and how they were reckoned."""
 
+from base64 import b64decode
 from collections.abc import Iterator
 
 from inkquilt.colour import read_colour
@@ -16,6 +17,7 @@ from inkquilt.sketch.model import Size
 from inkquilt.words.stories import BARE
 from inkquilt_io.shapes import DrawnLetter, DrawnTitle, FittedPage, Picture, PrintedStory
 from server.common.errors import ApiError
+from server.embellishments.models import Embellishment
 from server.pages.journaling import writing_in
 from server.pages.models import Page
 from server.pages.pictures import pictures_of
@@ -51,8 +53,18 @@ def fitted_page(page: Page, document: PageDocument) -> FittedPage:
             if story.sheet is None and (lying := as_it_lies(story, blocks)) is not None
         ),
         document.accents,
+        _things(page, document),
         frozenset(_bare(document)),
     )
+
+
+def _things(page: Page, document: PageDocument) -> dict[str, bytes]:
+    """Return how the embellishments on a page look that were photographed, those put aside since among them."""
+    pictured = {accent.what.key for accent in document.accents if accent.what.pictured}
+    if not pictured:
+        return {}
+    rows = Embellishment.objects.filter(owner=page.owner).exclude(picture="")
+    return {row.key: b64decode(row.picture) for row in rows if row.key in pictured}
 
 
 def _bare(document: PageDocument) -> Iterator[str]:

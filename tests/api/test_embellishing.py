@@ -109,10 +109,19 @@ class EmbellishingTests(ApiTestCase):
         self.assertEqual(b64encode(seen.content).decode(), thing["picture"])
         accent = self.lay(self.put(one, 3, 9))["accents"][0]
         self.assertEqual(accent["picture"], one["picture"])
+        self.assertEqual(self.printed_pictures(), 1)
+        self.do(kind="halve", accent=accent["key"])
+        self.assertEqual(self.printed_pictures(), 2)
         self.send("delete", f"embellishments/{one['id']}/")
         self.assertEqual(self.client.get(one["picture"]).status_code, 200, "it lies on a page still")
         self.client.force_login(self.otto)
         self.assertEqual(self.client.get(one["picture"]).status_code, 404)
+
+    def printed_pictures(self):
+        """Return how many pictures are drawn on the pages of the page's PDF, the key sheet left out."""
+        content = self.send("get", f"pages/{self.page}/files/page.pdf").content
+        drawn = [page.get_contents().get_data() for page in PdfReader(io.BytesIO(content)).pages]
+        return max(stream.count(b" Do") for stream in drawn)
 
     def test_what_comes_for_a_picture_is_looked_at(self):
         plain = io.BytesIO()

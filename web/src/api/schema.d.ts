@@ -2889,7 +2889,7 @@ export interface components {
             cost: number;
             why: string;
         };
-        /** @description A scrap found in a photograph; ``usable`` says what can be cut out of it, empty where that is too little to keep. */
+        /** @description A scrap found in a photograph; ``usable`` says what can be cut of it, empty where that is too little to keep. */
         FoundScrap: {
             /** @description of the box round it */
             size: string;
@@ -4831,7 +4831,7 @@ export interface components {
          * @enum {string}
          */
         SchoolEnum: "keep-photos" | "keep-proportions" | "whole-prints" | "fill-extra" | "reflow";
-        /** @description A scrap as it was photographed: its picture, its box in inches, and in parts of that what can be cut out of it. */
+        /** @description A scrap as it was photographed: its picture, its box in inches, and in parts of that what can be cut of it. */
         ScrapSeen: {
             id: number;
             /** @description where its picture is */
