@@ -21,6 +21,8 @@ from inkquilt.sketch.rings import crosses_itself, is_inside, overlap
 Corners = list[tuple[float, float]]
 #: An opening smaller than this is a speck.
 LEAST_OPENING: Final[Grains] = INCH // 16
+#: Of one path so many outlines are looked at, the largest.
+MOST_RINGS: Final = 400
 
 
 class Nested(NamedTuple):
@@ -36,7 +38,7 @@ def nested_rings(rings: Sequence[Corners]) -> list[Nested]:
     An outline that crosses others, or itself, is a piece by itself.
     """
     solid = [(ring, Polygon(ring)) for ring in rings if len(ring) > 2]
-    order = sorted(solid, key=lambda one: -one[1].area)
+    order = sorted(solid, key=lambda one: -one[1].area)[:MOST_RINGS]
     found: list[tuple[Nested, Polygon, int]] = []
     pieces: list[Nested] = []
     for ring, polygon in order:
@@ -80,6 +82,11 @@ def shape_of(corners: Corners, openings: Sequence[Corners] = ()) -> Block | None
     parts = around.parts(corners)
     block = Block("", Role.PAPER, Shape.POLYGON, round(left), round(top), round(width), round(height), corners=parts)
     return replace(block, openings=_fine(parts, [around.parts(opening) for opening in openings]))
+
+
+def cut_out_of(openings: Sequence[Corners]) -> int:
+    """Return how many of the openings are no specks."""
+    return sum(not _is_speck(_without_flat(one)) for one in openings)
 
 
 def _is_speck(ring: Corners) -> bool:

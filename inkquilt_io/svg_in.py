@@ -32,8 +32,8 @@ from inkquilt.lengths import INCH, Grains, Unit
 from inkquilt.page import LARGEST_SIDE, SMALLEST_SIDE
 from inkquilt.sketch.draft import Draft, FoundShape, drafted
 from inkquilt.sketch.model import MOST_BLOCKS, POLYGON_PARTS, Block, Part, Role, Shape, Size
-from inkquilt.sketch.reading import read_sketch
-from inkquilt_io.outline_blocks import Corners, nested_rings, shape_of
+from inkquilt.sketch.reading import MOST_OPENING_CORNERS, MOST_OPENINGS, read_sketch
+from inkquilt_io.outline_blocks import Corners, cut_out_of, nested_rings, shape_of
 from inkquilt_io.svg import SKETCH_ATTRIBUTE
 
 MOST_BYTES: Final = 4 * 1024 * 1024
@@ -226,14 +226,19 @@ def _pixels(root: Element, text: str, place: int) -> float:
 
 def _shapes(root: Element, page: Size, scale: float, remarks: list[Fault]) -> Iterator[FoundShape]:
     """Yield every drawn shape, bottom layer first."""
-    names = _Names()
+    names, corners = _Names(), 0
     for element in _elements(root):
         if not isinstance(element, svgelements.Shape):
             continue
         values = element.values
         if str(values.get("display")) == "none" or str(values.get("visibility")) == "hidden":
             continue
-        for block in _blocks(element, scale):
+        for block in _blocks(element, scale, remarks):
+            corners += sum(map(len, block.openings))
+            if block.openings and corners > MOST_OPENING_CORNERS:
+                words = f"Openings were left out: all of a sketch have up to {MOST_OPENING_CORNERS:,} corners together."
+                remarks.append(Fault(None, "openings-left-out", words))
+                block = replace(block, openings=())
             yield from _found(block, values, page, names, remarks)
 
 
@@ -266,7 +271,7 @@ def _elements(root: Element) -> list[Any]:
         raise _refuse("not-svg", "A shape of this drawing has numbers that cannot be read.") from error
 
 
-def _blocks(element: Any, scale: float) -> Iterator[Block]:
+def _blocks(element: Any, scale: float, remarks: list[Fault]) -> Iterator[Block]:
     """Yield the pieces that a shape of the drawing is: one, or of a path one for each outline that lies in no other."""
     if isinstance(element, svgelements.Circle | svgelements.Ellipse):
         around = element.bbox()
@@ -284,8 +289,14 @@ def _blocks(element: Any, scale: float) -> Iterator[Block]:
     rings = [[(x * scale, y * scale) for x, y in ring] for ring in _rings(element) if len(ring) > 2]
     for outer, openings in nested_rings(rings):
         block = shape_of(outer, openings)
-        if block is not None:
-            yield block
+        if block is None:
+            continue
+        lost = cut_out_of(openings) - len(block.openings)
+        if lost:
+            what = "an opening was" if lost == 1 else f"{lost} openings were"
+            words = f"Of a piece {what} left out: it has up to {MOST_OPENINGS}, each inside it and over no other."
+            remarks.append(Fault(None, "openings-left-out", words))
+        yield block
 
 
 def _ellipse_parts() -> tuple[Part, ...]:

@@ -39,6 +39,8 @@ LONGEST_ID: Final = 60
 HIGHEST_LEVEL: Final = 10_000
 MOST_CORNERS: Final = 60
 MOST_OPENINGS: Final = 60
+#: All openings of a sketch have so many corners together: each is looked at beside the others.
+MOST_OPENING_CORNERS: Final = 2_000
 
 _SKETCH_FIELDS: Final = {"kind", "version", "name", "unit", "page", "blocks"}
 _BLOCK_FIELDS: Final = {
@@ -76,6 +78,7 @@ class _Reader:
         self.faults: list[Fault] = []
         self.remarks: list[Fault] = []
         self.unit = Unit.IN
+        self.opening_corners = 0
 
     def fault(self, block: str | None, code: str, message: str) -> None:
         where = f"Block “{block}”: " if block else ""
@@ -207,6 +210,11 @@ class _Reader:
             return ()
         words = "each of the “openings” needs 3 to 60 pairs of numbers from 0 to 1"
         rings = [self.ring(block, one, words, "the sides of an opening cross each other.") for one in value]
+        self.opening_corners += sum(map(len, rings))
+        if self.opening_corners > MOST_OPENING_CORNERS:
+            words = f"all openings of a sketch have up to {MOST_OPENING_CORNERS:,} corners together"
+            self.fault(block, "openings", f"{words}: fewer or simpler ones would do.")
+            return ()
         for place, ring in enumerate(rings):
             others = rings[:place]
             if ring and (not is_inside(ring, outline) or any(overlap(ring, other) for other in others if other)):

@@ -24,7 +24,15 @@ def is_inside(ring: Sequence[Part], outline: Sequence[Part]) -> bool:
 
 def overlap(one: Sequence[Part], other: Sequence[Part]) -> bool:
     """Tell whether two rings cross or touch, or one lies in the other."""
+    if _boxes_apart(one, other):
+        return False
     return _cross(one, other) or _is_in(one[0], other) or _is_in(other[0], one)
+
+
+def _boxes_apart(one: Sequence[Part], other: Sequence[Part]) -> bool:
+    """Tell whether the boxes round two rings share nothing: most do not, and sides need not be looked at."""
+    across, down = ([(min(side), max(side)) for side in zip(*ring, strict=True)] for ring in (one, other))
+    return any(high < low or top < foot for (foot, high), (low, top) in zip(across, down, strict=True))
 
 
 def _cross(one: Sequence[Part], other: Sequence[Part]) -> bool:

@@ -18,7 +18,7 @@ from inkquilt.photos.cover import outline_on_page
 from inkquilt.sketch.draft import Draft
 from inkquilt.sketch.geometry import opening_outlines
 from inkquilt.sketch.model import Part, Shape
-from inkquilt.sketch.reading import MOST_OPENINGS
+from inkquilt.sketch.reading import MOST_OPENING_CORNERS, MOST_OPENINGS
 from inkquilt.sketch.redraw import with_shape
 from inkquilt.sketch.rings import crosses_itself, is_inside, overlap
 from inkquilt.sketch.transform import mirrored, turned
@@ -74,6 +74,16 @@ class Reading(TestCase):
                     sketch_of(piece)
                 else:
                     self.assertRaises(BadInput, sketch_of, piece)
+
+    def test_all_openings_together_are_bounded(self):
+        """Each is looked at beside the others: a file of many pieces full of openings is refused at once."""
+        teeth = [[0.001 * (n % 30) + 0.01, 0.3 + 0.004 * n] for n in range(58)]
+        comb = [[0.9, 0.3], *[[x + 0.05, y] for x, y in teeth], [0.9, 0.6]]
+        pieces = [row(f"p{n}", "paper", 1, 1, 9, 9, shape="polygon", points=WHOLE, openings=[comb]) for n in range(40)]
+        with self.assertRaises(BadInput) as caught:
+            sketch_of(*pieces)
+        self.assertIn("up to 2,000 corners together", str(caught.exception))
+        self.assertEqual(MOST_OPENING_CORNERS // 60, 33)
 
     def test_another_outline_has_none(self):
         draft = Draft(lace(rect(0.1, 0.1, 0.4, 0.4)), frozenset())

@@ -155,6 +155,33 @@ class Drawings(TestCase):
                     self.assertAlmostEqual(read, true, delta=0.01 * true)
                 self.assertEqual(len({block.id for block in blocks}), len(blocks))
 
+    def test_openings_that_a_sketch_cannot_have_are_told(self):
+        def holes(count, side):
+            places = [(1.2 + 0.5 * (n % 18), 1.2 + 0.5 * (n // 18)) for n in range(count)]
+            return "".join(f" M{x} {y} h{side} v{side} h-{side} z" for x, y in places)
+
+        whole = "M1 1 h10 v10 h-10 z"
+        for path, kept, told in [
+            (whole + holes(60, 0.3), 60, None),
+            (whole + holes(61, 0.3), 60, "an opening was left out"),
+            (whole + holes(90, 0.3), 60, "30 openings were left out"),
+            (whole + holes(3, 0.01), 0, None),  # specks are none
+            (whole + " M2 2 h3 v3 h-3 z M4 4 h3 v3 h-3 z", 1, "an opening was left out"),  # they cross
+        ]:
+            with self.subTest(told=told, kept=kept):
+                read = read_svg(svg(f'<path d="{path}"/>'), "x")
+                self.assertEqual(len(read.draft.sketch.blocks[0].openings), kept)
+                said = " ".join(str(one.message) for one in read.remarks)
+                self.assertEqual("left out" in said, told is not None)
+                self.assertIn(told or "", said)
+
+    def test_thousands_of_outlines_in_one_path_are_soon_read(self):
+        many = "".join(f" M{1 + n % 100 * 0.1:.2f} {1 + n // 100 * 0.1:.2f} h.07v.07h-.07z" for n in range(6_000))
+        started = time.perf_counter()
+        read = read_svg(svg(f'<path d="M.5 .5 h11 v11 h-11 z{many}"/>'), "x")
+        self.assertLess(time.perf_counter() - started, 30)
+        self.assertLessEqual(len(read.draft.sketch.blocks[0].openings), 60)
+
     @given(
         st.lists(st.tuples(st.floats(0.05, 0.95), st.floats(0.05, 0.95), st.floats(0.02, 0.2)), max_size=6),
     )
