@@ -1,6 +1,7 @@
 """Words on a page.
 
 ``alphabets``  the lettering people own: heights, widths, how many of each letter are left
+``letter_sheet`` a sheet of letters as it was photographed
 ``spelling``   letters that run out, and how to save them
 ``title``      a title set in lines, sizes and alphabets, letter by letter
 ``title_later`` where a title can still go on a page without a place for one

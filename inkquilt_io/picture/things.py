@@ -62,12 +62,14 @@ class Thing:
     #: Its middle on the sheet, in grains.
     x: Grains
     y: Grains
+    #: The upright box round it as it lies there.
+    lies: Size
     #: How many like it lie there.
     count: int = 1
 
 
-def find_things(content: bytes, sheet: Size) -> tuple[Thing, ...]:
-    """Return what lies on a plain sheet of a known size, row by row.
+def find_things(content: bytes, sheet: Size, most: int = MOST_THINGS) -> tuple[Thing, ...]:
+    """Return what lies on a plain sheet of a known size, row by row, so many at most.
 
     The sheet may lie on its side in the picture. Raises ``PictureFaults`` where no sheet or nothing on it is found.
     """
@@ -84,7 +86,7 @@ def find_things(content: bytes, sheet: Size) -> tuple[Thing, ...]:
     ]
     if not found:
         raise refuse("nothing-found", "Nothing was found on the sheet: lay the things apart, on a plain one.")
-    return tuple(sorted(found, key=lambda one: (one.y // INCH, one.x))[:MOST_THINGS])
+    return tuple(sorted(found, key=lambda one: (one.y // INCH, one.x))[:most])
 
 
 def grouped(things: Sequence[Thing]) -> tuple[Thing, ...]:
@@ -199,7 +201,13 @@ def _thing(straight: Pixels, even: Pixels, mask: Pixels, per_pixel: float) -> Th
         _cut_out(straight, mask, turn, (left, top, wide, high)),
         round(middle_x * per_pixel),
         round(middle_y * per_pixel),
+        _box_of(contour, per_pixel),
     )
+
+
+def _box_of(contour: Pixels, per_pixel: float) -> Size:
+    _, _, wide, high = cv2.boundingRect(contour)
+    return Size(max(1, round(wide * per_pixel)), max(1, round(high * per_pixel)))
 
 
 def _part(at: float, length: float) -> int:

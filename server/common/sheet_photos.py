@@ -12,7 +12,7 @@ from rest_framework.request import Request
 from inkquilt.lengths import INCH, Unit
 from inkquilt.sketch.model import Size
 from inkquilt_io.picture import MOST_BYTES
-from inkquilt_io.picture.things import Thing
+from inkquilt_io.picture.things import MOST_THINGS, Thing
 from server.common import fields
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.errors import ApiError
@@ -45,7 +45,7 @@ class SheetPhotoSerializer(serializers.Serializer):
     unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
 
 
-def things_in(request: Request) -> tuple[tuple[Thing, ...], Unit]:
+def things_in(request: Request, most: int = MOST_THINGS) -> tuple[tuple[Thing, ...], Unit]:
     """Return what lies on the sheet of a photograph that was sent, and the unit its size was given in.
 
     Nothing is kept. Raises ``ApiError`` for what is too large, ``BadInput`` where no sheet or nothing on it is found.
@@ -57,5 +57,5 @@ def things_in(request: Request) -> tuple[tuple[Thing, ...], Unit]:
     sides = [asked_length(asked, side, unit, f"The sheet's {side}") for side in ("width", "height")]
     if not all(INCH <= side <= 40 * INCH for side in sides):
         raise refuse("sheet", "A sheet is 1 to 40 in long.", "width")
-    found: tuple[Thing, ...] = solvers().run("find_things", asked["file"].read(), Size(*sides))
+    found: tuple[Thing, ...] = solvers().run("find_things", asked["file"].read(), Size(*sides), most)
     return found, unit

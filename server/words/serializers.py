@@ -6,6 +6,9 @@ from inkquilt.lengths import Unit
 from server.common import fields
 from server.words.models import KIND_CHOICES, WIDTH_CHOICES, is_colour
 
+#: A photographed sheet has so many letters at most.
+MOST_LETTERS = 200
+
 
 class LetterCountSerializer(serializers.Serializer):
     """A letter and how many of it are left."""
@@ -32,11 +35,33 @@ class AlphabetAskedSerializer(serializers.Serializer):
 
     name = serializers.CharField(max_length=60)
     kind = serializers.ChoiceField(KIND_CHOICES)
-    height = serializers.CharField(max_length=60)
+    height = serializers.CharField(max_length=60, allow_blank=True, default="")
     width = serializers.ChoiceField(WIDTH_CHOICES, default="plain")
     letters = serializers.CharField(max_length=600)
     colour = serializers.CharField(max_length=7, default="#22345c", validators=[is_colour])
     unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
+    found = serializers.ListField(
+        child=serializers.ListField(child=serializers.IntegerField(min_value=1), min_length=2, max_length=2),
+        required=False,
+        max_length=MOST_LETTERS,
+        help_text="width and height of each letter, in grains, in their order: then they are measured by these",
+    )
+
+
+class FoundLetterSerializer(serializers.Serializer):
+    """A letter found in a photograph of its sheet; ``width`` and ``height`` in grains, of the box round it."""
+
+    picture = serializers.CharField(help_text="WebP in base 64")
+    width = serializers.IntegerField()
+    height = serializers.IntegerField()
+
+
+class FoundLettersSerializer(serializers.Serializer):
+    """The letters of a sheet in the order of reading, about how high they are, and the colour that most are of."""
+
+    letters = FoundLetterSerializer(many=True)
+    height = serializers.CharField()
+    colour = serializers.CharField()
 
 
 class LettersAskedSerializer(serializers.Serializer):

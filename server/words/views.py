@@ -2,18 +2,28 @@
 
 from drf_spectacular.utils import extend_schema
 from rest_framework import status
+from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from inkquilt.lengths import INCH, Unit
+from inkquilt.sketch.model import Size
 from inkquilt.words.alphabets import read_letters
-from inkquilt_io.lettering import FONTS, font_alphabet
+from inkquilt.words.letter_sheet import measured
+from inkquilt_io.lettering import FONTS, font_alphabet, plain_widths
 from server.common.asked import asked_for, asked_length, owner, refuse
 from server.common.serializers import ErrorSerializer
+from server.common.sheet_photos import SheetPhotoSerializer, things_in
 from server.words.models import Alphabet
-from server.words.presenters import alphabet_answer, font_answer
-from server.words.serializers import AlphabetAskedSerializer, AlphabetSerializer, LettersAskedSerializer
+from server.words.presenters import alphabet_answer, font_answer, found_letters
+from server.words.serializers import (
+    MOST_LETTERS,
+    AlphabetAskedSerializer,
+    AlphabetSerializer,
+    FoundLettersSerializer,
+    LettersAskedSerializer,
+)
 
 MOST_ALPHABETS = 60
 MOST_HEIGHT = 6 * INCH
@@ -38,12 +48,33 @@ class AlphabetsView(APIView):
         if Alphabet.objects.visible_to(request.user).count() >= MOST_ALPHABETS:
             raise refuse("too-many-alphabets", f"There can be up to {MOST_ALPHABETS} alphabets.")
         asked = asked_for(AlphabetAskedSerializer, request.data)
-        height = asked_length(asked, "height", Unit(asked["unit"]), "The height of a capital")
+        found = [Size(width, height) for width, height in asked.pop("found", [])]
+        if found:
+            told = measured(asked["letters"], found, plain_widths())
+            height, asked["width"] = told.height, told.width.value
+        else:
+            height = asked_length(asked, "height", Unit(asked["unit"]), "The height of a capital")
         if not 0 < height <= MOST_HEIGHT:
             raise refuse("letter-height", "Letters are more than nothing and at most 6 in high.", "height")
         asked |= {"height": height, "letters": read_letters(asked["letters"])}
         row = Alphabet.objects.create(owner=owner(request), **asked)
         return Response(alphabet_answer(row), status=status.HTTP_201_CREATED)
+
+
+class FoundLettersView(APIView):
+    """The letters of a sheet found in a photograph of it."""
+
+    parser_classes = [MultiPartParser]
+
+    @extend_schema(
+        operation_id="find_letters",
+        request={"multipart/form-data": SheetPhotoSerializer},
+        responses={200: FoundLettersSerializer, 400: ErrorSerializer, 413: ErrorSerializer},
+    )
+    def post(self, request: Request) -> Response:
+        """Find them; what each is she says, and nothing is kept until then."""
+        things, unit = things_in(request, MOST_LETTERS)
+        return Response(found_letters(things, unit))
 
 
 class AlphabetView(APIView):

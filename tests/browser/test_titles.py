@@ -14,6 +14,7 @@ from inkquilt_io.lettering import FONTS, font_alphabet, measured
 from server.stash.services import enter_line
 from server.words.models import Alphabet
 from tests.api.base import change_page
+from tests.api.test_letters_found import ROWS, letters_photographed
 from tests.browser.base import BrowserTestCase, expect
 from tests.building import data_of, row
 
@@ -47,6 +48,29 @@ class Titles(BrowserTestCase):
         expect(self.page.locator(".board .accent")).to_have_count(0)
         expect(ways).to_contain_text("hard to read there")
         self.assert_quiet()
+
+    def test_a_sheet_of_letters_is_photographed_and_its_letters_typed_in_their_order(self):
+        page = self.lay_out(PAGE, key="12x12")
+        self.open(f"/pages/{page.pk}/title")
+        self.page.get_by_role("button", name="Enter a sheet of letters").click()
+        self.page.get_by_role("button", name="from a photograph of the sheet").click()
+        photo = {"name": "letters.jpg", "mimeType": "image/jpeg", "buffer": letters_photographed()}
+        self.page.get_by_label("Photograph of the sheet").set_input_files(photo)
+        found = self.page.get_by_role("list", name="Letters that were found").get_by_role("listitem")
+        expect(found).to_have_count(18)
+        form = self.page.get_by_role("form", name="A sheet of letters")
+        expect(form).to_contain_text("18 letters, about")
+        self.assert_accessible("letters found")
+        form.get_by_label("Name of the letters").fill("Found")
+        form.get_by_label("The letters on the sheet").fill("ABC")
+        form.get_by_role("button", name="Keep them").click()
+        expect(form.get_by_role("alert")).to_contain_text("18 letters were found and 3 typed")
+        form.get_by_label("The letters on the sheet").fill(" ".join(ROWS))
+        form.get_by_role("button", name="Keep them").focus()
+        self.page.keyboard.press("Enter")
+        letters = self.page.get_by_role("region", name="Your letters")
+        expect(letters).to_contain_text("stickers, 3/4 in high")
+        expect(letters.locator(".letters-left")).to_contain_text("E×2")
 
     def test_a_title_that_runs_out_of_a_letter_is_saved_and_set(self):
         page = self.lay_out(PAGE, key="12x12")

@@ -49,6 +49,7 @@ export type Accent = Schemas['Accent']
 export type Embellishment = Schemas['Embellishment']
 export type FoundThing = Schemas['FoundThing']
 export type FoundScrap = Schemas['FoundScrap']
+export type FoundLetters = Schemas['FoundLetters']
 export type ScrapSeen = Schemas['ScrapSeen']
 export type EmbellishmentAsked = Schemas['EmbellishmentAskedRequest']
 export type ClusterWish = Schemas['ClusterWishRequest']
@@ -211,6 +212,14 @@ export async function uploadThings(file: File, sheet: { width: string; height: s
       body: body as Schemas['SheetPhotoRequest'],
       bodySerializer,
     }),
+  )
+}
+
+/** Finds the letters in a photograph of their sheet. */
+export async function uploadLetters(file: File, sheet: { width: string; height: string; unit: 'in' | 'mm' }) {
+  const { body, bodySerializer } = formOf(file, sheet)
+  return take(
+    api.POST('/api/alphabets/found/', { body: body as Schemas['SheetPhotoRequest'], bodySerializer }),
   )
 }
 

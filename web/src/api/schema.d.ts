@@ -40,6 +40,23 @@ export interface paths {
         patch: operations["count_letters"];
         trace?: never;
     };
+    "/api/alphabets/found/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Find them; what each is she says, and nothing is kept until then. */
+        post: operations["find_letters"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/deleted/": {
         parameters: {
             query?: never;
@@ -1769,6 +1786,7 @@ export interface components {
         AlphabetAskedRequest: {
             name: string;
             kind: components["schemas"]["AlphabetAskedKindEnum"];
+            /** @default  */
             height: string;
             /** @default plain */
             width: components["schemas"]["WidthEnum"];
@@ -1777,6 +1795,8 @@ export interface components {
             colour: string;
             /** @default in */
             unit: components["schemas"]["UnitEnum"];
+            /** @description width and height of each letter, in grains, in their order: then they are measured by these */
+            found?: number[][];
         };
         /** @description A part of a photo, from 0 to 1 each way; a proposal counts once it is accepted. */
         Area: {
@@ -2888,6 +2908,19 @@ export interface components {
             worn: components["schemas"]["Worn"][];
             cost: number;
             why: string;
+        };
+        /** @description A letter found in a photograph of its sheet; ``width`` and ``height`` in grains, of the box round it. */
+        FoundLetter: {
+            /** @description WebP in base 64 */
+            picture: string;
+            width: number;
+            height: number;
+        };
+        /** @description The letters of a sheet in the order of reading, about how high they are, and the colour that most are of. */
+        FoundLetters: {
+            letters: components["schemas"]["FoundLetter"][];
+            height: string;
+            colour: string;
         };
         /** @description A scrap found in a photograph; ``usable`` says what can be cut of it, empty where that is too little to keep. */
         FoundScrap: {
@@ -6488,6 +6521,54 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    find_letters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["SheetPhotoRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundLetters"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };

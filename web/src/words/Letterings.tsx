@@ -1,15 +1,12 @@
 import { useState } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
-import type { Alphabet, AlphabetAsked } from '../api/client'
+import type { Alphabet } from '../api/client'
 import { useAlphabets, useAlphabetWrites } from '../api/wordsQueries'
 import { formText } from '../app/formText'
 import { Fractions } from '../app/Fractions'
-import { KeepForm } from '../app/KeepForm'
 import { Trouble } from '../app/Trouble'
-
-const KINDS = ['stickers', 'die-cut', 'stamps'] as const
-const WIDTHS = ['narrow', 'plain', 'wide'] as const
+import { LetteringEntry } from './LetteringEntry'
 
 /** The lettering she owns: what is left of each sheet, and room for another one. */
 export function Letterings({ unit }: { unit: 'in' | 'mm' }) {
@@ -24,7 +21,7 @@ export function Letterings({ unit }: { unit: 'in' | 'mm' }) {
         ))}
       </ul>
       {adding ? (
-        <LetteringForm unit={unit} onClose={() => show(false)} />
+        <LetteringEntry unit={unit} onClose={() => show(false)} />
       ) : (
         <button type="button" className="stitched" onClick={() => show(true)}>
           Enter a sheet of letters
@@ -98,73 +95,5 @@ function LetteringRow({ alphabet }: { alphabet: Alphabet }) {
         </button>
       </p>
     </li>
-  )
-}
-
-function LetteringForm({ unit, onClose }: { unit: 'in' | 'mm'; onClose: () => void }) {
-  const { add } = useAlphabetWrites()
-  const keep = (text: (name: string) => string, kept: () => void) =>
-    add.mutate(
-      {
-        name: text('name'),
-        kind: text('kind') as AlphabetAsked['kind'],
-        height: text('height'),
-        width: text('width') as NonNullable<AlphabetAsked['width']>,
-        letters: text('letters'),
-        colour: text('colour'),
-        unit,
-      },
-      { onSuccess: kept },
-    )
-  return (
-    <KeepForm
-      place="letters-new"
-      label="A sheet of letters"
-      look="wish-form"
-      keep="Keep them"
-      write={add}
-      onKeep={keep}
-      onClose={onClose}
-    >
-      <Form.Control
-        size="sm"
-        className="wide"
-        name="name"
-        aria-label="Name of the letters"
-        placeholder="what you call them"
-        required
-        maxLength={60}
-      />
-      <Form.Select size="sm" name="kind" aria-label="What they are">
-        {KINDS.map((kind) => (
-          <option key={kind}>{kind}</option>
-        ))}
-      </Form.Select>
-      <Form.Select size="sm" name="width" aria-label="How wide they are" defaultValue="plain">
-        {WIDTHS.map((width) => (
-          <option key={width} value={width}>
-            {width} letters
-          </option>
-        ))}
-      </Form.Select>
-      <Form.Control
-        size="sm"
-        name="height"
-        aria-label="Height of a capital"
-        placeholder={unit === 'in' ? 'height, 3/4' : 'height, 20'}
-        required
-      />
-      <input type="color" name="colour" aria-label="Their colour" defaultValue="#22345c" />
-      <Form.Control
-        as="textarea"
-        rows={2}
-        size="sm"
-        className="wide"
-        name="letters"
-        aria-label="The letters on the sheet"
-        placeholder="as they stand: AAABBCDDEEEE… or A 3, B 2, C 1"
-        required
-      />
-    </KeepForm>
   )
 }
