@@ -10,6 +10,7 @@ import sqlite3
 import sys
 import threading
 from collections import Counter
+from http.client import HTTPException
 
 from PIL import Image
 
@@ -53,7 +54,7 @@ def main() -> None:
                     status, answer = ida.ask("POST", f"{address}changes/", {"version": version, "change": change})
                     version = answer["version"] if status == 200 else version
                     counts["writes acknowledged"] += status == 200
-                except (OSError, ValueError):
+                except (OSError, ValueError, HTTPException):  # nothing, or a part of an answer, came
                     break
             killer.join()
             server.start()

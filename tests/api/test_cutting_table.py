@@ -112,7 +112,7 @@ class Stash(ApiTestCase):
     def test_the_list_takes_the_same_few_queries_for_many(self):
         for name in ("navy", "mint", "cream"):
             enter_line(owner=self.ida, line=f"2 {name} 12x12", unit=Unit.IN)
-        with self.assertNumQueries(6):  # session, user, count, papers, stocks, pictures
+        with self.assertNumQueries(7):  # session, user, count, papers, stocks, pictures, scraps
             self.send("get", "stash/papers/")
 
 
