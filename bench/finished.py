@@ -4,7 +4,7 @@
 writing and clusters of drawn things; each is photographed like the sketches in ``bench.pictures``: askew, in
 perspective, unevenly lit, blurred, noisy. A stroke goes from corner to corner of a photo, each end off by up to 1/8 in
 each way. Counted are photos whose four sides all lie within 1/8 in and 1/4 in of their own afterwards, mats found with
-them, and mats found where there is none.
+them, and mats found where there is none; and so papers, strips and borders that lie straight and are not the page.
 """
 
 import math
@@ -34,6 +34,7 @@ FONT = Path(__file__).parents[1] / "inkquilt_io" / "fonts" / "Literata-SemiBold.
 HAND = FONT.with_name("Caveat-Regular.ttf")
 PIXELS_PER_INCH = 110
 INKS = ((34, 52, 92), (168, 57, 44), (71, 99, 47), (70, 54, 40))
+_PAPERS = (Role.PAPER, Role.STRIP, Role.BORDER)
 _AN_EIGHTH = INCH // 8 + 64  # and half a sixty-fourth: both sides of it are printed alike
 
 GROUNDS = (
@@ -209,11 +210,7 @@ def counted(sketch: Sketch, page: Pixels, random: Random) -> Counter[str]:
     for photo in sketch.blocks:
         if photo.role is not Role.PHOTO or photo.turn:
             continue
-        left, top, right, foot = (
-            max(0, end + random.randint(-INCH // 8, INCH // 8))
-            for end in (photo.x, photo.y, photo.x + photo.width, photo.y + photo.height)
-        )
-        found = traced_in(page, sketch.page, Inset(left, top, Size(right - left, foot - top)))
+        found = traced_in(page, sketch.page, _stroke(photo, sketch, random))
         off = _off(found.piece, photo)
         counts.update({"photos": 1, "within 1/8": off <= _AN_EIGHTH, "within 1/4": off <= INCH / 4})
         mat = mats.get(photo.id)
@@ -222,6 +219,29 @@ def counted(sketch: Sketch, page: Pixels, random: Random) -> Counter[str]:
         counts["mats within 1/8"] += mat is not None and found.mat is not None and _off(found.mat, mat) <= _AN_EIGHTH
         counts["no mat"] += mat is None and found.mat is not None
     return counts
+
+
+def papers_counted(sketch: Sketch, page: Pixels, random: Random) -> Counter[str]:
+    """Trace every paper, strip and border that lies straight, and count what came of it."""
+    counts: Counter[str] = Counter()
+    for block in sketch.blocks:
+        straight = block.shape is Shape.RECT and not block.turn
+        if block.role not in _PAPERS or not straight or block.size == sketch.page:
+            continue
+        found = traced_in(page, sketch.page, _stroke(block, sketch, random), matted=False)
+        off = _off(found.piece, block)
+        counts.update({"papers": 1, "papers within 1/8": off <= _AN_EIGHTH, "papers within 1/4": off <= INCH / 4})
+    return counts
+
+
+def _stroke(block: Block, sketch: Sketch, random: Random) -> Inset:
+    """Return a stroke from corner to corner of a piece, as a hand makes it: never beyond the page."""
+    ends = (block.x, block.y, block.x + block.width, block.y + block.height)
+    most = (sketch.page.width, sketch.page.height) * 2
+    left, top, right, foot = (
+        min(max(0, end + random.randint(-INCH // 8, INCH // 8)), far) for end, far in zip(ends, most, strict=True)
+    )
+    return Inset(left, top, Size(max(1, right - left), max(1, foot - top)))
 
 
 def _off(found: Inset, block: Block) -> int:
@@ -238,6 +258,7 @@ def main() -> None:
         started = time.perf_counter()
         totals.update(counted(sketch, page, random))
         slowest = max(slowest, time.perf_counter() - started)
+        totals.update(papers_counted(sketch, page, random))
     print(", ".join(f"{name}: {count}" for name, count in totals.items()))
     print(f"all photos of a page traced in {slowest:.1f} s at most")
 
