@@ -13,6 +13,7 @@ from server.stash.services import enter_line
 from server.unfinished.models import Unfinished
 from tests.api.base import SMALL, change_page
 from tests.browser.base import BrowserTestCase
+from tests.browser.test_cutting import LACE
 from tests.real import Server
 
 
@@ -336,6 +337,32 @@ class Fingers(BrowserTestCase):
         with self.answers_to_changes(1):
             self.drag_by_finger(accent, 60, 30)
         expect(accent).not_to_have_attribute("aria-label", before)
+
+    def test_a_paper_is_laid_behind_an_opening(self):
+        page = self.lay_out(LACE, "12x12")
+        enter_line(owner=self.user, line="2 honey 12x12", unit=Unit.IN)
+        self.open(f"/pages/{page.pk}/cut")
+        self.page.get_by_role("button", name="honey, A side").tap()
+        opening = self.page.get_by_role("button", name="behind opening 2 of paper lace")
+        opening.scroll_into_view_if_needed()
+        with self.answers_to_changes(1):
+            opening.tap()
+        expect(self.page.locator(".board polygon.window-edge")).to_have_count(1)
+        page.refresh_from_db()
+        self.assertEqual([one.opening for one in document_of(page).cuts.of("lace").behind], [1])
+
+    def test_a_piece_is_drawn_over_the_drawing(self):
+        self.open("/sketches/new")
+        self.page.get_by_role("button", name="From a basic type").tap()
+        self.page.get_by_role("button", name="A grid").tap()
+        pieces = self.page.locator(".draft-piece")
+        expect(pieces).not_to_have_count(0)
+        count = pieces.count()
+        self.page.get_by_role("button", name="Draw one that is missing").tap()
+        board = self.page.locator(".draft-board.is-drawing")
+        board.scroll_into_view_if_needed()
+        self.drag_by_finger(board, 80, 60)
+        expect(pieces).to_have_count(count + 1)
 
     def test_over_the_page_a_finger_scrolls(self):
         page = self.lay_out(SMALL, "12x12")
