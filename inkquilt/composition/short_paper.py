@@ -90,11 +90,11 @@ def joined_ways(document: PageDocument, needs: Sequence[PaperNeed], known: Colle
             if offer is None or (whole and offer.shows * _BARELY_SHOWN > offer.seam.across(block.size)):
                 continue
             change = JoinAt(block=block.id, at=format_length(offer.seam.at, document.unit), level=offer.seam.level)
-            yield Advice(change, _seam_words(block, offer, lip, document.unit))
+            yield Advice(change, _seam_words(block, offer, lip, document.grid, document.unit))
 
 
-def _seam_words(block: Block, offer: SeamOffer, lip: Grains, unit: Unit) -> str:
-    sizes = " and ".join(_size_words(part.size, unit) for part in offer.seam.parts(block.size, lip))
+def _seam_words(block: Block, offer: SeamOffer, lip: Grains, grid: Grains, unit: Unit) -> str:
+    sizes = " and ".join(_size_words(part.size, unit) for part in offer.seam.parts(block.size, lip, grid))
     where = offer.seam.words(unit)
     if not offer.shows:
         return f"Join {block.name} from {sizes}, {where}: the seam is hidden"

@@ -71,5 +71,6 @@ def parts_on(document: PageDocument) -> dict[str, tuple[Inset, ...]]:
     found = savings_on(document, wishes) if document.cuts.saved else ()
     parted = (one for one in found if one.kind in (SavingKind.SHORT, SavingKind.JOIN))
     sizes = {block.id: block.size for block in document.blocks}
-    joined = {block: seam.parts(sizes[block], wishes.lip) for block, seam in wishes.seams.items() if block in sizes}
+    seams = {block: seam for block, seam in wishes.seams.items() if block in sizes}
+    joined = {block: seam.parts(sizes[block], wishes.lip, wishes.grid) for block, seam in seams.items()}
     return {saving.block: saving.parts for saving in parted if saving.block in document.cuts.saved} | joined

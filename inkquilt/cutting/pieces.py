@@ -193,7 +193,7 @@ def _cut_as(paper: str, piece: Piece, half: _Half, saving: Saving | None, wishes
     elif windows:
         yield from _windowed(paper, plain, windows, half)
     elif seam is not None:
-        for called, part in zip(seam.names, seam.parts(piece.size, wishes.lip), strict=True):
+        for called, part in zip(seam.names, seam.parts(piece.size, wishes.lip, wishes.grid), strict=True):
             yield _Loose(paper, replace(plain, name=f"{plain.name}, {called}", size=part.size))
     elif saving is not None and saving.kind in (SavingKind.SHORT, SavingKind.JOIN):
         for part in saving.parts:

@@ -186,8 +186,9 @@ def take_stock(
     """
     settled = {one.key for one in table}
     if spoiled is not None:
-        with_it = _settled_with(sheet_on(table, spoiled.sheet), table)
-        settled = settled if all_sheets else with_it
+        sheet = sheet_on(table, spoiled.sheet)
+        if not all_sheets:
+            settled = _settled_with(sheet, table)
     opened = [
         one for one in table if one.key in settled and (ticks.get(one.key) or (spoiled and one.key == spoiled.sheet))
     ]

@@ -182,7 +182,8 @@ def may_have(block: Block) -> frozenset[Wish]:
 def offered(savings: Iterable[Saving], wishes: CutWishes) -> tuple[Saving, ...]:
     """Return the savings that go with what else is asked: a piece shaped, folded or slit is cut whole.
 
-    One from a place of the sheet may be gutted, but not cut short or joined. What is cut out of another is plain.
+    One from a place of the sheet may be gutted, but not cut short or joined. What is cut out of another is
+    plain, and where it is cut as it lies the pattern runs over both alike.
     """
     shaped = {*wishes.tools, *wishes.folds, *wishes.slants, *wishes.seams}
     special = {*shaped, *wishes.windows, *wishes.repeats, *wishes.regions}
@@ -193,6 +194,7 @@ def offered(savings: Iterable[Saving], wishes: CutWishes) -> tuple[Saving, ...]:
         if one.block not in shaped
         and not (one.block in wishes.regions and one.kind in parted)
         and not (one.inner is not None and special & {one.block, one.inner})
+        and not (one.kind is SavingKind.NEST and wishes.lies.get(one.block) is not wishes.lies.get(one.inner or ""))
     )
 
 

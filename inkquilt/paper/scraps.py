@@ -41,6 +41,8 @@ def usable_rect(box: Size, outline: Sequence[Part]) -> UsableRect | None:
     """
     points = [(box.width * p.across / POLYGON_PARTS, box.height * p.down / POLYGON_PARTS) for p in outline]
     shape = Polygon(points).buffer(0)
+    if not shape.area:
+        return None
     found = [rect for turn in (0.0, _lean_of(shape)) if (rect := _along(shape, box, turn)) is not None]
     return max(found, key=lambda one: one.size.width * one.size.height, default=None)
 

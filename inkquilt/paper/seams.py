@@ -19,6 +19,8 @@ from inkquilt.paper.saving import SOLID, Openwork
 from inkquilt.paper.visible import hidden_of
 from inkquilt.sketch.model import Block, Size
 
+#: Between two papers so many places of a seam are looked at.
+_MOST_TRIED: Final = 24
 #: No part of a joined piece is shorter than this.
 LEAST_PART: Final[Grains] = INCH // 2
 
@@ -38,9 +40,9 @@ class Seam:
         """Return how long the seam is."""
         return piece.width if self.level else piece.height
 
-    def parts(self, piece: Size, lip: Grains) -> tuple[Inset, Inset]:
-        """Return what is cut: up to the seam, and from a lip before it on."""
-        start = self.at - lip
+    def parts(self, piece: Size, lip: Grains, grid: Grains) -> tuple[Inset, Inset]:
+        """Return what is cut: up to the seam, and from the last mark on that is a lip before it."""
+        start = max(0, (self.at - lip) // grid * grid)
         if self.level:
             rest = Size(piece.width, piece.height - start)
             return Inset(0, 0, Size(piece.width, self.at)), Inset(0, start, rest)
@@ -120,11 +122,15 @@ def _seams(piece: Size, stocks: Sequence[Size], grid: Grains, lip: Grains, may_t
         for place, first in enumerate(reaches):
             second = max((other for number, other in enumerate(reaches) if number != place), default=0)
             # Between where the second part is as long as its paper and where the first one is.
-            low = max(length - second + lip, LEAST_PART, lip)
-            high = min(first, length - LEAST_PART)
-            found |= {at for at in (-(-low // grid) * grid, high // grid * grid) if low <= at <= high}
-            found |= set(range(-(-low // grid) * grid, high + 1, max(grid, (high - low) // 24 // grid * grid or grid)))
+            low = _up(max(_up(length - second, grid) + lip, LEAST_PART, lip), grid)
+            high = min(first, length - LEAST_PART) // grid * grid
+            if low <= high:
+                found |= {high, *range(low, high, _up((high - low) // _MOST_TRIED, grid) or grid)}
         yield from (Seam(at, level) for at in sorted(found))
+
+
+def _up(length: Grains, grid: Grains) -> Grains:
+    return -(-length // grid) * grid
 
 
 def _reach(size: Size, breadth: Grains, level: bool, may_turn: bool) -> Grains:

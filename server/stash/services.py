@@ -2,6 +2,7 @@
 
 import hashlib
 import shutil
+from collections.abc import Sequence
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import IO, Any
@@ -16,8 +17,8 @@ from inkquilt.cutting.guillotine import StockKind
 from inkquilt.lengths import Grains, Unit
 from inkquilt.paper.entry import MOST_SHEETS, PaperEntry, read_entry
 from inkquilt.paper.kinds import PaperKind, PaperSide, SideName
-from inkquilt.paper.scraps import UsableRect
-from inkquilt.sketch.model import Size
+from inkquilt.paper.scraps import usable_rect
+from inkquilt.sketch.model import Part, Size
 from inkquilt_io.swatches import Swatch
 from server.common.asked import refuse
 from server.solving.pool import solvers
@@ -146,8 +147,11 @@ def add_stock(*, paper: Paper, kind: StockKind, size: Size, count: int) -> Paper
     return row
 
 
-def keep_scrap(*, paper: Paper, rect: UsableRect, box: Size, picture: str) -> ScrapPicture:
+def keep_scrap(*, paper: Paper, box: Size, outline: Sequence[Part], picture: str) -> ScrapPicture:
     """Keep a scrap that was photographed: one more of what can be cut of it, and how it looks. Raises ``BadInput``."""
+    rect = usable_rect(box, outline)
+    if rect is None:
+        raise refuse("small-scrap", "Nothing of 1/2 in or more both ways can be cut out of this scrap.", "outline")
     kept = ScrapPicture(
         paper=paper,
         width=rect.size.width,

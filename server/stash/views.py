@@ -17,7 +17,6 @@ from rest_framework.views import APIView
 from inkquilt.cutting.guillotine import StockKind
 from inkquilt.lengths import Unit
 from inkquilt.paper.kinds import SideName
-from inkquilt.paper.scraps import usable_rect
 from inkquilt.sketch.model import Part, Size
 from server.common.asked import asked_for, asked_length, owner, refuse
 from server.common.errors import ApiError
@@ -211,10 +210,8 @@ class ScrapsView(APIView):
         paper = Paper.objects.visible_to(request.user).one(pk)
         asked = asked_for(KeepScrapSerializer, request.data)
         box = Size(asked["across"], asked["down"])
-        rect = usable_rect(box, [Part(across, down) for across, down in asked["outline"]])
-        if rect is None:
-            raise refuse("small-scrap", "Nothing of 1/2 in or more both ways can be cut out of this scrap.", "outline")
-        services.keep_scrap(paper=paper, rect=rect, box=box, picture=asked["picture"])
+        outline = [Part(across, down) for across, down in asked["outline"]]
+        services.keep_scrap(paper=paper, box=box, outline=outline, picture=asked["picture"])
         return Response(StashPaperSerializer(_papers(request).get(pk=pk)).data, status=status.HTTP_201_CREATED)
 
 

@@ -106,6 +106,7 @@ class ScrapPictures(ApiTestCase):
         for more in (
             {"picture": "no picture"},
             {"outline": [[0, 0], [10_000, 0]]},
+            {"outline": [[0, 0], [5_000, 5_000], [10_000, 10_000]]},
             {"outline": [[0, 0], [10_000, 0], [0, 20_000]]},
             {"across": 0},
             {"down": 41 * INCH},

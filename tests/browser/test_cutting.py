@@ -325,6 +325,7 @@ class Cutting(BrowserTestCase):
         expect(self.page.locator(".whereabouts")).to_contain_text("cut 2 of")
         self.page.get_by_role("button", name="I cut it wrong").click()
         wrong = self.page.get_by_role("form", name="What went wrong")
+        expect(wrong).to_contain_text("The other sheets stay as they are.")
         wrong.get_by_label("Width of what is left 1").fill("4 1/4")
         wrong.get_by_label("Height of what is left 1").fill("6 1/2")
         wrong.get_by_role("button", name="Plan anew from this").click()

@@ -63,6 +63,10 @@ class UsableRects(TestCase):
                 self.assertEqual(usable_rect(*lying(box(0, 0, 5, side))) is not None, kept)
         self.assertEqual(LEAST_SCRAP, INCH // 2)
         self.assertIsNone(usable_rect(*lying(Polygon([(0, 0), (3, 0), (1.5, 0.4)]))))
+        line = [Part(0, 0), Part(5_000, 5_000), Part(10_000, 10_000)]
+        self.assertIsNone(usable_rect(size("5", "5"), line), "an outline without an inside")
+        bow_tie = [Part(0, 0), Part(10_000, 10_000), Part(10_000, 0), Part(0, 10_000)]
+        self.assertIsNotNone(usable_rect(size("5", "5"), bow_tie))
 
     @given(st.lists(st.floats(0.8, 4), min_size=5, max_size=12), st.floats(0, 90))
     def test_it_lies_within_the_scrap(self, reaches, turn):

@@ -8,12 +8,12 @@ from hypothesis import strategies as st
 
 from inkquilt.cutting.pieces import CutWishes, numbers_in, pieces_to_cut
 from inkquilt.cutting.terms import PieceTerms, offered, settled
-from inkquilt.lengths import INCH, Unit
+from inkquilt.lengths import INCH, MM, Unit
 from inkquilt.paper import pieces_of
-from inkquilt.paper.kinds import SideName
+from inkquilt.paper.kinds import PatternRun, SideName
 from inkquilt.paper.nestings import PaperSideOf, nestings_of
 from inkquilt.paper.openings import Inset, Window
-from inkquilt.paper.saving import LEAST_BAND, SOLID, Openwork, SavingKind
+from inkquilt.paper.saving import LEAST_BAND, SOLID, Openwork, Saving, SavingKind
 from inkquilt.paper.seams import LEAST_PART, Seam, best_seam
 from inkquilt.photos.mats import shifted_mat
 from inkquilt.sketch.model import Size
@@ -36,9 +36,24 @@ class Seams(TestCase):
             with self.subTest(seam=seam):
                 found = [
                     tuple(map(inches, (p.x, p.y, p.size.width, p.size.height)))
-                    for p in seam.parts(size("12", "3"), LIP)
+                    for p in seam.parts(size("12", "3"), LIP, EIGHTH)
                 ]
                 self.assertEqual(found, parts)
+
+    def test_parts_are_on_the_marks_where_a_lip_is_not(self):
+        """A lip of 1/4 in is 6.35 mm: the second part begins at the whole millimetre before it."""
+        first, second = Seam(100 * MM).parts(Size(300 * MM, 50 * MM), LIP, MM)
+        self.assertEqual((first.size.width, second.x, second.size.width), (100 * MM, 93 * MM, 207 * MM))
+        block, blocks = self.band()
+        block = block.placed(0, 0, Size(300 * MM, 50 * MM))
+        for other, fits in [(207, True), (206, True), (100, False)]:
+            stocks = [Size(101 * MM, 50 * MM), Size(other * MM, 50 * MM)]
+            found = best_seam(block, (blocks[0], block), stocks, MM, LIP)
+            with self.subTest(other=other):
+                self.assertEqual(found is not None, fits)
+                if found:
+                    sides = sorted(part.size.width for part in found.seam.parts(block.size, LIP, MM))
+                    self.assertTrue(sides[0] <= 101 * MM and sides[1] <= other * MM)
 
     def test_where_a_seam_can_lie(self):
         for length, at, lip, fine in [
@@ -103,7 +118,7 @@ class Seams(TestCase):
         block, blocks = self.band()
         found = best_seam(block, blocks, stocks, EIGHTH, lip, may_turn=may_turn)
         assume(found is not None)
-        first, second = found.seam.parts(block.size, lip)
+        first, second = found.seam.parts(block.size, lip, EIGHTH)
         self.assertIsNone(found.seam.trouble(block.size, lip, Unit.IN))
         self.assertEqual((second.right, second.bottom), (block.width, block.height))
         overlap = first.bottom - second.y if found.seam.level else first.right - second.x
@@ -251,3 +266,11 @@ class Nestings(TestCase):
         window = {"inner": (Window(Inset(0, 0, size("1", "1"))),)}
         for wishes in (CutWishes(windows=window), CutWishes(seams={"panel": Seam(INCH)})):
             self.assertEqual(offered(found, wishes), ())
+
+    def test_a_nested_one_lies_on_the_pattern_as_the_one_round_it(self):
+        nest = Saving("outer", SavingKind.NEST, None, (), 0, 1, "inner")
+        up, across = PatternRun.UP, PatternRun.ACROSS
+        for outer, inner, fine in [(up, up, True), (across, across, True), (up, across, False), (across, up, False)]:
+            with self.subTest(outer=outer, inner=inner):
+                wishes = CutWishes(lies={"outer": outer, "inner": inner})
+                self.assertEqual(bool(offered([nest], wishes)), fine)

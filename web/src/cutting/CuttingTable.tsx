@@ -145,6 +145,7 @@ function Table({ id, run }: { id: number; run: CutRun }) {
                 laid={laid}
                 step={step}
                 unit={run.table.unit}
+                stays={!run.stale}
                 onClose={() => setWrong(false)}
                 onSpoiled={(spoiled) => {
                   setWrong(false)

@@ -11,6 +11,8 @@ interface WrongCutProps {
   laid: LaidSheet
   step: CutStep
   unit: string
+  /** The other sheets stay: the page is the one they were planned for. */
+  stays: boolean
   onSpoiled: (spoiled: Spoiled) => void
   onClose: () => void
 }
@@ -26,7 +28,7 @@ function candidates(laid: LaidSheet, step: CutStep) {
 }
 
 /** What went wrong, and what is left of it: the rest is planned anew from that. */
-export function WrongCut({ laid, step, unit, onSpoiled, onClose }: WrongCutProps) {
+export function WrongCut({ laid, step, unit, stays, onSpoiled, onClose }: WrongCutProps) {
   const parts = candidates(laid, step)
   const [count, more] = useState(1)
   const submit = (event: FormEvent<HTMLFormElement>) => {
@@ -53,7 +55,12 @@ export function WrongCut({ laid, step, unit, onSpoiled, onClose }: WrongCutProps
           </option>
         ))}
       </Form.Select>
-      <p>What is left of it? Nothing, if it is spoiled. The other sheets stay as they are.</p>
+      <p>
+        What is left of it? Nothing, if it is spoiled.{' '}
+        {stays
+          ? 'The other sheets stay as they are.'
+          : 'The page was changed since: all sheets are planned anew.'}
+      </p>
       {Array.from({ length: count }, (_, place) => (
         <p key={place} className="left-size">
           <Form.Control size="sm" name={`width ${place}`} aria-label={`Width of what is left ${place + 1}`} />

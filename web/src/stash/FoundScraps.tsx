@@ -5,7 +5,7 @@ import { useStash } from '../api/cuttingQueries'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
 import { ScrapShape } from './ScrapShape'
-import { SheetPhoto } from './SheetPhoto'
+import { SheetPhoto } from '../app/SheetPhoto'
 
 /** Scraps of any outline, photographed: each is found, and what can be cut out of it is counted. */
 export function FoundScraps({ paper }: { paper: StashPaper }) {

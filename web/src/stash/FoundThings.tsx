@@ -6,7 +6,7 @@ import { useEmbellishmentWrites } from '../api/embellishQueries'
 import { formText } from '../app/formText'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
-import { SheetPhoto, type PlainSheet } from './SheetPhoto'
+import { SheetPhoto, type PlainSheet } from '../app/SheetPhoto'
 
 const KINDS = ['main piece', 'dot', 'base', 'sprig', 'word', 'corner'] as const
 

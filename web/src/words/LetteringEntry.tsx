@@ -4,7 +4,7 @@ import { uploadLetters, type AlphabetAsked, type FoundLetters } from '../api/cli
 import { useAlphabetWrites } from '../api/wordsQueries'
 import { Fractions } from '../app/Fractions'
 import { KeepForm } from '../app/KeepForm'
-import { SheetPhoto } from '../stash/SheetPhoto'
+import { SheetPhoto } from '../app/SheetPhoto'
 
 const KINDS = ['stickers', 'die-cut', 'stamps'] as const
 const WIDTHS = ['narrow', 'plain', 'wide'] as const

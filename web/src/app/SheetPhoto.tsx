@@ -1,9 +1,9 @@
 import { useState, type ReactNode } from 'react'
 import Form from 'react-bootstrap/Form'
 import { useMutation } from '@tanstack/react-query'
-import { Fractions } from '../app/Fractions'
-import { Trouble } from '../app/Trouble'
-import { Waiting } from '../app/Waiting'
+import { Fractions } from './Fractions'
+import { Trouble } from './Trouble'
+import { Waiting } from './Waiting'
 
 const SHEETS = [
   { key: 'letter', words: '8 1/2 × 11 in', width: '8 1/2', height: '11', unit: 'in' },
