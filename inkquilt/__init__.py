@@ -7,7 +7,7 @@ Stages of the job, each importing only from those before it:
 
 ``errors``          what can go wrong, as values; ``exact_json`` numbers and text from outside
 ``lengths``         exact lengths: reading and printing them
-``colour``          colours compared
+``colour``          colours compared, named, and set on a wheel
 ``page``            the page formats people own, and what must be kept clear on them
 ``sketch``          sketches and their blocks; relations read from geometry; turning
 ``design``          what makes a sketch the design it is, and whether a page still is it
@@ -22,6 +22,7 @@ Stages of the job, each importing only from those before it:
 ``balance``         how a page looks, and what a second look notices
 ``clusters``        clusters and scattered backgrounds
 ``suggestions``     changes that would take away what was noticed
+``papering``        which papers suit a page, and what would be regretted
 ``measuring``       what a ruler and a pencil need
 ``printing``        photo prints on sheets
 ``composition``     the page at work: its document, and everything that can be done to it

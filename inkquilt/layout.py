@@ -19,17 +19,26 @@ from inkquilt.colour import Rgb
 from inkquilt.embellishments import Accent, EmbellishmentKind
 from inkquilt.lengths import INCH, Grains
 from inkquilt.page import Page
-from inkquilt.paper.kinds import PaperKind
+from inkquilt.paper.kinds import PaperKind, usual_detail
 from inkquilt.photos.tones import TonesOnPage
 from inkquilt.sketch.model import Block, Role
 
 
 @dataclass(frozen=True, slots=True)
 class PaperSeen:
-    """How a paper looks: its colours, the main one first, and what is printed on it."""
+    """How a paper looks: its colours, the main one first, what is printed on it, and how busy it is, 0 to 100.
+
+    ``busyness`` is None where that was not measured.
+    """
 
     colours: tuple[Rgb, ...]
     kind: PaperKind
+    busyness: int | None = None
+
+    @property
+    def detail(self) -> float:
+        """How much goes on in it, 0 to 1."""
+        return usual_detail(self.kind) if self.busyness is None else self.busyness / 100
 
 
 @dataclass(frozen=True, slots=True)

@@ -20,7 +20,6 @@ from inkquilt.balance.weight import Weighed
 from inkquilt.embellishments import Accent, EmbellishmentKind
 from inkquilt.layout import Layout
 from inkquilt.lengths import INCH
-from inkquilt.paper.kinds import PaperKind
 
 #: A piece this near to another rests against it.
 NEAR: Final = INCH / 8
@@ -40,7 +39,7 @@ TWIN_REACH: Final = 4 * INCH
 _SAME_TURN: Final = 5.0
 #: Patterns touch when their edges run side by side for so long.
 _SIDE_BY_SIDE: Final = INCH
-_BLUR: Final = frozenset({PaperKind.BUSY, PaperKind.STRIPE})
+_PAPERS: Final = SURFACES | {VisiblePart.MAT}
 
 
 def floating(weighed: Sequence[Weighed]) -> tuple[SeenSurface, ...]:
@@ -150,7 +149,9 @@ def are_twins(one: Accent, other: Accent) -> bool:
 
 def like_patterns_touching(weighed: Sequence[Weighed]) -> tuple[tuple[SeenSurface, SeenSurface], ...]:
     """Return the pairs of busy or striped papers of one kind, not the same paper, that lie side by side."""
-    papers = [one for one in weighed if one.seen.part in SURFACES | {VisiblePart.MAT} and one.seen.pattern in _BLUR]
+    papers = [
+        one for one in weighed if one.seen.part in _PAPERS and one.seen.pattern is not None and one.seen.pattern.is_bold
+    ]
     found = []
     for one, other in combinations(papers, 2):
         if one.seen.pattern is not other.seen.pattern or one.seen.colours == other.seen.colours:

@@ -84,15 +84,6 @@ class SeenSurface:
         return self.accent.what.kind if self.accent else None
 
 
-#: How much goes on in a paper, from 0 to 1. Common practice, no source.
-_PAPER_DETAIL: Final = {
-    PaperKind.SOLID: 0.0,
-    PaperKind.SMALL_PRINT: 0.25,
-    PaperKind.BUSY: 0.8,
-    PaperKind.STRIPE: 0.5,
-    PaperKind.METALLIC: 0.2,
-    PaperKind.VELLUM: 0.0,
-}
 _LETTERS_DETAIL: Final = 0.6
 _WORDS_DETAIL: Final = 0.4
 
@@ -142,6 +133,4 @@ def _block(block: Block, layout: Layout) -> SeenSurface | None:
     paper = layout.papers.get(block.id)
     if paper is None:
         return SeenSurface(block.id, block.name, part, outline)
-    return SeenSurface(
-        block.id, block.name, part, outline, paper.colours, _PAPER_DETAIL[paper.kind], pattern=paper.kind
-    )
+    return SeenSurface(block.id, block.name, part, outline, paper.colours, paper.detail, pattern=paper.kind)

@@ -52,10 +52,14 @@ class PageRegion:
         return self.column in (0, REGIONS - 1) and self.row in (0, REGIONS - 1)
 
 
+#: Papers on which the eye does not rest.
+_RESTLESS: Final = frozenset({PaperKind.LARGE_PRINT, PaperKind.FLORAL, PaperKind.PLAID})
+
+
 def white_space(layout: Layout, weighed: Sequence[Weighed]) -> WhiteSpace:
     """Return what of a page is empty: free of things, and on no busy paper."""
     things = [one.seen.outline for one in weighed if one.seen.part not in SURFACES]
-    busy = [one.visible for one in weighed if one.seen.part in SURFACES and one.seen.pattern is PaperKind.BUSY]
+    busy = [one.visible for one in weighed if one.seen.part in SURFACES and one.seen.pattern in _RESTLESS]
     whole = layout.whole
     free = whole.difference(unary_union([*things, *busy]))
     parts = list(getattr(free, "geoms", [free]))

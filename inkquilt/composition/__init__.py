@@ -11,6 +11,7 @@
 ``cut_list``   everything that is cut for the page, what its words are written on as well
 ``wishes``     what the document asks of its pieces, as they are cut; ``advice`` ways to cut less paper for it,
                ``short_paper`` what to do where paper is too short
+``papering``   the page as papers see it
 ``pictures``   photos in their slots; ``showing`` what would show what is hidden of one
 ``surroundings`` what words are set on; ``layouts`` the page as it is judged and decorated
 ``digest``     a short word for a value

@@ -15,10 +15,12 @@ from shapely.ops import unary_union
 from inkquilt.balance.weight import chroma_of
 from inkquilt.colour import Rgb, difference, lab, read_colour
 from inkquilt.composition.document import PageDocument
+from inkquilt.composition.papers import PaperChoice
 from inkquilt.composition.pictures import Pictures, on_page
 from inkquilt.composition.stories import Story, as_it_lies, pieces_spent
-from inkquilt.composition.surroundings import Tones, WritingIn, papers_beneath, story_shapes
+from inkquilt.composition.surroundings import Tones, WritingIn, story_shapes
 from inkquilt.layout import Layout, PaperSeen, PhotoSeen, TitleSeen, WordsSeen
+from inkquilt.paper.pieces import paper_of
 from inkquilt.photos.cover import PlacedPhoto, area_on_page
 from inkquilt.photos.tones import ToneGrid, TonesOnPage
 from inkquilt.sketch.model import Block, Role
@@ -30,6 +32,8 @@ _MOST_COLOURS: Final = 6
 _ONE_COLOUR: Final = 12.0
 _LEAST_CELLS: Final = 3
 _COLOURFUL: Final = 15.0
+#: A colour of a print that fills less is not seen from a step away.
+_SEEN_SHARE: Final = 0.15
 #: What is taken of a photo that has no file to look at.
 _USUAL_DETAIL: Final = 0.3
 #: A letter that is not set yet takes this part of its step.
@@ -40,7 +44,11 @@ _CARD: Final = Rgb(255, 253, 248)
 
 def layout_of(document: PageDocument, pictures: Pictures, tones: Tones, writing_in: WritingIn, ink: Rgb) -> Layout:
     """Return everything that lies on a page; ``ink`` is that of a title that is not set yet."""
-    papers = {name: PaperSeen((one.colour,), one.kind) for name, one in papers_beneath(document).items()}
+    papers = {
+        block.id: paper_seen(document.cuts.papers[letter])
+        for block in document.blocks
+        if (letter := paper_of(block)) in document.cuts.papers
+    }
     placed = on_page(document, pictures).placed
     blocks = {block.id: block for block in document.blocks}
     photos = {
@@ -56,6 +64,13 @@ def layout_of(document: PageDocument, pictures: Pictures, tones: Tones, writing_
     return Layout(
         document.page, document.blocks, document.accents, papers, photos, titles, words, document.leads, spent
     )  # fmt: skip
+
+
+def paper_seen(choice: PaperChoice) -> PaperSeen:
+    """Return how a chosen paper looks: the colours that are seen from a step away, the main one first."""
+    shown = choice.look.shown
+    colours = tuple(one.colour for one in shown if one.share >= _SEEN_SHARE) or (shown[0].colour,)
+    return PaperSeen(colours, choice.kind, choice.busyness)
 
 
 def photo_seen(block: Block, placed: PlacedPhoto, grid: ToneGrid | None) -> PhotoSeen:

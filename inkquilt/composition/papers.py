@@ -12,7 +12,7 @@ from typing import Final, Self
 
 from inkquilt.cutting.terms import PieceTerms
 from inkquilt.lengths import Grains
-from inkquilt.paper.kinds import PaperKind, PatternRun, SideName
+from inkquilt.paper.kinds import PaperKind, PaperSide, PatternRun, SideName
 from inkquilt.paper.saving import USUAL_LIP
 
 #: Only pictures of the stash are shown.
@@ -31,7 +31,10 @@ class SidePicture:
 
 @dataclass(frozen=True, slots=True)
 class PaperChoice:
-    """A paper of the stash on a page, the side that shows, and how that side looks."""
+    """A paper of the stash on a page, the side that shows, and how that side looks (see ``PaperSide``).
+
+    ``colour`` is the main one; ``colours`` are all of them, and none on pages of old.
+    """
 
     paper: int
     name: str
@@ -40,6 +43,16 @@ class PaperChoice:
     colour: str
     directional: bool
     picture: SidePicture | None = None
+    colours: tuple[str, ...] = ()
+    shares: tuple[int, ...] = ()
+    busyness: int | None = None
+
+    @property
+    def look(self) -> PaperSide:
+        """How the side looks; pages of old only know its main colour."""
+        return PaperSide(
+            self.kind, self.colours or (self.colour,), self.directional, self.shares, busyness=self.busyness
+        )
 
 
 @dataclass(frozen=True, slots=True)

@@ -34,7 +34,8 @@ _NAMED_SIZES: Final = {
 _KINDS: Final = {
     **{kind.value: kind for kind in PaperKind}, "plain": PaperKind.SOLID, "cardstock": PaperKind.SOLID,
     "small": PaperKind.SMALL_PRINT, "stripes": PaperKind.STRIPE, "striped": PaperKind.STRIPE,
-    "foil": PaperKind.METALLIC, "floral": PaperKind.BUSY,
+    "foil": PaperKind.METALLIC, "flowers": PaperKind.FLORAL, "busy": PaperKind.LARGE_PRINT, "dot": PaperKind.DOTS,
+    "dotted": PaperKind.DOTS, "checked": PaperKind.PLAID, "text": PaperKind.WORDS,
 }  # fmt: skip
 _NUMBER: Final = r"\d+(?:[.,]\d+|\s*[½¼¾⅛⅜⅝⅞]|(?:\s+|-)\d+/\d+|/\d+)?|[½¼¾⅛⅜⅝⅞]"
 _SIZE: Final = re.compile(

@@ -23,7 +23,6 @@ from inkquilt.words.flow import Span
 TEXT: Final = 4.5
 #: Below this luminance a base asks for a light pen.
 _DARK: Final = 0.18
-_BUSY: Final = frozenset({PaperKind.BUSY, PaperKind.STRIPE})
 _SLICK: Final = frozenset({PaperKind.METALLIC, PaperKind.VELLUM})
 #: A paper counts for a line when it lies under so much of it.
 _TOUCHES: Final = 0.03
@@ -70,4 +69,4 @@ def legibility(
             least = ratio if least is None else min(least, ratio)
             kinds.add(paper.kind)
             dark = dark or luminance(paper.colour) < _DARK
-    return Legibility(least, bool(kinds & _BUSY), dark, bool(kinds & _SLICK))
+    return Legibility(least, any(kind.is_bold for kind in kinds), dark, bool(kinds & _SLICK))

@@ -15,14 +15,14 @@ import cv2
 import numpy as np
 from PIL import Image
 
-from inkquilt.colour import Rgb, difference, lab, read_colour
+from inkquilt.colour import Rgb, difference, lab
 from inkquilt.embellishments import Form
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.model import POLYGON_PARTS, Part, Size
+from inkquilt_io.main_colours import colours_of_pixels
 from inkquilt_io.picture.light import evened
 from inkquilt_io.picture.opening import PictureFaults, opened, refuse
 from inkquilt_io.picture.page import STRAIGHT_AT, Pixels, page_corners, straightened
-from inkquilt_io.swatches import main_colours
 
 #: The least that is taken for a thing, and the most that are told.
 LEAST: Final[Grains] = INCH // 8
@@ -248,8 +248,8 @@ def _form(contour: Pixels, wide: float, high: float, area: float) -> Form:
 
 
 def _colours(pixels: Pixels) -> tuple[Rgb, ...]:
-    image = Image.fromarray(pixels[:, ::-1].reshape(1, -1, 3).copy(), "RGB")
-    return tuple(read_colour(one) for one in main_colours(image, _COLOURS, _LEAST_SHARE))
+    found = colours_of_pixels(pixels[:, ::-1])
+    return tuple(one.colour for one in found if one.share >= _LEAST_SHARE)[:_COLOURS] or (found[0].colour,)
 
 
 def _cut_out(straight: Pixels, mask: Pixels, turn: Pixels, box: tuple[float, float, float, float]) -> bytes:

@@ -2,6 +2,8 @@
 
 import io
 import json
+from dataclasses import replace
+from datetime import datetime, timedelta
 from decimal import Decimal
 from fractions import Fraction
 from pathlib import Path
@@ -9,8 +11,9 @@ from typing import Any, Final, NamedTuple
 
 from django.conf import settings
 from django.contrib.auth import get_user_model
+from django.utils import timezone
 
-from demo.draw_papers import comb
+from demo.draw_papers import PAPERS, DemoPaper, picture
 from demo.draw_photos import PHOTOS, draw
 from inkquilt.clusters import ClusterWish
 from inkquilt.composition.changes import Change
@@ -20,12 +23,14 @@ from inkquilt.composition.changes.cutting import MakeRow
 from inkquilt.composition.changes.papers import ChoosePaper
 from inkquilt.composition.changes.photos import PlacePhoto
 from inkquilt.composition.changes.stories import WriteStory
+from inkquilt.cutting.guillotine import StockKind
 from inkquilt.cutting.trimmer import Trimmer
 from inkquilt.lengths import INCH, Unit
-from inkquilt.paper.kinds import SideName
+from inkquilt.paper.kinds import PaperKind, PaperSide, SideName
 from inkquilt.paper.tools import ShapingTool
 from inkquilt.sketch.model import Size
 from inkquilt.words.alphabets import read_letters
+from inkquilt_io.paper_look import read_side
 from server.accounts.services import DEMO_USER
 from server.common.asked import asked_page
 from server.decorating.presenters import cluster_words
@@ -38,8 +43,8 @@ from server.photos.models import Photo
 from server.photos.services import add_photo, add_print, describe, keep_areas
 from server.sketches.models import Sketch
 from server.sketches.services import add_sketch
-from server.stash.models import Paper
-from server.stash.services import describe_paper, enter_line, keep_picture
+from server.stash.models import Companion, Palette, Paper
+from server.stash.services import add_stock, describe_paper, keep_picture
 from server.tools.services import keep_tool, keep_trimmer
 from server.words.models import Alphabet, Hand
 from server.writing.stories import StoryAsked, story_ways
@@ -91,24 +96,6 @@ PAGES: Final[dict[str, DemoPage]] = {
 }
 
 
-#: The demo's stash of paper, as it is entered.
-PAPERS: Final = (
-    "4 linen grid 12x12, small print ivory / cream",
-    "3 mint dot 12x12, small print mint / sage",
-    "2 honey stripe 12x12, stripe directional mustard / navy",
-    "2 navy cardstock 12x12",
-    "6 white cardstock 12x12",
-    "pad meadow 6x6, 16 sheets, busy sage directional / small print cream",
-    "2 comb 12x12, small print directional mustard / cream",
-    "3 dusk sky 12x12, busy denim directional / lilac",
-    "2 ember 12x12, small print orange / charcoal",
-    "1 star foil 12x12, metallic gold / white",
-    "2 frost vellum 8 1/2 x 11, vellum sky",
-    "scrap kraft 5 x 7 1/2",
-    "scrap navy cardstock 3 x 11 1/4",
-    "scrap white cardstock 4 3/4 x 9",
-    "scrap honey stripe 2 1/2 x 10",
-)
 #: Papers of a page: its letter, the paper, the side that shows.
 PAGE_PAPERS: Final[dict[str, dict[str, tuple[str, str]]]] = {
     "First honey on the roof": {
@@ -128,6 +115,17 @@ PAGE_PAPERS: Final[dict[str, dict[str, tuple[str, str]]]] = {
         "white": ("white cardstock", "A"),
     },
 }
+#: Palettes kept with their papers: name, colours, papers.
+PALETTES: Final = (
+    ("Honey and slate", ("#e8b758", "#5e6b77", "#f6eed8"), ("comb", "smoke puffs", "honey stripe")),
+    ("Windy meadow", ("#9cc7e4", "#688d56", "#c2452f"), ("sky cardstock", "grass", "kite flight")),
+)
+#: Inks, pens and paints: name, what it is, colour, whether it shines.
+COMPANIONS: Final = (
+    ("walnut ink", "ink", "#5a4632", False), ("navy pen", "pen", "#1d2a57", False),
+    ("white gel pen", "pen", "#fdfdfb", False), ("gold splatter", "paint", "#c8a24a", True),
+    ("charcoal ink", "ink", "#43474b", False), ("tomato wash", "paint", "#c2452f", False),
+)  # fmt: skip
 #: What is asked of single pieces of a page.
 PAGE_WISHES: Final[dict[str, Change]] = {
     "Kite day": MakeRow(block="tail", count=16, papers=("C", "E")),
@@ -247,8 +245,13 @@ def load_demo() -> Any:
 def _fill_stash(user: Any) -> None:
     if Paper.objects.filter(owner=user).exists():
         return
-    for line in PAPERS:
-        enter_line(owner=user, line=line, unit=Unit.IN)
+    for age, paper in enumerate(PAPERS):
+        _keep_paper(user, paper, created=timezone.now() - timedelta(days=30 * (len(PAPERS) - age)))
+    for called, shades, kept in PALETTES:
+        palette = Palette.objects.create(owner=user, name=called, colours=list(shades))
+        palette.papers.set(Paper.objects.filter(owner=user, name__in=kept))
+    for title, companion, colour, metallic in COMPANIONS:
+        Companion.objects.create(owner=user, name=title, kind=companion, colour=colour, metallic=metallic)
     for name, longest, widest, finest, narrowest, offset in TRIMMERS:
         long, wide, fine, narrow = (sixteenths * INCH // 16 for sixteenths in (longest, widest, finest, narrowest))
         stop = None if offset is None else offset * INCH // 16
@@ -280,18 +283,38 @@ def _fill_stash(user: Any) -> None:
         )
     whose, characters, length, pitch, ink = HAND
     Hand.objects.create(owner=user, name=whose, characters=characters, line=length, pitch=pitch, colour=ink)
-    _photograph(Paper.objects.get(owner=user, name=PHOTOGRAPHED))
 
 
-def _photograph(paper: Paper) -> None:
-    """Keep the drawn picture of a paper, and mind what is printed on it."""
+def _keep_paper(user: Any, drawn: DemoPaper, created: datetime) -> None:
+    """Keep a paper with the picture of its front; what kind it is she knows better than any picture."""
+    image = picture(drawn)
     file = io.BytesIO()
-    comb().save(file, "JPEG", quality=88)
-    keep_picture(paper=paper, side=SideName.A, jpeg=file.getvalue(), wide=12 * INCH, high=12 * INCH)
-    name, place = PRINTED
-    left, top, width, height = (side * INCH for side in place)
-    motif = {"name": name, "side": "A", "left": left, "top": top, "width": width, "height": height, "saved": True}
-    describe_paper(paper=paper, facts={"motifs": [motif]})
+    image.save(file, "JPEG", quality=86)
+    wide = 12 * INCH
+    paper = Paper(
+        owner=user,
+        created=created,
+        name=drawn.name,
+        kit=drawn.kit,
+        core=drawn.core,
+        two_tone=bool(drawn.core),
+        favourite=drawn.favourite,
+    )
+    paper.set_side(SideName.A, replace(read_side(image, wide), kind=PaperKind(drawn.front.kind)))
+    if drawn.back is not None:
+        paper.set_side(SideName.B, PaperSide(PaperKind(drawn.back.kind), drawn.back.colours[:1]))
+    paper.save()
+    keep_picture(paper=paper, side=SideName.A, jpeg=file.getvalue(), wide=wide, high=wide)
+    if drawn.sheets:
+        add_stock(paper=paper, kind=StockKind.SHEET, size=Size(wide, wide), count=drawn.sheets)
+    for across, down in drawn.scraps:
+        size = Size(across * INCH // 4, down * INCH // 4)
+        add_stock(paper=paper, kind=StockKind.SCRAP, size=size, count=1)
+    if drawn.name == PHOTOGRAPHED:
+        name, place = PRINTED
+        left, top, width, height = (side * INCH for side in place)
+        motif = {"name": name, "side": "A", "left": left, "top": top, "width": width, "height": height, "saved": True}
+        describe_paper(paper=paper, facts={"motifs": [motif]})
 
 
 def _choose_papers(user: Any, row: Page) -> Page:

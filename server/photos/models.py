@@ -54,6 +54,10 @@ class Photo(Owned):
     has_place = models.BooleanField(default=False, help_text="the file tells where it was taken")
     look = models.CharField(max_length=16, blank=True, help_text="16 hex digits that differ little for photos alike")
     tones = models.JSONField(default=list, blank=True, help_text="rows of red, green, blue, detail: its coarse grid")
+    light = models.JSONField(
+        default=dict, blank=True, help_text="how it is put right: whole, or white [x, y]; not at all"
+    )
+    colours = models.JSONField(default=list, blank=True, help_text="rows of red, green, blue, share, part; read once")
     looked_at = models.BooleanField(default=False, help_text="proposals of what matters were made")
 
     class Meta:

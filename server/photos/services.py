@@ -102,6 +102,8 @@ def keep_areas(*, photo: Photo, rows: Sequence[dict[str, Any]]) -> None:
         with transaction.atomic():
             photo.areas.all().delete()
             FocalArea.objects.bulk_create(areas)
+            # What matters counts more among a photo's colours.
+            Photo.objects.filter(pk=photo.pk).update(colours=[])
     except IntegrityError as error:
         raise ValueError("an area does not lie on its photo") from error
 

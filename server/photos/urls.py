@@ -2,6 +2,7 @@
 
 from django.urls import path, re_path
 
+from server.photos.colour_views import ColourAtView, ColoursView
 from server.photos.views import AreasView, EnteredPrintsView, LookView, PhotoPictureView, PhotosView, PhotoView
 
 urlpatterns = [
@@ -10,5 +11,7 @@ urlpatterns = [
     path("photos/<id:pk>/", PhotoView.as_view()),
     path("photos/<id:pk>/areas/", AreasView.as_view()),
     path("photos/<id:pk>/look/", LookView.as_view()),
+    path("photos/<id:pk>/colours/", ColoursView.as_view()),
+    path("photos/<id:pk>/colours/at/", ColourAtView.as_view()),
     re_path(r"^photos/(?P<pk>\d{1,15})/(?P<kind>view|thumb)/$", PhotoPictureView.as_view()),
 ]

@@ -3,6 +3,7 @@
 import hashlib
 import shutil
 from collections.abc import Sequence
+from dataclasses import replace
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import IO, Any
@@ -19,10 +20,12 @@ from inkquilt.paper.entry import MOST_SHEETS, PaperEntry, read_entry
 from inkquilt.paper.kinds import PaperKind, PaperSide, SideName
 from inkquilt.paper.scraps import usable_rect
 from inkquilt.sketch.model import Part, Size
+from inkquilt_io.main_colours import Light
 from inkquilt_io.swatches import Swatch
 from server.common.asked import refuse
 from server.solving.pool import solvers
 from server.stash.models import SHOWN, Paper, PaperPicture, PaperStock, ScrapPicture
+from server.stash.models.papers import SIDE_FACTS
 
 
 def papers_of(user: Any, words: str = "") -> QuerySet:
@@ -34,6 +37,7 @@ def papers_of(user: Any, words: str = "") -> QuerySet:
             | Q(front_kind__icontains=word)
             | Q(back_kind__icontains=word)
             | Q(finish__icontains=word)
+            | Q(kit__icontains=word)
             | Q(note__icontains=word)
         )
     return papers
@@ -90,25 +94,42 @@ def describe_paper(*, paper: Paper, facts: dict[str, Any]) -> Paper:
 
 
 def add_picture(*, paper: Paper, side: SideName, file: IO[bytes], wide: Grains) -> Paper:
-    """Keep a picture of one side, in place of the one there was; a side without colours takes those it shows.
+    """Keep a picture of one side, in place of the one there was, and what is read of it: colours, print, way up.
 
-    Raises ``NotAPhoto`` for what is no picture; then nothing is changed.
+    Foil and vellum, which no picture tells, stay what they were said to be. Raises ``NotAPhoto`` for what is no
+    picture; then nothing is changed.
     """
     with TemporaryDirectory() as folder:
         path = Path(folder) / "picture"
         with path.open("wb") as kept:
             shutil.copyfileobj(file, kept)
-        swatch: Swatch = solvers().run("read_swatch", path, settings.PHOTO_MOST_PIXELS)
-    face = "front" if side is SideName.A else "back"
+        swatch: Swatch = solvers().run("read_swatch", path, settings.PHOTO_MOST_PIXELS, wide)
     with transaction.atomic():
         keep_picture(
             paper=paper, side=side, jpeg=swatch.jpeg, wide=wide, high=max(1, wide * swatch.height // swatch.width)
         )
-        if not getattr(paper, f"{face}_colours"):
-            setattr(paper, f"{face}_colours", list(swatch.colours))
-            paper.save(update_fields=[f"{face}_colours"])
+        _keep_read(paper, side, swatch.side)
     found: Paper = papers_of(paper.owner).get(pk=paper.pk)
     return found
+
+
+def read_side_again(*, paper: Paper, side: SideName, light: Light) -> Paper:
+    """Read a side's picture once more, its light put right. Raises ``BadInput`` for a side without a picture."""
+    picture = PaperPicture.objects.kept().filter(paper=paper, side=side.value).first()
+    if picture is None:
+        raise refuse("no-picture", "There is no picture of this side yet. Photograph it first.", "side")
+    read: PaperSide = solvers().run("read_picture", bytes(picture.jpeg), picture.wide, light)
+    _keep_read(paper, side, read)
+    found: Paper = papers_of(paper.owner).get(pk=paper.pk)
+    return found
+
+
+def _keep_read(paper: Paper, name: SideName, read: PaperSide) -> None:
+    """Keep what was read of a picture; no picture tells foil or vellum, so that is left as it was said."""
+    said = paper.side(name).kind
+    paper.set_side(name, replace(read, kind=said) if said in (PaperKind.METALLIC, PaperKind.VELLUM) else read)
+    face = "front" if name is SideName.A else "back"
+    paper.save(update_fields=[f"{face}_{fact}" for fact in SIDE_FACTS])
 
 
 def keep_picture(*, paper: Paper, side: SideName, jpeg: bytes, wide: Grains, high: Grains) -> None:

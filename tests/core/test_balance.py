@@ -141,7 +141,7 @@ class SecondLookTests(SimpleTestCase):
 
     def test_two_like_patterns_side_by_side_blur_until_a_plain_paper_parts_them(self):
         """Common practice, no source."""
-        busy = [PaperSeen((colour,), PaperKind.BUSY) for colour in (MUSTARD, TEAL)]
+        busy = [PaperSeen((colour,), PaperKind.LARGE_PRINT) for colour in (MUSTARD, TEAL)]
         left, right = block("l", Role.PAPER, 0, 0, 6, 12), block("r", Role.PAPER, 6, 0, 6, 12)
         layout = page_with(left, right, papers={"l": busy[0], "r": busy[1]})
         self.assertEqual(len(like_patterns_touching(weigh(layout))), 1)

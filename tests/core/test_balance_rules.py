@@ -139,7 +139,7 @@ class WhiteSpaces(TestCase):
                 self.assertAlmostEqual(found.joined, joined)
 
     def test_a_busy_paper_does_not_rest_the_eye(self):
-        for kind, share in [(PaperKind.BUSY, 0.5), (PaperKind.SOLID, 1), (PaperKind.SMALL_PRINT, 1)]:
+        for kind, share in [(PaperKind.LARGE_PRINT, 0.5), (PaperKind.SOLID, 1), (PaperKind.SMALL_PRINT, 1)]:
             found, _ = self.space(row("a", "paper", 0, 0, 6, 12), papers={"a": ((RED,), kind)})
             with self.subTest(kind):
                 self.assertAlmostEqual(found.share, share)

@@ -113,7 +113,7 @@ LABEL = Embellishment(
     "1", "label", EmbellishmentKind.BASE, Form.LABEL, Size(2 * INCH, INCH), (Rgb(246, 238, 216),), count=2
 )
 SCALLOP = ShapingTool("scallop", depth=INCH // 4)
-COMB = KnownPaper(7, "comb", {side: PaperSide(PaperKind.BUSY, ("#e0b050",)) for side in SideName}, {})
+COMB = KnownPaper(7, "comb", {side: PaperSide(PaperKind.LARGE_PRINT, ("#e0b050",)) for side in SideName}, {})
 
 
 def laid_document():

@@ -260,7 +260,7 @@ class ReadingTests(SimpleTestCase):
         def seen(colour, kind):
             return legibility([Span(INCH, INCH, INCH)], INCH, ink, surfaces, {"b": Beneath(read_colour(colour), kind)})
 
-        self.assertTrue(seen("#fffdf8", PaperKind.BUSY).card)
+        self.assertTrue(seen("#fffdf8", PaperKind.LARGE_PRINT).card)
         dark = seen("#1d2a57", PaperKind.SOLID)
         self.assertTrue(dark.light_pen and dark.least < 1.5 and not dark.card)
         self.assertTrue(seen("#c0a040", PaperKind.METALLIC).must_dry)

@@ -56,7 +56,7 @@ class Entering(TestCase):
             ("kraft - 3 sheets 12x12", ("kraft -", size("12", "12"), 3, False), PaperKind.SOLID, False, "#b98f62"),
             ("2½ x 10 in mint", ("mint", size("2 1/2", "10"), 1, False), PaperKind.SOLID, False, "#b7dfc6"),
             ("foil gold A5", ("gold", Size(148 * MM, 210 * MM), 1, False), PaperKind.METALLIC, False, "#c8a24a"),
-            ("floral roses a4", ("floral roses", Size(210 * MM, 297 * MM), 1, False), PaperKind.BUSY, False, None),
+            ("floral roses a4", ("floral roses", Size(210 * MM, 297 * MM), 1, False), PaperKind.FLORAL, False, None),
             ("5 x cream 12x12", ("cream", size("12", "12"), 5, False), PaperKind.SOLID, False, "#f6eed8"),
             ("offcuts 3x4 navy", ("navy", size("3", "4"), 1, True), PaperKind.SOLID, False, "#22345c"),
             ("offcut 3x4 navy", ("navy", size("3", "4"), 1, True), PaperKind.SOLID, False, "#22345c"),

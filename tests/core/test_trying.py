@@ -102,7 +102,7 @@ class TryTests(SimpleTestCase):
         return try_it(Asked(layout, noticed, stash, left_of(stash, layout.accents), PLAIN, SCHOOL, **more))
 
     def test_two_papers_are_swapped_by_their_letters(self):
-        busy = [PaperSeen((colour,), PaperKind.BUSY) for colour in (MUSTARD, TEAL)]
+        busy = [PaperSeen((colour,), PaperKind.LARGE_PRINT) for colour in (MUSTARD, TEAL)]
         layout = page_with(
             block("l", Role.PAPER, 0, 0, 5, 12, paper="A"),
             block("r", Role.PAPER, 5, 0, 3, 12, paper="B"),

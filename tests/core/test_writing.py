@@ -309,8 +309,9 @@ class Minded(TestCase):
 
     def test_what_each_kind_of_paper_asks_for(self):
         for kind, card, dry in [
-            (PaperKind.SOLID, False, False), (PaperKind.SMALL_PRINT, False, False), (PaperKind.BUSY, True, False),
-            (PaperKind.STRIPE, True, False), (PaperKind.METALLIC, False, True), (PaperKind.VELLUM, False, True),
+            (PaperKind.SOLID, False, False), (PaperKind.SMALL_PRINT, False, False),
+            (PaperKind.LARGE_PRINT, True, False), (PaperKind.STRIPE, True, False), (PaperKind.FLORAL, True, False),
+            (PaperKind.METALLIC, False, True), (PaperKind.VELLUM, False, True), (PaperKind.DOTS, False, False),
         ]:  # fmt: skip
             with self.subTest(kind):
                 found = self.seen(Rgb(0, 0, 0), Rgb(255, 255, 255), kind)
@@ -338,7 +339,7 @@ class Minded(TestCase):
     def test_what_a_surface_asks_of_the_pen_is_said(self):
         on = JournalPage(sketch_of(row("a", "paper", 0, 0, 12, 12)).blocks, page_of("12", "12"), INCH // 8)
         for kind, dry, card in [(PaperKind.SOLID, False, False), (PaperKind.METALLIC, True, False),
-                                (PaperKind.BUSY, False, True)]:  # fmt: skip
+                                (PaperKind.LARGE_PRINT, False, True)]:  # fmt: skip
             told = story_told("a few words", 0, HAND, Rgb(0, 0, 0), on, {"a": Beneath(Rgb(255, 255, 255), kind)})
             minded = " ".join(" ".join(words) for words in told.minded)
             with self.subTest(kind):

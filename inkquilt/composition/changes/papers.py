@@ -31,7 +31,10 @@ def choice_of(known: Known, number: int, side: SideName) -> PaperChoice:
         raise refuse("unknown-stash-paper", "This paper is not in your stash.", "stash_paper")
     shown = paper.sides[side]
     colour = shown.colours[0] if shown.colours else _UNKNOWN_COLOUR
-    return PaperChoice(paper.pk, paper.name, side, shown.kind, colour, shown.directional, paper.pictures.get(side))
+    return PaperChoice(
+        paper.pk, paper.name, side, shown.kind, colour, shown.directional, paper.pictures.get(side),
+        shown.colours, shown.shares, shown.busyness,
+    )  # fmt: skip
 
 
 @change("paper", After.STAYS)

@@ -1,4 +1,8 @@
-"""The papers people own: what each looks like, and the sheets and scraps there are of it."""
+"""The papers people own: what each looks like, and the sheets and scraps there are of it.
+
+Of each side ``shares`` say what of it each colour fills, ``repeat`` how far its print repeats, ``busyness`` how much
+goes on in it; they come from its picture, and are empty for a side that was not photographed.
+"""
 
 from typing import Any, ClassVar, Final
 
@@ -21,6 +25,8 @@ KIND_CHOICES = [(kind.value, kind.value) for kind in PaperKind]
 STOCK_CHOICES = [(kind.value, kind.value) for kind in StockKind]
 #: So many colours of a side are kept.
 MOST_COLOURS = 4
+#: What is known of a side, each as a field with the name of its face before it.
+SIDE_FACTS: Final = ("kind", "colours", "directional", "shares", "repeat", "busyness")
 is_colour = RegexValidator(r"^#[0-9a-f]{6}$", "A colour is written like #22345c.")
 
 
@@ -34,7 +40,16 @@ class Paper(Owned):
     back_kind = models.CharField(max_length=12, choices=KIND_CHOICES, default=PaperKind.SOLID.value)
     back_colours = models.JSONField(default=list, blank=True)
     back_directional = models.BooleanField(default=False)
+    front_shares = models.JSONField(default=list, blank=True, help_text="per cent of each colour")
+    front_repeat = models.PositiveIntegerField(null=True, blank=True, help_text="grains")
+    front_busyness = models.PositiveSmallIntegerField(null=True, blank=True, help_text="0 to 100")
+    back_shares = models.JSONField(default=list, blank=True, help_text="per cent of each colour")
+    back_repeat = models.PositiveIntegerField(null=True, blank=True, help_text="grains")
+    back_busyness = models.PositiveSmallIntegerField(null=True, blank=True, help_text="0 to 100")
     two_tone = models.BooleanField(default=False, help_text="lighter on one side")
+    core = models.CharField(max_length=7, blank=True, help_text="the colour that a torn or sanded edge shows")
+    kit = models.CharField(max_length=60, blank=True, help_text="papers of one kit belong together")
+    favourite = models.BooleanField(default=False, help_text="dear paper is used in slivers")
     finish = models.CharField(max_length=40, blank=True)
     note = models.CharField(max_length=300, blank=True)
     price = models.PositiveIntegerField(null=True, blank=True)
@@ -54,8 +69,15 @@ class Paper(Owned):
     def side(self, name: SideName) -> PaperSide:
         """What one side shows."""
         face = "front" if name is SideName.A else "back"
-        kind, colours, directional = (getattr(self, f"{face}_{fact}") for fact in ("kind", "colours", "directional"))
-        return PaperSide(PaperKind(kind), tuple(colours), directional)
+        kind, colours, directional, shares, repeat, busyness = (getattr(self, f"{face}_{fact}") for fact in SIDE_FACTS)
+        return PaperSide(PaperKind(kind), tuple(colours), directional, tuple(shares), repeat, busyness)
+
+    def set_side(self, name: SideName, side: PaperSide) -> None:
+        """Say what one side shows; nothing is written yet."""
+        face = "front" if name is SideName.A else "back"
+        facts = (side.kind.value, list(side.colours), side.directional, list(side.shares), side.repeat, side.busyness)
+        for fact, value in zip(SIDE_FACTS, facts, strict=True):
+            setattr(self, f"{face}_{fact}", value)
 
     @property
     def core_motifs(self) -> tuple[Motif, ...]:

@@ -37,6 +37,16 @@ class Lab(NamedTuple):
     a: float
     b: float
 
+    @property
+    def chroma(self) -> float:
+        """How colourful it is: C*ab."""
+        return math.hypot(self.a, self.b)
+
+    @property
+    def hue(self) -> float:
+        """Its hue angle h_ab in degrees, 0 to 360; 0 for a grey."""
+        return _hue(self.a, self.b)
+
 
 class UnreadableColour(CoreError):
     """A text that is no colour."""
@@ -83,6 +93,26 @@ def lab(colour: Rgb) -> Lab:
     z = (0.0193339 * red + 0.1191920 * green + 0.9503041 * blue) / 1.08883
     fx, fy, fz = (_cube_root(value) for value in (x, y, z))
     return Lab(116 * fy - 16, 500 * (fx - fy), 200 * (fy - fz))
+
+
+def rgb_of(place: Lab) -> Rgb:
+    """Return the colour at a place of CIELAB; one outside sRGB is cut to it, channel by channel."""
+    fy = (place.lightness + 16) / 116
+    fx, fz = fy + place.a / 500, fy - place.b / 200
+    x, y, z = (white * _cubed(f) for white, f in zip((0.95047, 1.0, 1.08883), (fx, fy, fz), strict=True))
+    red = 3.2404542 * x - 1.5371385 * y - 0.4985314 * z
+    green = -0.9692660 * x + 1.8760108 * y + 0.0415560 * z
+    blue = 0.0556434 * x - 0.2040259 * y + 1.0572252 * z
+    return Rgb(*(_channel(value) for value in (red, green, blue)))
+
+
+def _cubed(value: float) -> float:
+    return value**3 if value**3 > 216 / 24389 else (116 * value - 16) * 27 / 24389
+
+
+def _channel(linear: float) -> int:
+    part = 12.92 * linear if linear <= 0.0031308 else 1.055 * linear ** (1 / 2.4) - 0.055
+    return round(255 * min(1.0, max(0.0, part)))
 
 
 def _cube_root(value: float) -> float:

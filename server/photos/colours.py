@@ -1,0 +1,53 @@
+"""The main colours of a photo: read once and kept, until what matters in it or its light is said anew."""
+
+from collections.abc import Iterable
+from typing import Any
+
+from inkquilt.colour import ColourPart, ColourShare, Rgb
+from inkquilt_io.main_colours import Light
+from server.common.asked import refuse
+from server.photos.models import Photo, areas_of
+from server.solving.pool import solvers
+
+_PARTS = list(ColourPart)
+
+
+def light_of(photo: Photo) -> Light:
+    """Return how the light of a photo is put right."""
+    white = photo.light.get("white")
+    return Light(bool(photo.light.get("whole")), (white[0], white[1]) if white else None)
+
+
+def colours_of(photo: Photo) -> tuple[ColourShare, ...]:
+    """Return a photo's main colours, the largest share first; none of a print without a file."""
+    if not photo.colours:
+        path = photo.rendition("view")
+        if not photo.suffix or not path.is_file():
+            return ()
+        found: tuple[ColourShare, ...] = solvers().run("view_colours", path, areas_of(photo), light_of(photo))
+        photo.colours = [[*one.colour, round(one.share, 4), _PARTS.index(one.part)] for one in found]
+        Photo.objects.filter(pk=photo.pk).update(colours=photo.colours)
+        return found
+    return tuple(ColourShare(Rgb(*row[:3]), row[3], _PARTS[row[4]]) for row in photo.colours)
+
+
+def colours_of_all(photos: Iterable[Photo]) -> dict[int, tuple[ColourShare, ...]]:
+    """Return the main colours of photos by their numbers; prefetch ``areas``."""
+    return {photo.pk: colours_of(photo) for photo in photos}
+
+
+def colour_there(photo: Photo, x: float, y: float) -> Rgb:
+    """Return the colour at a place, in parts of the photo. Raises ``BadInput`` for a print without a file."""
+    path = photo.rendition("thumb")
+    if not photo.suffix or not path.is_file():
+        raise refuse("no-picture", "There is no picture of this print to take a colour from.", "x")
+    found: Rgb = solvers().run("colour_at", path, x, y, light_of(photo))
+    return found
+
+
+def put_light_right(photo: Photo, *, whole: bool, white: tuple[float, float] | None) -> Photo:
+    """Say how the light of a photo is put right; its colours are read anew when they are asked for."""
+    light: dict[str, Any] = {"white": list(white)} if white else {"whole": True} if whole else {}
+    photo.light, photo.colours = light, []
+    photo.save(update_fields=["light", "colours"])
+    return photo
