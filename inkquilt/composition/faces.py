@@ -76,7 +76,7 @@ def apart(document: PageDocument, face: Face) -> tuple[PageDocument, str]:
     if lone:
         return document, own
     if face.cell is None:
-        document = _lettered(document, face.block.id, own)
+        document = lettered(document, face.block.id, own)
     sheets = document.sheets
     return replace(document, sheets={**sheets, own: sheets[face.letter]} if face.letter in sheets else sheets), own
 
@@ -86,10 +86,12 @@ def _with_row(document: PageDocument, block: Block, repeat: Repeat) -> PageDocum
     return replace(document, cuts=document.cuts.with_terms(block.id, terms))
 
 
-def _lettered(document: PageDocument, name: str, letter: str) -> PageDocument:
-    def lettered(blocks: tuple[Block, ...]) -> tuple[Block, ...]:
+def lettered(document: PageDocument, name: str, letter: str) -> PageDocument:
+    """Return the document with a block of the paper of that letter."""
+
+    def with_letter(blocks: tuple[Block, ...]) -> tuple[Block, ...]:
         return tuple(replace(block, paper=letter) if block.id == name else block for block in blocks)
 
-    sketch = replace(document.sketch, blocks=lettered(document.sketch.blocks))
-    fit = document.fit and replace(document.fit, blocks=lettered(document.fit.blocks))
+    sketch = replace(document.sketch, blocks=with_letter(document.sketch.blocks))
+    fit = document.fit and replace(document.fit, blocks=with_letter(document.fit.blocks))
     return replace(document, sketch=sketch, fit=fit)

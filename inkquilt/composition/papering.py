@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
+from types import MappingProxyType
 from typing import Final
 
 from shapely import affinity
@@ -40,13 +41,18 @@ class PapersSeen:
     pieces: Mapping[str, tuple[Size, ...]]
 
 
-def papers_seen(document: PageDocument, layout: Layout, colours: Mapping[int, tuple[ColourShare, ...]]) -> PapersSeen:
-    """Return a page as papers see it; ``colours`` are those of its photos, by their numbers.
+def papers_seen(
+    document: PageDocument,
+    layout: Layout,
+    colours: Mapping[int, tuple[ColourShare, ...]],
+    names: Mapping[int, str] = MappingProxyType({}),
+) -> PapersSeen:
+    """Return a page as papers see it; ``colours`` are those of its photos, ``names`` what they are called, by number.
 
     Words straight on the page are no paper; what lies behind openings and windows keeps the paper it has.
     """
-    names = {block.id for block in document.blocks}
-    surfaces = [one for one in see(layout) if one.key in names]
+    own = {block.id for block in document.blocks}
+    surfaces = [one for one in see(layout) if one.key in own]
     whole = layout.whole
     shown = visible_of([one.outline.intersection(whole) for one in surfaces])
     wishes = wishes_on(document).wishes
@@ -57,7 +63,7 @@ def papers_seen(document: PageDocument, layout: Layout, colours: Mapping[int, tu
     for order, (seen, visible) in enumerate(zip(surfaces, shown, strict=True)):
         block = blocks[seen.key]
         if seen.part is VisiblePart.PHOTO:
-            photos.append(_photo(block, visible, document, layout, colours))
+            photos.append(_photo(block, visible, document, layout, colours, names))
         elif block.role in CUT_FROM_PAPER and pieces.get(paper_of(block)):
             patches += _patches(block, seen, visible, order, document, wishes)
     page = page_of(patches, photos, document.page.width, document.page.height)
@@ -106,10 +112,12 @@ def _photo(
     document: PageDocument,
     layout: Layout,
     colours: Mapping[int, tuple[ColourShare, ...]],
+    names: Mapping[int, str],
 ) -> PhotoPatch:
     placed = document.photos.get(block.id)
     shares = colours.get(placed.photo, ()) if placed else ()
-    return PhotoPatch(block.id, visible, shares, _edge(layout.photos.get(block.id)))
+    name = names.get(placed.photo, "") if placed else ""
+    return PhotoPatch(block.id, visible, shares, _edge(layout.photos.get(block.id)), name)
 
 
 def _edge(photo: PhotoSeen | None) -> Rgb | None:

@@ -12,5 +12,5 @@
 ``mending``     what takes a regret away
 ``wording``     all of it in words
 ``buying``      what the stash lacks
-``companions``  inks, pens and paints for edges and letters
+``companions``  inks, pens and paints for edges and letters; ``companion_lines`` as one says them
 """

@@ -74,12 +74,13 @@ class Patch:
 
 @dataclass(frozen=True, slots=True)
 class PhotoPatch:
-    """What shows of one photo, with its colours and the mean colour along its edges."""
+    """What shows of one photo, with its colours, the mean colour along its edges, and what it is called."""
 
     slot: str
     shown: BaseGeometry
     colours: tuple[ColourShare, ...]
     edge: Rgb | None
+    name: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -228,7 +229,8 @@ def _name(group: Sequence[Patch], role: PlaceRole) -> str:
     if role is PlaceRole.BASE:
         return "the base"
     if len(names) == 1:
-        return names[0] if names[0].startswith("the ") else f"the {names[0]}"
+        name = names[0] if names[0].startswith("the ") else f"the {names[0]}"
+        return name if len(group) == 1 else f"{len(group)} pieces of {name}"
     return f"{len(group)} {role.value}s" if len({ROLES[patch.role] for patch in group}) == 1 else f"{len(group)} pieces"
 
 

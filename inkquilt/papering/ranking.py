@@ -11,7 +11,7 @@ from typing import Any, Final
 
 import numpy as np
 
-from inkquilt.colour import ColourPart, colour_name
+from inkquilt.colour import ColourPart, ColourShare, colour_name
 from inkquilt.colour.many import differences, lab_rows
 from inkquilt.papering.candidates import COLOURFUL, Candidate, Candidates
 from inkquilt.papering.meeting import BUSY, COUNTS_FROM, MATCHES, RUNS_IN, anywhere, met_by
@@ -158,13 +158,20 @@ def _photo_with(scores: Scores, row: int) -> str | None:
                 gap = float(differences(scores.papers.labs[row, place], lab_rows([one.colour])[0]))
                 gap += 4.0 if one.part is ColourPart.SKY else 0.0
                 if gap < MATCHES + 2 and (best is None or gap < best[0]):
-                    what = "the sky" if one.part is ColourPart.SKY else f"the {one.name}"
-                    best = gap, f"its {share.name} is {what} in {_called(number, len(scores.page.photos))}"
+                    best = gap, f"its {share.name} is {_what(share.name, one)} {_called(number, scores.page)}"
     return best[1] if best else None
 
 
-def _called(number: int, count: int) -> str:
-    return "the photo" if count == 1 else f"photo {number + 1}"
+def _what(name: str, one: ColourShare) -> str:
+    if one.part is ColourPart.SKY:
+        return "the sky of"
+    return "that of" if one.name == name else f"the {one.name} of"
+
+
+def _called(number: int, page: PageOfPapers) -> str:
+    if page.photos[number].name:
+        return f"“{page.photos[number].name}”"
+    return "the photo" if len(page.photos) == 1 else f"photo {number + 1}"
 
 
 def _against(scores: Scores, own: Scores, place: int, laid: Mapping[int, int], row: int) -> Iterator[str]:

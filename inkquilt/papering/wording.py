@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from inkquilt.colour import Rgb, colour_name, lab
+from inkquilt.colour import Rgb, lab
 from inkquilt.colour.names import NEUTRALS, family_of
 from inkquilt.paper.kinds import PaperKind
 from inkquilt.papering.candidates import Candidate
-from inkquilt.papering.places import PageOfPapers, PaperPlace
+from inkquilt.papering.places import PaperPlace
 
 _PRINTS = {
     PaperKind.SOLID: "plain", PaperKind.SMALL_PRINT: "a small print", PaperKind.LARGE_PRINT: "a large print",
@@ -37,11 +37,6 @@ def pieces_words(place: PaperPlace) -> str:
     return f"{number} {place.role.value}s"
 
 
-def photo_words(number: int, page: PageOfPapers) -> str:
-    """Say which photo is meant, as it is called on the page."""
-    return f"photo {number + 1}" if len(page.photos) > 1 else "the photo"
-
-
 def leading_words(chosen: Sequence[Candidate], areas: Sequence[float]) -> str:
     """Say which colours a papering shares out: "navy leads, mustard answers, cream rests"."""
     filled: dict[str, float] = {}
@@ -63,8 +58,3 @@ def leading_words(chosen: Sequence[Candidate], areas: Sequence[float]) -> str:
     if len(accents) > 1:
         words += f", {joined(accents[1:3])} answer{'s' if len(accents) == 2 else ''}"
     return f"{words}, {rests[0]} rests" if rests else words
-
-
-def name_of(colour: Rgb) -> str:
-    """Return a colour's plain word."""
-    return colour_name(colour)

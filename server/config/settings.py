@@ -185,6 +185,8 @@ SPECTACULAR_SETTINGS = {
         "PaperKindEnum": "server.stash.models.KIND_CHOICES",
         "SavingKindEnum": "server.cutting.serializers.SAVING_KINDS",
         "PaperSideEnum": "server.cutting.serializers.SIDES",
+        "RegretKindEnum": "server.papering.serializers.REGRET_CHOICES",
+        "CompanionKindEnum": "server.stash.models.COMPANION_CHOICES",
         "PhotoPaperEnum": "server.printing.views.PAPER_CHOICES",
     },
 }

@@ -22,6 +22,7 @@ urlpatterns = [
     path("api/", include("server.words.urls")),
     path("api/", include("server.embellishments.urls")),
     path("api/", include("server.looking.urls")),
+    path("api/", include("server.papering.urls")),
     path("api/", include("server.finder.urls")),
     path("api/", include("server.printing.urls")),
     path("api/", include("server.exchange.urls")),

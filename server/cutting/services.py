@@ -81,6 +81,11 @@ def plan_of(owner: Any, document: PageDocument, seconds: float) -> PagePlan:
     return _plan(owner, document, asked, Joined(plans, usual_keys(plans)), savers)
 
 
+def needs_of(owner: Any, document: PageDocument) -> tuple[PaperNeed, ...]:
+    """Return what a page needs of each paper, and what there is of it."""
+    return _asked(owner, document, {}, ()).needs
+
+
 def plan_of_rest(
     owner: Any, document: PageDocument, seconds: float, taken: StockTaken, table: Sequence[TableSheet]
 ) -> PagePlan:

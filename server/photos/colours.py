@@ -18,6 +18,14 @@ def light_of(photo: Photo) -> Light:
     return Light(bool(photo.light.get("whole")), (white[0], white[1]) if white else None)
 
 
+def check_light(light: Any) -> None:
+    """Refuse what says nothing of a photo's light. Raises ``ValueError``."""
+    white = light.get("white") if isinstance(light, dict) else None
+    known = isinstance(light, dict) and set(light) <= {"whole", "white"}
+    if not known or (white is not None and not (len(white) == 2 and all(0 <= float(part) <= 1 for part in white))):
+        raise ValueError("that says nothing of a photo’s light")
+
+
 def colours_of(photo: Photo) -> tuple[ColourShare, ...]:
     """Return a photo's main colours, the largest share first; none of a print without a file."""
     if not photo.colours:

@@ -17,13 +17,14 @@ from server.looking.models import Snapshot
 from server.pages.models import Page
 from server.photos.models import Photo
 from server.sketches.models import Sketch
-from server.stash.models import Paper, PaperPicture
+from server.stash.models import Companion, Palette, Paper, PaperPicture
 from server.tools.models import ShapingTool, Trimmer
 from server.words.models import Alphabet, Hand
 
 KINDS: Final[dict[str, type[Model]]] = {
     "page": Page, "sketch": Sketch, "photo": Photo, "paper": Paper, "embellishment": Embellishment,
     "paper-picture": PaperPicture, "draft": TableDraft,
+    "palette": Palette, "companion": Companion,
     "letters": Alphabet, "hand": Hand, "trimmer": Trimmer, "punch": ShapingTool, "state": Snapshot,
 }  # fmt: skip
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]

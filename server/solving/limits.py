@@ -7,7 +7,7 @@ QUICK: Final = frozenset(
     {
         "fit", "first_ways", "nearest", "is_possible", "going_along", "best_choice", "rank", "tones_of",
         "view_colours", "colour_at",
-        "titles_read", "title_spots", "story_told", "look_again", "try_it",
+        "paperings", "suited", "titles_read", "title_spots", "story_told", "look_again", "try_it",
         "trace_piece", "plan_clusters", "scatter", "add_in_gap", "cover_spot", "ready_phrases",
     }
 )  # fmt: skip

@@ -13,7 +13,8 @@ from multiprocessing.connection import Connection
 from typing import Any, Final
 
 import inkquilt.fit.solve
-import inkquilt.suggestions  # noqa: F401 (both are loaded before the processes are forked)
+import inkquilt.papering.paperings
+import inkquilt.suggestions  # noqa: F401 (all three are loaded before the processes are forked)
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.balance.second_look import Figures, Observation, second_look
 from inkquilt.cutting.advice import SheetSaver, sheet_saver
@@ -37,7 +38,9 @@ TASKS: Final = {
     "story_told": "inkquilt.words.minding",
     **dict.fromkeys(("plan_clusters", "scatter", "add_in_gap", "cover_spot", "ready_phrases"), "inkquilt.clusters"),
     "try_it": "inkquilt.suggestions",
-    **dict.fromkeys(("look_again", "planned_page", "worthwhile"), __name__),
+    "paperings": "inkquilt.papering.paperings",
+    "suited": "inkquilt.papering.ranking",
+    **dict.fromkeys(("look_again", "planned_page", "first_plans", "worthwhile"), __name__),
     "read_photo": "inkquilt_io.photo_files",
     **dict.fromkeys(("read_swatch", "read_picture"), "inkquilt_io.swatches"),
     "look_for_areas": "inkquilt_io.looking",
@@ -53,6 +56,7 @@ TASKS: Final = {
     "placing_pdf": "inkquilt_io.placing_pdf",
     "words_pdf": "inkquilt_io.words_pdf",
     "cuts_pdf": "inkquilt_io.cut_book",
+    "swatch_pdf": "inkquilt_io.swatch_card",
 }
 
 
@@ -71,6 +75,11 @@ def planned_page(
     for better in plan_page(needs, seconds):
         plans = better
     return plans, tuple(sheet_saver(plan, unit) if seconds else None for plan in plans)
+
+
+def first_plans(needs: Sequence[PaperNeed]) -> list[PaperPlan]:
+    """Return for each paper the first plan that comes to hand: whether there is enough of it."""
+    return [next(plan_page([need], 0.0))[0] for need in needs]
 
 
 def worthwhile(needs: Sequence[PaperNeed], ways: Sequence[Sequence[PaperNeed]], seconds: float) -> tuple[Gain, ...]:

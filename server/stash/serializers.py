@@ -5,6 +5,7 @@ from typing import Any
 from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 
+from inkquilt.colour import colour_name, read_colour
 from inkquilt.cutting.guillotine import StockKind
 from inkquilt.lengths import INCH, Unit, format_length, format_nearest
 from inkquilt.paper.entry import read_price, unit_of
@@ -14,7 +15,16 @@ from inkquilt.sketch.model import POLYGON_PARTS, Size
 from server.common import fields
 from server.common.asked import asked_length, refuse
 from server.common.serializers import many
-from server.stash.models import KIND_CHOICES, MOST_COLOURS, STOCK_CHOICES, Paper, PaperStock, is_colour
+from server.stash.models import (
+    KIND_CHOICES,
+    MOST_COLOURS,
+    STOCK_CHOICES,
+    Companion,
+    Palette,
+    Paper,
+    PaperStock,
+    is_colour,
+)
 
 #: Paper is no longer than this.
 LARGEST_SHEET = 40 * INCH
@@ -87,6 +97,10 @@ class SideSerializer(serializers.Serializer):
         child=serializers.CharField(max_length=7, validators=[is_colour]), max_length=MOST_COLOURS
     )
     directional = serializers.BooleanField()
+    repeat = serializers.CharField(
+        max_length=60, allow_blank=True, required=False, help_text="how far its print repeats, in inches; none if empty"
+    )
+    busyness = serializers.IntegerField(min_value=0, max_value=100, allow_null=True, required=False)
 
 
 class SidePictureSerializer(serializers.Serializer):
@@ -99,8 +113,13 @@ class SidePictureSerializer(serializers.Serializer):
 
 
 class StashSideSerializer(SideSerializer):
-    """One side with its picture, if it was photographed."""
+    """One side with its picture, if it was photographed.
 
+    ``named`` are plain words for its colours, ``shares`` what of it each fills in per cent: none where not measured.
+    """
+
+    named = serializers.ListField(child=serializers.CharField())
+    shares = serializers.ListField(child=serializers.IntegerField())
     picture = SidePictureSerializer(allow_null=True)
 
 
@@ -151,7 +170,10 @@ class StashPaperSerializer(serializers.ModelSerializer):
 
     class Meta:
         model = Paper
-        fields = ["id", "name", "front", "back", "two_tone", "finish", "note", "price", "stocks", "motifs"]
+        fields = [
+            "id", "name", "front", "back", "two_tone", "core", "finish", "kit", "favourite", "note", "price", "stocks",
+            "motifs",
+        ]  # fmt: skip
 
     @extend_schema_field(StashSideSerializer)
     def get_front(self, paper: Paper) -> dict[str, Any]:
@@ -181,7 +203,9 @@ def _side(paper: Paper, face: str) -> dict[str, Any]:
     side = SideName.A if face == "front" else SideName.B
     picture = next((one for one in paper.pictures.all() if one.side == side.value), None)
     return {
-        **{fact: getattr(paper, f"{face}_{fact}") for fact in ("kind", "colours", "directional")},
+        **{fact: getattr(paper, f"{face}_{fact}") for fact in ("kind", "colours", "directional", "shares", "busyness")},
+        "repeat": "" if (repeat := getattr(paper, f"{face}_repeat")) is None else format_nearest(repeat, Unit.IN),
+        "named": [colour_name(read_colour(one)) for one in getattr(paper, f"{face}_colours")],
         "picture": picture
         and {"id": picture.pk, "address": picture.address, "wide": picture.wide / INCH, "high": picture.high / INCH},
     }
@@ -201,7 +225,10 @@ class DescribePaperSerializer(serializers.Serializer):
     front = SideSerializer(required=False)
     back = SideSerializer(required=False)
     two_tone = serializers.BooleanField(required=False)
+    core = serializers.CharField(max_length=7, validators=[is_colour], allow_blank=True, required=False)
     finish = serializers.CharField(max_length=40, allow_blank=True, required=False)
+    kit = serializers.CharField(max_length=60, allow_blank=True, required=False)
+    favourite = serializers.BooleanField(required=False)
     note = serializers.CharField(max_length=300, allow_blank=True, required=False)
     price = serializers.CharField(
         max_length=20, allow_blank=True, required=False, help_text="as typed; none when empty"
@@ -217,8 +244,17 @@ class DescribePaperSerializer(serializers.Serializer):
             given["motifs"] = [asked_motif(row) for row in given["motifs"]]
         for face in ("front", "back"):
             side = given.pop(face, None)
-            given |= {f"{face}_{fact}": value for fact, value in (side or {}).items()}
+            given |= {f"{face}_{fact}": value for fact, value in _side_facts(side or {}).items()}
         return given
+
+
+def _side_facts(side: dict[str, Any]) -> dict[str, Any]:
+    """Return what is known of a side; of colours said by hand nobody knows how much each fills."""
+    facts = dict(side)
+    if "repeat" in facts:
+        typed = facts["repeat"].strip()
+        facts["repeat"] = asked_length(facts, "repeat", Unit.IN, "How far the print repeats") if typed else None
+    return facts
 
 
 class FoundScrapSerializer(serializers.Serializer):
@@ -276,3 +312,73 @@ class PictureSerializer(serializers.Serializer):
 
     file = serializers.FileField()
     wide = serializers.CharField(max_length=60, default="12 in")
+
+
+class ReadAgainSerializer(serializers.Serializer):
+    """Read a side's picture again with its light put right: by the whole picture, or by a place that is white."""
+
+    whole = serializers.BooleanField(default=False)
+    white = serializers.ListField(
+        child=serializers.FloatField(min_value=0, max_value=1),
+        min_length=2,
+        max_length=2,
+        allow_null=True,
+        default=None,
+    )
+
+
+class PaletteSerializer(serializers.ModelSerializer):
+    """Colours kept together under a name, with the papers that are kept with them; ``named`` are their words."""
+
+    papers = serializers.SerializerMethodField()
+    named = serializers.SerializerMethodField()
+
+    class Meta:
+        model = Palette
+        fields = ["id", "name", "colours", "named", "papers"]
+
+    @extend_schema_field(serializers.ListField(child=serializers.IntegerField()))
+    def get_papers(self, palette: Palette) -> list[int]:
+        """Return the numbers of its papers that are there."""
+        return [paper.pk for paper in palette.papers.all() if paper.deleted_at is None]
+
+    @extend_schema_field(serializers.ListField(child=serializers.CharField()))
+    def get_named(self, palette: Palette) -> list[str]:
+        """Return plain words for its colours."""
+        return [colour_name(colour) for colour in palette.core_colours]
+
+
+class PaletteAskedSerializer(serializers.Serializer):
+    """A palette to keep, or what of one shall be another."""
+
+    name = serializers.CharField(max_length=60)
+    colours = serializers.ListField(
+        child=serializers.CharField(max_length=7, validators=[is_colour]), min_length=1, max_length=8
+    )
+    papers = serializers.ListField(child=serializers.IntegerField(min_value=1), max_length=60, default=list)
+
+
+class PaperCompanionSerializer(serializers.ModelSerializer):
+    """An ink, pen or paint, with a plain word for its colour."""
+
+    named = serializers.SerializerMethodField()
+
+    class Meta:
+        model = Companion
+        fields = ["id", "name", "kind", "colour", "metallic", "named"]
+
+    def get_named(self, companion: Companion) -> str:
+        """Return its colour in words."""
+        return colour_name(read_colour(companion.colour))
+
+
+class PaperCompanionLineSerializer(serializers.Serializer):
+    """An ink, pen or paint as one says it: ``navy pen``, ``gold splatter``."""
+
+    line = serializers.CharField(max_length=100)
+
+
+class PaperCompanionColourSerializer(serializers.Serializer):
+    """The colour it has, seen beside it."""
+
+    colour = serializers.CharField(max_length=7, validators=[is_colour])

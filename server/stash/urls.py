@@ -2,11 +2,13 @@
 
 from django.urls import path
 
+from server.stash.companion_views import CompanionsView, CompanionView, PalettesView, PaletteView
 from server.stash.views import (
     FoundScrapsView,
     PapersView,
     PaperView,
     PictureView,
+    ReadAgainView,
     ScrapPictureView,
     ScrapsView,
     StocksView,
@@ -22,4 +24,9 @@ urlpatterns = [
     path("stash/scraps/found/", FoundScrapsView.as_view()),
     path("stash/scraps/<id:pk>/picture/", ScrapPictureView.as_view()),
     path("stash/papers/<id:pk>/pictures/<str:side>/", PictureView.as_view()),
+    path("stash/papers/<id:pk>/pictures/<str:side>/read/", ReadAgainView.as_view()),
+    path("stash/palettes/", PalettesView.as_view()),
+    path("stash/palettes/<id:pk>/", PaletteView.as_view()),
+    path("stash/companions/", CompanionsView.as_view()),
+    path("stash/companions/<id:pk>/", CompanionView.as_view()),
 ]

@@ -18,6 +18,7 @@ from inkquilt.cutting.guillotine import StockKind
 from inkquilt.lengths import Unit
 from inkquilt.paper.kinds import SideName
 from inkquilt.sketch.model import Part, Size
+from inkquilt_io.main_colours import Light
 from server.common.asked import asked_for, asked_length, owner, refuse
 from server.common.errors import ApiError
 from server.common.paging import ListPaging
@@ -35,6 +36,7 @@ from server.stash.serializers import (
     NewStockSerializer,
     PaperQuerySerializer,
     PictureSerializer,
+    ReadAgainSerializer,
     StashPaperSerializer,
     StockCountSerializer,
 )
@@ -179,6 +181,27 @@ class PictureView(APIView):
         if side in SIDES:
             services.drop_picture(paper=paper, side=SideName(side))
         return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class ReadAgainView(APIView):
+    """A side read from its picture once more."""
+
+    @extend_schema(
+        operation_id="read_side_again",
+        request=ReadAgainSerializer,
+        responses={200: StashPaperSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def post(self, request: Request, pk: int, side: str) -> Response:
+        """Read colours, print and way up with the light put right; what was said by hand gives way."""
+        paper = Paper.objects.visible_to(request.user).one(pk)
+        if side not in SIDES:
+            raise Http404
+        asked = asked_for(ReadAgainSerializer, request.data)
+        white = (asked["white"][0], asked["white"][1]) if asked["white"] else None
+        light = Light(asked["whole"], white)
+        return Response(
+            StashPaperSerializer(services.read_side_again(paper=paper, side=SideName(side), light=light)).data
+        )
 
 
 class FoundScrapsView(APIView):

@@ -227,7 +227,7 @@ class SuitedTests(SimpleTestCase):
 
     def test_reasons_name_the_photo_and_the_scrap(self) -> None:
         for row, place, words in [
-            (0, "W", "its navy is the navy in the photo"), (9, "D", "enough for the journaling D from the scraps"),
+            (0, "W", "its navy is that of the photo"), (9, "D", "enough for the journaling D from the scraps"),
             (0, "B", "plain beside the print"),
         ]:  # fmt: skip
             with self.subTest(words):

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from typing import Annotated, Final
 
-from inkquilt.composition.asked import Between, Name, PaperLetter
+from inkquilt.composition.asked import AtMost, Between, Name, PaperLetter
 from inkquilt.composition.changes.base import After, Change, Changed, Known, change, the_block
+from inkquilt.composition.changes.building import LayLayer
 from inkquilt.composition.document import PageDocument
-from inkquilt.composition.faces import Face, apart, face_at
+from inkquilt.composition.faces import Face, apart, face_at, lettered
 from inkquilt.composition.papers import PaperChoice
 from inkquilt.cutting.terms import Behind, WindowTerm
 from inkquilt.errors import refuse
@@ -76,6 +77,70 @@ class ChoosePaper(Change):
         if face is None:
             raise refuse("no-such-piece", f"{block.name} is no row with so many pieces.", "cell")
         return face
+
+
+@dataclass(frozen=True, slots=True)
+class Dealt:
+    """One paper of the stash for one of the page's papers."""
+
+    paper: PaperLetter
+    stash_paper: int
+    side: SideName = SideName.A
+
+
+@dataclass(frozen=True, slots=True)
+class PlainBorder:
+    """A plain paper laid behind pieces, showing 1/8 in (3 mm) all round."""
+
+    blocks: Annotated[tuple[Name, ...], AtMost(40)]
+    stash_paper: int
+    side: SideName = SideName.A
+
+
+@change("deal-papers", After.STAYS)
+class DealPapers(Change):
+    """Lay papers of the stash in the places of several of the page's papers at once.
+
+    ``border`` lays a plain border behind pieces, ``upright`` turns the pattern up on pieces that lie across it.
+    """
+
+    papers: Annotated[tuple[Dealt, ...], AtMost(60)] = ()
+    border: PlainBorder | None = None
+    upright: Annotated[tuple[Name, ...], AtMost(60)] = ()
+
+    def applied(self, document: PageDocument, known: Known) -> Changed:
+        chosen = {}
+        for one in self.papers:
+            if one.paper not in document.letters:
+                raise refuse("unknown-paper", f"There is no paper “{one.paper[:20]}” on this page.", "papers")
+            chosen[one.paper] = choice_of(known, one.stash_paper, one.side)
+        document = _with_papers(document, {**document.cuts.papers, **chosen})
+        cuts = replace(document.cuts, across=document.cuts.across - set(self.upright))
+        document = replace(document, cuts=cuts)
+        if self.border:
+            document = _bordered(document, self.border, known)
+        return Changed(document, self._words(len(chosen)))
+
+    def _words(self, count: int) -> str:
+        if self.border:
+            return "a plain border laid behind"
+        if self.upright and not count:
+            return "the pattern turned up"
+        return f"papers laid in {count} places" if count != 1 else "a paper laid"
+
+
+def _bordered(document: PageDocument, border: PlainBorder, known: Known) -> PageDocument:
+    """Return the document with a layer of one new paper behind each of the pieces."""
+    letter = ""
+    for name in border.blocks:
+        before = {block.id for block in document.sketch.blocks}
+        document = LayLayer(block=name, further=True).applied(document, known).document
+        layers = {block.id for block in document.sketch.blocks} - before
+        letter = letter or free_letter(document.sketch.blocks, document.letters)
+        for layer in layers:
+            document = lettered(document, layer, letter)
+    choice = choice_of(known, border.stash_paper, border.side)
+    return _with_papers(document, {**document.cuts.papers, letter: choice} if letter else document.cuts.papers)
 
 
 @change("behind", After.STAYS)

@@ -3,6 +3,7 @@
 from typing import Any, Final
 
 from server.embellishments.models import Embellishment
+from server.stash.models import Companion
 from server.tools.models import ShapingTool, Trimmer
 from server.words.models import Hand
 
@@ -19,6 +20,14 @@ PAPER_FACTS: Final = (
     "name", "front_kind", "front_colours", "front_directional", "back_kind", "back_colours", "back_directional",
     "two_tone", "finish", "note", "price", "motifs",
 )  # fmt: skip
+#: What is known of papers since colours are read from their pictures; older zips have none.
+LATER_PAPER_FACTS: Final = (
+    "front_shares", "front_repeat", "front_busyness", "back_shares", "back_repeat", "back_busyness", "core", "kit",
+    "favourite",
+)  # fmt: skip
+#: How the light of a photo is put right; older zips have none.
+LATER_FACTS: Final = ("light",)
+PALETTE_FACTS: Final = ("name", "colours")
 STOCK_FACTS: Final = ("kind", "width", "height", "count")
 SCRAP_FACTS: Final = ("width", "height", "across", "down", "corners", "picture")
 ALPHABET_FACTS: Final = ("name", "kind", "height", "width", "letters", "colour", "unit")
@@ -47,6 +56,7 @@ NAMED: Final[dict[str, tuple[type[Any], tuple[str, ...]]]] = {
             "picture",
         ),
     ),
+    "companions": (Companion, ("name", "kind", "colour", "metallic")),
     "hands": (Hand, ("name", "characters", "line", "pitch", "colour", "unit")),
 }
 #: The key of an embellishment that is in no stash any more.

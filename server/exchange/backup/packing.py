@@ -12,7 +12,10 @@ from server.exchange.backup.facts import (
     FACTS,
     INDEX,
     KIND,
+    LATER_FACTS,
+    LATER_PAPER_FACTS,
     NAMED,
+    PALETTE_FACTS,
     PAPER_FACTS,
     SCRAP_FACTS,
     STATES_BYTES,
@@ -23,7 +26,8 @@ from server.looking.models import SwitchedOff
 from server.pages.models import Page
 from server.photos.models import Photo
 from server.sketches.models import Sketch
-from server.stash.models import Paper
+from server.stash.companions import palettes_of
+from server.stash.models import Palette, Paper
 from server.words.models import Alphabet
 
 
@@ -39,6 +43,7 @@ def write_everything(owner: Any, out: IO[bytes], with_places: bool = False) -> N
                 {"key": row.pk, **{fact: getattr(row, fact) for fact in facts}}
                 for row in model.objects.visible_to(owner)
             ]
+        index["palettes"] = [_palette(row) for row in palettes_of(owner)]
         index["never_told"] = list(SwitchedOff.objects.filter(owner=owner).values_list("kind", flat=True))
         index["alphabets"] = [
             {"key": row.pk, **{name: getattr(row, name) for name in ALPHABET_FACTS}}
@@ -70,7 +75,7 @@ def _text(data: Any) -> str:
 def _photo(photo: Photo) -> dict[str, Any]:
     return {
         "name": photo.name,
-        "facts": {name: getattr(photo, name) for name in FACTS},
+        "facts": {name: getattr(photo, name) for name in (*FACTS, *LATER_FACTS)},
         "areas": [{name: getattr(area, name) for name in AREA_FACTS} for area in photo.areas.all()],
     }
 
@@ -84,10 +89,15 @@ def _paper(paper: Paper, archive: zipfile.ZipFile) -> dict[str, Any]:
     return {
         "pictures": pictures,
         "key": paper.pk,
-        "facts": {name: getattr(paper, name) for name in PAPER_FACTS},
+        "facts": {name: getattr(paper, name) for name in (*PAPER_FACTS, *LATER_PAPER_FACTS)},
         "stocks": [{name: getattr(stock, name) for name in STOCK_FACTS} for stock in paper.stocks.all()],
         "scraps": [{name: getattr(scrap, name) for name in SCRAP_FACTS} for scrap in paper.scraps.order_by("id")],
     }
+
+
+def _palette(palette: Palette) -> dict[str, Any]:
+    kept = [paper.pk for paper in palette.papers.all() if paper.deleted_at is None]
+    return {**{name: getattr(palette, name) for name in PALETTE_FACTS}, "papers": kept}
 
 
 def _page(page: Page, archive: zipfile.ZipFile) -> dict[str, Any]:

@@ -30,8 +30,11 @@ from server.exchange.backup.facts import (
     FACTS,
     GONE,
     JPEG,
+    LATER_FACTS,
+    LATER_PAPER_FACTS,
     MOST_PICTURE_BYTES,
     NAMED,
+    PALETTE_FACTS,
     PAPER_FACTS,
     SCRAP_FACTS,
     STOCK_FACTS,
@@ -41,11 +44,12 @@ from server.looking.services import switch
 from server.pages.models import Page, Revision
 from server.pages.presenters import fit_answer
 from server.photos import files
+from server.photos.colours import check_light
 from server.photos.models import Photo
 from server.photos.services import add_photo, add_print, describe, keep_areas
 from server.sketches.models import Sketch
 from server.sketches.services import columns
-from server.stash.models import Paper, PaperPicture, PaperStock, ScrapPicture, is_colour
+from server.stash.models import Palette, Paper, PaperPicture, PaperStock, ScrapPicture, is_colour
 from server.stash.services import keep_picture
 from server.words.models import ALPHABET_KEY, HAND_KEY, Alphabet, Hand, LettersTaken
 
@@ -94,6 +98,7 @@ class _Restoring:
             "photos": self.photo,
             "sketches": self.sketch,
             "papers": self.paper,
+            "palettes": self.palette,
             **{name: partial(self.named, model, facts) for name, (model, facts) in NAMED.items()},
             "alphabets": self.alphabet,
             "pages": self.page,
@@ -144,6 +149,8 @@ class _Restoring:
     def photo(self, row: dict[str, Any]) -> None:
         """Restore a photo; one that is there already keeps what is known of it here."""
         facts = {name: row["facts"][name] for name in FACTS} if "facts" in row else {}
+        facts |= {name: row["facts"][name] for name in LATER_FACTS if name in row.get("facts", {})}
+        check_light(facts.get("light", {}))
         photo = self.from_file(row) if row["file"] is not None else self.from_size(row, facts)
         if photo.pk not in self.known:
             self.put_aside(photo)
@@ -155,11 +162,13 @@ class _Restoring:
         """Restore a paper; one of that name that is there already stays as it is, and serves."""
         facts = {name: row["facts"][name] for name in PAPER_FACTS if name != "motifs"}
         facts["motifs"] = row["facts"].get("motifs", [])  # older zips have none
+        facts |= {name: row["facts"][name] for name in LATER_PAPER_FACTS if name in row["facts"]}
+        for face in ("front_kind", "back_kind"):
+            facts[face] = PaperKind(facts[face]).value  # those of old had another word for large prints
         paper = self.there(Paper, facts["name"])
         if paper is None:
             paper = Paper(owner=self.owner, **facts)
             for face in ("front", "back"):
-                PaperKind(facts[f"{face}_kind"])
                 for colour in facts[f"{face}_colours"]:
                     is_colour(colour)
             list(paper.core_motifs)  # fails for what is none
@@ -183,6 +192,17 @@ class _Restoring:
                 picture.full_clean()
                 picture.save()
         self.papers[int(row["key"])] = paper.pk
+
+    def palette(self, row: dict[str, Any]) -> None:
+        """Restore a palette with its papers, unless one of that name is there."""
+        if self.there(Palette, row["name"]) is not None:
+            return
+        palette = Palette(owner=self.owner, **{name: row[name] for name in PALETTE_FACTS})
+        for colour in palette.colours:
+            is_colour(colour)
+        palette.full_clean(exclude=["owner"])
+        self.put_aside(palette)
+        palette.papers.set([self.papers[int(key)] for key in row["papers"]])
 
     def alphabet(self, row: dict[str, Any]) -> None:
         """Restore lettering, unless some of that name is there: that then serves."""

@@ -57,6 +57,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/colours/wheel/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it with a colour and a scheme on it. */
+        get: operations["colour_wheel"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/deleted/": {
         parameters: {
             query?: never;
@@ -768,6 +785,108 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/papers/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return its places, colours, regrets, and what goes with its papers. */
+        post: operations["papers_on_page"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/papers/files/swatches.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return a PDF of what the stash lacks, of the papers on the page, and of its photos' colours. */
+        get: operations["swatch_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/papers/mends/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return up to two changes; none when nothing helps without spoiling something else. */
+        post: operations["mend_papers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/papers/paperings/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return a handful that differ, the best first. */
+        post: operations["paperings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/papers/suited/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return six papers with their reasons, the best first; more when asked. */
+        post: operations["suited_papers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/papers/why/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Return what speaks for and against it. */
+        post: operations["why_not_this_paper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/proposals/": {
         parameters: {
             query?: never;
@@ -1180,6 +1299,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/photos/{id}/colours/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return them; none of a print without a file. */
+        get: operations["photo_colours"];
+        put?: never;
+        /** @description Put the light right and read them anew; the photo itself stays as it is. */
+        post: operations["put_light_right"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{id}/colours/at/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return the colour there and its word. */
+        get: operations["colour_at"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/photos/{id}/look/": {
         parameters: {
             query?: never;
@@ -1423,6 +1577,78 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stash/companions/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them by name. */
+        get: operations["paper_companions"];
+        put?: never;
+        /** @description Enter one in a line. */
+        post: operations["enter_paper_companion"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stash/companions/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Put it aside. */
+        delete: operations["delete_paper_companion"];
+        options?: never;
+        head?: never;
+        /** @description Say what colour it has. */
+        patch: operations["colour_paper_companion"];
+        trace?: never;
+    };
+    "/api/stash/palettes/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them by name. */
+        get: operations["palettes"];
+        put?: never;
+        /** @description Keep one. */
+        post: operations["keep_palette"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stash/palettes/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Say anew what is in it. */
+        put: operations["change_palette"];
+        post?: never;
+        /** @description Put it aside; its papers stay. */
+        delete: operations["delete_palette"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stash/papers/": {
         parameters: {
             query?: never;
@@ -1473,6 +1699,23 @@ export interface paths {
         post: operations["add_paper_picture"];
         /** @description Put it aside. */
         delete: operations["drop_paper_picture"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stash/papers/{id}/pictures/{side}/read/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Read colours, print and way up with the light put right; what was said by hand gives way. */
+        post: operations["read_side_again"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2068,7 +2311,7 @@ export interface components {
             tint: number | null;
             look: components["schemas"]["Look"] | null;
         };
-        Change: components["schemas"]["PinPieceChange"] | components["schemas"]["UnpinChange"] | components["schemas"]["UntieChange"] | components["schemas"]["AddTieChange"] | components["schemas"]["MoveAccentChange"] | components["schemas"]["ArrangeChange"] | components["schemas"]["ChooseSchoolChange"] | components["schemas"]["LayPieceChange"] | components["schemas"]["LayLayerChange"] | components["schemas"]["OffsetMatChange"] | components["schemas"]["SlideMatChange"] | components["schemas"]["LayBesideChange"] | components["schemas"]["OneMoreChange"] | components["schemas"]["LeanChange"] | components["schemas"]["TradePlacesChange"] | components["schemas"]["TakeAwayChange"] | components["schemas"]["TypeTitleChange"] | components["schemas"]["SetTitleChange"] | components["schemas"]["SetSheetChange"] | components["schemas"]["LieAcrossChange"] | components["schemas"]["SaveOnChange"] | components["schemas"]["SpareCopiesChange"] | components["schemas"]["SetLipChange"] | components["schemas"]["CutWindowChange"] | components["schemas"]["CloseWindowChange"] | components["schemas"]["MakeRowChange"] | components["schemas"]["CutFromChange"] | components["schemas"]["CutSlantingChange"] | components["schemas"]["ShapeWithChange"] | components["schemas"]["CutDoubleChange"] | components["schemas"]["JoinAtChange"] | components["schemas"]["CutInTwoChange"] | components["schemas"]["TuckHalfChange"] | components["schemas"]["LayAlongChange"] | components["schemas"]["ChangeFormatChange"] | components["schemas"]["ChangeWayChange"] | components["schemas"]["LeaveOutChange"] | components["schemas"]["BringBackChange"] | components["schemas"]["ConcedeChange"] | components["schemas"]["SwitchChange"] | components["schemas"]["InsistChange"] | components["schemas"]["UseDiesChange"] | components["schemas"]["ChangeGridChange"] | components["schemas"]["LeadChange"] | components["schemas"]["SetLeastChange"] | components["schemas"]["ReworkSlotsChange"] | components["schemas"]["MakeRoomChange"] | components["schemas"]["ChoosePaperChange"] | components["schemas"]["PutBehindChange"] | components["schemas"]["PlacePhotoChange"] | components["schemas"]["PlaceMatchedChange"] | components["schemas"]["LayMatsChange"] | components["schemas"]["KeepWholeChange"] | components["schemas"]["ShieldPhotoChange"] | components["schemas"]["TrimChange"] | components["schemas"]["TakeUpChange"] | components["schemas"]["WriteStoryChange"] | components["schemas"]["TakeStoryAwayChange"] | components["schemas"]["LayTitleChange"];
+        Change: components["schemas"]["PinPieceChange"] | components["schemas"]["UnpinChange"] | components["schemas"]["UntieChange"] | components["schemas"]["AddTieChange"] | components["schemas"]["MoveAccentChange"] | components["schemas"]["ArrangeChange"] | components["schemas"]["ChooseSchoolChange"] | components["schemas"]["LayPieceChange"] | components["schemas"]["LayLayerChange"] | components["schemas"]["OffsetMatChange"] | components["schemas"]["SlideMatChange"] | components["schemas"]["LayBesideChange"] | components["schemas"]["OneMoreChange"] | components["schemas"]["LeanChange"] | components["schemas"]["TradePlacesChange"] | components["schemas"]["TakeAwayChange"] | components["schemas"]["TypeTitleChange"] | components["schemas"]["SetTitleChange"] | components["schemas"]["SetSheetChange"] | components["schemas"]["LieAcrossChange"] | components["schemas"]["SaveOnChange"] | components["schemas"]["SpareCopiesChange"] | components["schemas"]["SetLipChange"] | components["schemas"]["CutWindowChange"] | components["schemas"]["CloseWindowChange"] | components["schemas"]["MakeRowChange"] | components["schemas"]["CutFromChange"] | components["schemas"]["CutSlantingChange"] | components["schemas"]["ShapeWithChange"] | components["schemas"]["CutDoubleChange"] | components["schemas"]["JoinAtChange"] | components["schemas"]["CutInTwoChange"] | components["schemas"]["TuckHalfChange"] | components["schemas"]["LayAlongChange"] | components["schemas"]["ChangeFormatChange"] | components["schemas"]["ChangeWayChange"] | components["schemas"]["LeaveOutChange"] | components["schemas"]["BringBackChange"] | components["schemas"]["ConcedeChange"] | components["schemas"]["SwitchChange"] | components["schemas"]["InsistChange"] | components["schemas"]["UseDiesChange"] | components["schemas"]["ChangeGridChange"] | components["schemas"]["LeadChange"] | components["schemas"]["SetLeastChange"] | components["schemas"]["ReworkSlotsChange"] | components["schemas"]["MakeRoomChange"] | components["schemas"]["ChoosePaperChange"] | components["schemas"]["DealPapersChange"] | components["schemas"]["PutBehindChange"] | components["schemas"]["PlacePhotoChange"] | components["schemas"]["PlaceMatchedChange"] | components["schemas"]["LayMatsChange"] | components["schemas"]["KeepWholeChange"] | components["schemas"]["ShieldPhotoChange"] | components["schemas"]["TrimChange"] | components["schemas"]["TakeUpChange"] | components["schemas"]["WriteStoryChange"] | components["schemas"]["TakeStoryAwayChange"] | components["schemas"]["LayTitleChange"];
         /** @description Put the page on another format or own size. */
         ChangeFormatChange: {
             format?: string | null;
@@ -2136,7 +2379,7 @@ export interface components {
             states: components["schemas"]["StateRequest"][];
             undone?: components["schemas"]["StateRequest"][];
         };
-        ChangeRequest: components["schemas"]["PinPieceChangeRequest"] | components["schemas"]["UnpinChangeRequest"] | components["schemas"]["UntieChangeRequest"] | components["schemas"]["AddTieChangeRequest"] | components["schemas"]["MoveAccentChangeRequest"] | components["schemas"]["ArrangeChangeRequest"] | components["schemas"]["ChooseSchoolChangeRequest"] | components["schemas"]["LayPieceChangeRequest"] | components["schemas"]["LayLayerChangeRequest"] | components["schemas"]["OffsetMatChangeRequest"] | components["schemas"]["SlideMatChangeRequest"] | components["schemas"]["LayBesideChangeRequest"] | components["schemas"]["OneMoreChangeRequest"] | components["schemas"]["LeanChangeRequest"] | components["schemas"]["TradePlacesChangeRequest"] | components["schemas"]["TakeAwayChangeRequest"] | components["schemas"]["TypeTitleChangeRequest"] | components["schemas"]["SetTitleChangeRequest"] | components["schemas"]["SetSheetChangeRequest"] | components["schemas"]["LieAcrossChangeRequest"] | components["schemas"]["SaveOnChangeRequest"] | components["schemas"]["SpareCopiesChangeRequest"] | components["schemas"]["SetLipChangeRequest"] | components["schemas"]["CutWindowChangeRequest"] | components["schemas"]["CloseWindowChangeRequest"] | components["schemas"]["MakeRowChangeRequest"] | components["schemas"]["CutFromChangeRequest"] | components["schemas"]["CutSlantingChangeRequest"] | components["schemas"]["ShapeWithChangeRequest"] | components["schemas"]["CutDoubleChangeRequest"] | components["schemas"]["JoinAtChangeRequest"] | components["schemas"]["CutInTwoChangeRequest"] | components["schemas"]["TuckHalfChangeRequest"] | components["schemas"]["LayAlongChangeRequest"] | components["schemas"]["ChangeFormatChangeRequest"] | components["schemas"]["ChangeWayChangeRequest"] | components["schemas"]["LeaveOutChangeRequest"] | components["schemas"]["BringBackChangeRequest"] | components["schemas"]["ConcedeChangeRequest"] | components["schemas"]["SwitchChangeRequest"] | components["schemas"]["InsistChangeRequest"] | components["schemas"]["UseDiesChangeRequest"] | components["schemas"]["ChangeGridChangeRequest"] | components["schemas"]["LeadChangeRequest"] | components["schemas"]["SetLeastChangeRequest"] | components["schemas"]["ReworkSlotsChangeRequest"] | components["schemas"]["MakeRoomChangeRequest"] | components["schemas"]["ChoosePaperChangeRequest"] | components["schemas"]["PutBehindChangeRequest"] | components["schemas"]["PlacePhotoChangeRequest"] | components["schemas"]["PlaceMatchedChangeRequest"] | components["schemas"]["LayMatsChangeRequest"] | components["schemas"]["KeepWholeChangeRequest"] | components["schemas"]["ShieldPhotoChangeRequest"] | components["schemas"]["TrimChangeRequest"] | components["schemas"]["TakeUpChangeRequest"] | components["schemas"]["WriteStoryChangeRequest"] | components["schemas"]["TakeStoryAwayChangeRequest"] | components["schemas"]["LayTitleChangeRequest"];
+        ChangeRequest: components["schemas"]["PinPieceChangeRequest"] | components["schemas"]["UnpinChangeRequest"] | components["schemas"]["UntieChangeRequest"] | components["schemas"]["AddTieChangeRequest"] | components["schemas"]["MoveAccentChangeRequest"] | components["schemas"]["ArrangeChangeRequest"] | components["schemas"]["ChooseSchoolChangeRequest"] | components["schemas"]["LayPieceChangeRequest"] | components["schemas"]["LayLayerChangeRequest"] | components["schemas"]["OffsetMatChangeRequest"] | components["schemas"]["SlideMatChangeRequest"] | components["schemas"]["LayBesideChangeRequest"] | components["schemas"]["OneMoreChangeRequest"] | components["schemas"]["LeanChangeRequest"] | components["schemas"]["TradePlacesChangeRequest"] | components["schemas"]["TakeAwayChangeRequest"] | components["schemas"]["TypeTitleChangeRequest"] | components["schemas"]["SetTitleChangeRequest"] | components["schemas"]["SetSheetChangeRequest"] | components["schemas"]["LieAcrossChangeRequest"] | components["schemas"]["SaveOnChangeRequest"] | components["schemas"]["SpareCopiesChangeRequest"] | components["schemas"]["SetLipChangeRequest"] | components["schemas"]["CutWindowChangeRequest"] | components["schemas"]["CloseWindowChangeRequest"] | components["schemas"]["MakeRowChangeRequest"] | components["schemas"]["CutFromChangeRequest"] | components["schemas"]["CutSlantingChangeRequest"] | components["schemas"]["ShapeWithChangeRequest"] | components["schemas"]["CutDoubleChangeRequest"] | components["schemas"]["JoinAtChangeRequest"] | components["schemas"]["CutInTwoChangeRequest"] | components["schemas"]["TuckHalfChangeRequest"] | components["schemas"]["LayAlongChangeRequest"] | components["schemas"]["ChangeFormatChangeRequest"] | components["schemas"]["ChangeWayChangeRequest"] | components["schemas"]["LeaveOutChangeRequest"] | components["schemas"]["BringBackChangeRequest"] | components["schemas"]["ConcedeChangeRequest"] | components["schemas"]["SwitchChangeRequest"] | components["schemas"]["InsistChangeRequest"] | components["schemas"]["UseDiesChangeRequest"] | components["schemas"]["ChangeGridChangeRequest"] | components["schemas"]["LeadChangeRequest"] | components["schemas"]["SetLeastChangeRequest"] | components["schemas"]["ReworkSlotsChangeRequest"] | components["schemas"]["MakeRoomChangeRequest"] | components["schemas"]["ChoosePaperChangeRequest"] | components["schemas"]["DealPapersChangeRequest"] | components["schemas"]["PutBehindChangeRequest"] | components["schemas"]["PlacePhotoChangeRequest"] | components["schemas"]["PlaceMatchedChangeRequest"] | components["schemas"]["LayMatsChangeRequest"] | components["schemas"]["KeepWholeChangeRequest"] | components["schemas"]["ShieldPhotoChangeRequest"] | components["schemas"]["TrimChangeRequest"] | components["schemas"]["TakeUpChangeRequest"] | components["schemas"]["WriteStoryChangeRequest"] | components["schemas"]["TakeStoryAwayChangeRequest"] | components["schemas"]["LayTitleChangeRequest"];
         /** @description Fit it another way. */
         ChangeWayChange: {
             school: components["schemas"]["SchoolEnum"];
@@ -2332,6 +2575,13 @@ export interface components {
             only?: string[];
             colours?: string[];
         };
+        /** @description A colour of a photo: ``#rrggbb``, its plain word, its share in per cent, and whether it is skin or sky. */
+        ColourShare: {
+            colour: string;
+            name: string;
+            share: number;
+            part: components["schemas"]["PartEnum"];
+        };
         /** @description A proposal for a facing page: what returns and what moves, drawn. */
         Companion: {
             key: string;
@@ -2339,6 +2589,13 @@ export interface components {
             photos: number;
             board: components["schemas"]["Board"];
         };
+        /**
+         * @description * `ink` - ink
+         *     * `pen` - pen
+         *     * `paint` - paint
+         * @enum {string}
+         */
+        CompanionKindEnum: "ink" | "pen" | "paint";
         /** @description Give up several things at once, as a way out offered it; with a ``school``, in another way too. */
         ConcedeChange: {
             school?: (components["schemas"]["SchoolEnum"] | components["schemas"]["NullEnum"]) | null;
@@ -2605,6 +2862,53 @@ export interface components {
              */
             kind: "window";
         };
+        /**
+         * @description Lay papers of the stash in the places of several of the page's papers at once.
+         *
+         *     ``border`` lays a plain border behind pieces, ``upright`` turns the pattern up on pieces that lie across it.
+         */
+        DealPapersChange: {
+            papers?: components["schemas"]["Dealt"][];
+            border?: components["schemas"]["PlainBorder"] | null;
+            upright?: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "deal-papers";
+        };
+        /**
+         * @description * `deal-papers` - deal-papers
+         * @enum {string}
+         */
+        DealPapersChangeKindEnum: "deal-papers";
+        /**
+         * @description Lay papers of the stash in the places of several of the page's papers at once.
+         *
+         *     ``border`` lays a plain border behind pieces, ``upright`` turns the pattern up on pieces that lie across it.
+         */
+        DealPapersChangeRequest: {
+            papers?: components["schemas"]["DealtRequest"][];
+            border?: components["schemas"]["PlainBorderRequest"] | null;
+            upright?: string[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "deal-papers";
+        };
+        /** @description One paper of the stash for one of the page's papers. */
+        Dealt: {
+            paper: string;
+            stash_paper: number;
+            side?: components["schemas"]["PaperSideEnum"];
+        };
+        /** @description One paper of the stash for one of the page's papers. */
+        DealtRequest: {
+            paper: string;
+            stash_paper: number;
+            side?: components["schemas"]["PaperSideEnum"];
+        };
         /** @description Something that was deleted and can still come back. */
         Deleted: {
             kind: components["schemas"]["DeletedKindEnum"];
@@ -2621,6 +2925,8 @@ export interface components {
          *     * `embellishment` - embellishment
          *     * `paper-picture` - paper-picture
          *     * `draft` - draft
+         *     * `palette` - palette
+         *     * `companion` - companion
          *     * `letters` - letters
          *     * `hand` - hand
          *     * `trimmer` - trimmer
@@ -2628,7 +2934,7 @@ export interface components {
          *     * `state` - state
          * @enum {string}
          */
-        DeletedKindEnum: "page" | "sketch" | "photo" | "paper" | "embellishment" | "paper-picture" | "draft" | "letters" | "hand" | "trimmer" | "punch" | "state";
+        DeletedKindEnum: "page" | "sketch" | "photo" | "paper" | "embellishment" | "paper-picture" | "draft" | "palette" | "companion" | "letters" | "hand" | "trimmer" | "punch" | "state";
         /** @description One demand in words, its blocks, and the change that gives it up: named, or with a size still to be typed. */
         Demand: {
             demand: string;
@@ -2976,6 +3282,15 @@ export interface components {
             rung: components["schemas"]["RungEnum"];
             goes: string;
             stays: string;
+        };
+        /** @description An ink, pen or paint that suits: what for, why, its contrast to what lies beneath. */
+        Goes: {
+            name: string;
+            colour: string;
+            metallic: boolean;
+            what: string;
+            why: string;
+            contrast: string;
         };
         /**
          * @description * `fine` - fine
@@ -3518,6 +3833,19 @@ export interface components {
          * @enum {string}
          */
         LieEnum: "up" | "across";
+        /**
+         * @description * `as it is` - as it is
+         *     * `by the whole picture` - by the whole picture
+         *     * `by a white place` - by a white place
+         * @enum {string}
+         */
+        LightEnum: "as it is" | "by the whole picture" | "by a white place";
+        /** @description How to put the light right: by the whole picture, or by a place that is white, from 0 to 1 each way. */
+        LightRequest: {
+            /** @default false */
+            whole: boolean;
+            white?: number[] | null;
+        };
         /** @description A line of the printer's log; a fault stopped it. */
         LogLine: {
             words: string;
@@ -3780,6 +4108,40 @@ export interface components {
             height?: string;
             bottom?: string;
         };
+        /** @description What takes a regret away: in words, what is left then, the page after it, and the change. */
+        Mend: {
+            words: string;
+            left: string[];
+            board: components["schemas"]["Board"];
+            change: components["schemas"]["Change"];
+        };
+        /** @description What takes a regret away, by its kind and places. */
+        MendAskedRequest: {
+            /** @default photos */
+            start: components["schemas"]["StartEnum"];
+            touched?: string[];
+            /** @default #2a5f99 */
+            colour: string;
+            /** @default opposite */
+            scheme: components["schemas"]["SchemeEnum"];
+            palette?: number | null;
+            paper?: number | null;
+            /** @default  */
+            kit: string;
+            /** @default even */
+            temper: components["schemas"]["TemperEnum"];
+            using?: number[];
+            without?: string[];
+            /** @default false */
+            scraps_only: boolean;
+            /** @default true */
+            triangle: boolean;
+            /** @default false */
+            favourites: boolean;
+            keep?: string[];
+            kind: components["schemas"]["RegretKindEnum"];
+            places: string[];
+        };
         /** @description A printed place of a whole sheet, seen from its own side, as texts in inches; ``saved`` is cut out first. */
         Motif: {
             name: string;
@@ -3886,6 +4248,11 @@ export interface components {
             width: number;
             /** Format: double */
             height: number;
+        };
+        /** @description A colour and its plain word. */
+        NamedColour: {
+            colour: string;
+            name: string;
         };
         /** @description Where a piece can go at the nearest, drawn, and the change that does it. */
         NearPlace: {
@@ -4219,22 +4586,158 @@ export interface components {
             previous?: string | null;
             results: components["schemas"]["StashPaper"][];
         };
+        /** @description Colours kept together under a name, with the papers that are kept with them; ``named`` are their words. */
+        Palette: {
+            readonly id: number;
+            name: string;
+            colours?: unknown;
+            readonly named: string[];
+            readonly papers: number[];
+        };
+        /** @description A palette to keep, or what of one shall be another. */
+        PaletteAskedRequest: {
+            name: string;
+            colours: string[];
+            papers?: number[];
+        };
+        /** @description An ink, pen or paint, with a plain word for its colour. */
+        PaperCompanion: {
+            readonly id: number;
+            name: string;
+            kind: components["schemas"]["CompanionKindEnum"];
+            colour: string;
+            metallic?: boolean;
+            /** @description Return its colour in words. */
+            readonly named: string;
+        };
+        /** @description An ink, pen or paint as one says it: ``navy pen``, ``gold splatter``. */
+        PaperCompanionLineRequest: {
+            line: string;
+        };
         /**
          * @description * `solid` - solid
          *     * `small print` - small print
-         *     * `busy` - busy
+         *     * `large print` - large print
          *     * `stripe` - stripe
+         *     * `dots` - dots
+         *     * `floral` - floral
+         *     * `words` - words
+         *     * `plaid` - plaid
          *     * `metallic` - metallic
          *     * `vellum` - vellum
          * @enum {string}
          */
-        PaperKindEnum: "solid" | "small print" | "busy" | "stripe" | "metallic" | "vellum";
+        PaperKindEnum: "solid" | "small print" | "large print" | "stripe" | "dots" | "floral" | "words" | "plaid" | "metallic" | "vellum";
+        /**
+         * @description A paper that lies somewhere: its number in the stash, its name, the side that shows, how it looks.
+         *
+         *     ``colours`` are its plain words. ``lost`` when nothing is left of it.
+         */
+        PaperLaid: {
+            stash_paper: number;
+            name: string;
+            side: components["schemas"]["PaperSideEnum"];
+            look: components["schemas"]["Look"];
+            colours: string[];
+            lost: boolean;
+        };
+        /** @description One of the page's papers: its letter, what to call it, its pieces, what lies there; whether some of it is cut. */
+        PaperPlace: {
+            letter: string;
+            name: string;
+            role: string;
+            blocks: string[];
+            pieces: number;
+            /**
+             * Format: double
+             * @description of the page that shows it, in per cent
+             */
+            share: number;
+            laid: components["schemas"]["PaperLaid"] | null;
+            is_cut: boolean;
+        };
         /**
          * @description * `A` - A
          *     * `B` - B
          * @enum {string}
          */
         PaperSideEnum: "A" | "B";
+        /** @description A paper the stash lacks: its colour with a name, a kind of print, how much, and what for. */
+        PaperToBuy: {
+            colour: string;
+            name: string;
+            kind: string;
+            sheets: string;
+            words: string;
+        };
+        /**
+         * @description A whole papered page: what leads, what it gains, its papers by place, the page to draw, the change that lays it.
+         *
+         *     ``enough`` says whether the cut plan finds a place for every piece, ``paper_words`` what it takes.
+         */
+        Papering: {
+            leads: string;
+            gains: string;
+            temper: string;
+            enough: boolean;
+            paper_words: string;
+            papers: components["schemas"]["PaperLaid"][];
+            regrets: number;
+            board: components["schemas"]["Board"];
+            change: components["schemas"]["Change"];
+        };
+        /** @description A handful of paperings, and what the stash lacks for the first. */
+        Paperings: {
+            paperings: components["schemas"]["Papering"][];
+            to_buy: components["schemas"]["PaperToBuy"][];
+        };
+        /**
+         * @description Where she starts, what else she wishes, and the letters of the places that stay as they are.
+         *
+         *     ``touched`` are colours she touched in her photos; ``colour`` and ``scheme`` belong to the wheel, ``palette``,
+         *     ``paper`` and ``kit`` to the other starts.
+         */
+        PapersAskedRequest: {
+            /** @default photos */
+            start: components["schemas"]["StartEnum"];
+            touched?: string[];
+            /** @default #2a5f99 */
+            colour: string;
+            /** @default opposite */
+            scheme: components["schemas"]["SchemeEnum"];
+            palette?: number | null;
+            paper?: number | null;
+            /** @default  */
+            kit: string;
+            /** @default even */
+            temper: components["schemas"]["TemperEnum"];
+            using?: number[];
+            without?: string[];
+            /** @default false */
+            scraps_only: boolean;
+            /** @default true */
+            triangle: boolean;
+            /** @default false */
+            favourites: boolean;
+            keep?: string[];
+        };
+        /** @description A page as papers see it: its places, its photos' colours, what is started from, what would be regretted. */
+        PapersOnPage: {
+            places: components["schemas"]["PaperPlace"][];
+            photos: components["schemas"]["PhotoColoursOnPage"][];
+            targets: components["schemas"]["NamedColour"][];
+            kits: string[];
+            regrets: components["schemas"]["Regret"][];
+            goes: components["schemas"]["Goes"][];
+            to_buy: components["schemas"]["PaperToBuy"][];
+        };
+        /**
+         * @description * `colour` - colour
+         *     * `skin` - skin
+         *     * `sky` - sky
+         * @enum {string}
+         */
+        PartEnum: "colour" | "skin" | "sky";
         /** @description How many there are. */
         PatchedCountAskedRequest: {
             count?: number | null;
@@ -4245,7 +4748,10 @@ export interface components {
             front?: components["schemas"]["SideRequest"];
             back?: components["schemas"]["SideRequest"];
             two_tone?: boolean;
+            core?: string;
             finish?: string;
+            kit?: string;
+            favourite?: boolean;
             note?: string;
             /** @description as typed; none when empty */
             price?: string;
@@ -4265,6 +4771,10 @@ export interface components {
         /** @description The letters that are left, as typed. */
         PatchedLettersAskedRequest: {
             letters?: string;
+        };
+        /** @description The colour it has, seen beside it. */
+        PatchedPaperCompanionColourRequest: {
+            colour?: string;
         };
         /** @description A new name for a page. */
         PatchedRenameRequest: {
@@ -4326,6 +4836,18 @@ export interface components {
             /** @description proposals of what matters were made */
             looked_at?: boolean;
             readonly areas: components["schemas"]["Area"][];
+        };
+        /** @description A photo's main colours, the largest share first, and how its light was put right for them. */
+        PhotoColours: {
+            photo: number;
+            colours: components["schemas"]["ColourShare"][];
+            light: components["schemas"]["LightEnum"];
+        };
+        /** @description A photo of the page with its main colours. */
+        PhotoColoursOnPage: {
+            photo: number;
+            name: string;
+            colours: components["schemas"]["ColourShare"][];
         };
         /**
          * @description * `photo` - Photo
@@ -4454,6 +4976,34 @@ export interface components {
             faults?: components["schemas"]["Fault"][];
             demands?: components["schemas"]["Demand"][];
         };
+        /** @description The same for one place, by its letter; ``more`` tells more than six. */
+        PlaceAskedRequest: {
+            /** @default photos */
+            start: components["schemas"]["StartEnum"];
+            touched?: string[];
+            /** @default #2a5f99 */
+            colour: string;
+            /** @default opposite */
+            scheme: components["schemas"]["SchemeEnum"];
+            palette?: number | null;
+            paper?: number | null;
+            /** @default  */
+            kit: string;
+            /** @default even */
+            temper: components["schemas"]["TemperEnum"];
+            using?: number[];
+            without?: string[];
+            /** @default false */
+            scraps_only: boolean;
+            /** @default true */
+            triangle: boolean;
+            /** @default false */
+            favourites: boolean;
+            keep?: string[];
+            place: string;
+            /** @default false */
+            more: boolean;
+        };
         /** @description A place where words can still go; ``box`` is left, top, right, bottom in the page's unit, null for an outline. */
         PlaceLeft: {
             name: string;
@@ -4540,6 +5090,18 @@ export interface components {
              * @enum {string}
              */
             kind: "photo";
+        };
+        /** @description A plain paper laid behind pieces, showing 1/8 in (3 mm) all round. */
+        PlainBorder: {
+            blocks: string[];
+            stash_paper: number;
+            side?: components["schemas"]["PaperSideEnum"];
+        };
+        /** @description A plain paper laid behind pieces, showing 1/8 in (3 mm) all round. */
+        PlainBorderRequest: {
+            blocks: string[];
+            stash_paper: number;
+            side?: components["schemas"]["PaperSideEnum"];
         };
         /**
          * @description * `print` - Print
@@ -4661,6 +5223,12 @@ export interface components {
             group?: string;
             foam?: boolean;
         };
+        /** @description Read a side's picture again with its light put right: by the whole picture, or by a place that is white. */
+        ReadAgainRequest: {
+            /** @default false */
+            whole: boolean;
+            white?: number[] | null;
+        };
         /**
          * @description * `role` - role
          *     * `shape` - shape
@@ -4704,6 +5272,31 @@ export interface components {
             guessed?: string[];
             change: components["schemas"]["RedrawRequest"];
         };
+        /** @description What would be regretted, in words with its number; ``blocks`` are the pieces it is about. */
+        Regret: {
+            kind: components["schemas"]["RegretKindEnum"];
+            called: string;
+            words: string;
+            number: string;
+            places: string[];
+            blocks: string[];
+        };
+        /**
+         * @description * `colour-once` - a colour that occurs once
+         *     * `edge-rare` - an edge colour found nowhere else
+         *     * `tint-dominates` - one tint that dominates
+         *     * `run-together` - small pieces that run together
+         *     * `busy-on-dark` - a busy paper straight on a dark one
+         *     * `like-prints` - two like prints side by side
+         *     * `nearly-same` - two papers nearly the same
+         *     * `too-near` - two papers too near to each other
+         *     * `other-white` - two whites that do not agree
+         *     * `vellum-turns` - a tint that turns under vellum
+         *     * `not-enough` - too little of a paper
+         *     * `lies-wrong` - a paper that lies the wrong way
+         * @enum {string}
+         */
+        RegretKindEnum: "colour-once" | "edge-rare" | "tint-dominates" | "run-together" | "busy-on-dark" | "like-prints" | "nearly-same" | "too-near" | "other-white" | "vellum-turns" | "not-enough" | "lies-wrong";
         /** @description How many relations of the sketch were kept, and which were not. */
         Relations: {
             kept: number;
@@ -4855,6 +5448,15 @@ export interface components {
             /** @default false */
             one_more: boolean;
         };
+        /**
+         * @description * `opposite` - two opposite
+         *     * `three` - three, a third apart
+         *     * `neighbours` - neighbours
+         *     * `split` - split: one, and the two beside its opposite
+         *     * `tones` - one colour in many tones
+         * @enum {string}
+         */
+        SchemeEnum: "opposite" | "three" | "neighbours" | "split" | "tones";
         /**
          * @description * `keep-photos` - keep-photos
          *     * `keep-proportions` - keep-proportions
@@ -5166,6 +5768,9 @@ export interface components {
             kind: components["schemas"]["PaperKindEnum"];
             colours: string[];
             directional: boolean;
+            /** @description how far its print repeats, in inches; none if empty */
+            repeat?: string;
+            busyness?: number | null;
         };
         /**
          * @description * `1` - 1
@@ -5331,6 +5936,12 @@ export interface components {
             part: string;
             left: components["schemas"]["LeftRequest"][];
         };
+        /** @description One of the twelve hues of the wheel with its angle in degrees. */
+        Spoke: {
+            colour: string;
+            name: string;
+            angle: number;
+        };
         /** @description A write that came too late: what was wanted, and the page as it is now. Nothing was written. */
         Stale: {
             code: string;
@@ -5345,6 +5956,16 @@ export interface components {
          * @enum {string}
          */
         StanceEnum: "upright" | "landscape" | "square";
+        /**
+         * @description * `photos` - the photos
+         *     * `paper` - a paper I like
+         *     * `wheel` - the colour wheel
+         *     * `palette` - a palette of mine
+         *     * `kit` - a kit
+         *     * `kept-out` - the photos’ colours kept out
+         * @enum {string}
+         */
+        StartEnum: "photos" | "paper" | "wheel" | "palette" | "kit" | "kept-out";
         /** @description One paper of the stash with its sheets and scraps. */
         StashPaper: {
             readonly id: number;
@@ -5353,18 +5974,33 @@ export interface components {
             readonly back: components["schemas"]["StashSide"];
             /** @description lighter on one side */
             two_tone?: boolean;
+            /** @description the colour that a torn or sanded edge shows */
+            core?: string;
             finish?: string;
+            /** @description papers of one kit belong together */
+            kit?: string;
+            /** @description dear paper is used in slivers */
+            favourite?: boolean;
             note?: string;
             /** Format: int64 */
             price?: number | null;
             stocks: components["schemas"]["Stock"][];
             readonly motifs: components["schemas"]["Motif"][];
         };
-        /** @description One side with its picture, if it was photographed. */
+        /**
+         * @description One side with its picture, if it was photographed.
+         *
+         *     ``named`` are plain words for its colours, ``shares`` what of it each fills in per cent: none where not measured.
+         */
         StashSide: {
             kind: components["schemas"]["PaperKindEnum"];
             colours: string[];
             directional: boolean;
+            /** @description how far its print repeats, in inches; none if empty */
+            repeat?: string;
+            busyness?: number | null;
+            named: string[];
+            shares: number[];
             picture: components["schemas"]["SidePicture"] | null;
         };
         /** @description One state of a draft. */
@@ -5516,6 +6152,14 @@ export interface components {
         Stroke: {
             layer: string;
             places: number[][];
+        };
+        /** @description A paper for a place: what speaks for it and against it, the page with it, the change that lays it. */
+        Suited: {
+            paper: components["schemas"]["PaperLaid"];
+            reasons: string[];
+            against: string[];
+            board: components["schemas"]["Board"];
+            change: components["schemas"]["Change"];
         };
         /** @description One sum: what of, and the sum in full. */
         Sum: {
@@ -5751,6 +6395,14 @@ export interface components {
              */
             kind: "take-up";
         };
+        /**
+         * @description * `even` - evenly dealt
+         *     * `calm` - calmer
+         *     * `contrast` - more contrast
+         *     * `bright` - brighter
+         * @enum {string}
+         */
+        TemperEnum: "even" | "calm" | "contrast" | "bright";
         /**
          * @description What is asked of one block; texts are empty where nothing is.
          *
@@ -6284,6 +6936,46 @@ export interface components {
             /** Format: double */
             weight: number;
         };
+        /** @description The painter's wheel, where a colour stands on it, and the colours of a scheme with it, each with its angle. */
+        Wheel: {
+            /** @description whose wheel it is */
+            after: string;
+            spokes: components["schemas"]["Spoke"][];
+            /** Format: double */
+            angle: number;
+            scheme: components["schemas"]["Spoke"][];
+        };
+        /** @description Why not this one: a paper of the stash in that place. */
+        WhyAskedRequest: {
+            /** @default photos */
+            start: components["schemas"]["StartEnum"];
+            touched?: string[];
+            /** @default #2a5f99 */
+            colour: string;
+            /** @default opposite */
+            scheme: components["schemas"]["SchemeEnum"];
+            palette?: number | null;
+            paper?: number | null;
+            /** @default  */
+            kit: string;
+            /** @default even */
+            temper: components["schemas"]["TemperEnum"];
+            using?: number[];
+            without?: string[];
+            /** @default false */
+            scraps_only: boolean;
+            /** @default true */
+            triangle: boolean;
+            /** @default false */
+            favourites: boolean;
+            keep?: string[];
+            place: string;
+            /** @default false */
+            more: boolean;
+            stash_paper: number;
+            /** @default A */
+            side: components["schemas"]["PaperSideEnum"];
+        };
         /**
          * @description * `narrow` - narrow
          *     * `plain` - plain
@@ -6569,6 +7261,52 @@ export interface operations {
                 };
             };
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    colour_wheel: {
+        parameters: {
+            query?: {
+                colour?: string;
+                /**
+                 * @description * `opposite` - two opposite
+                 *     * `three` - three, a third apart
+                 *     * `neighbours` - neighbours
+                 *     * `split` - split: one, and the two beside its opposite
+                 *     * `tones` - one colour in many tones
+                 */
+                scheme?: "opposite" | "three" | "neighbours" | "split" | "tones";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wheel"];
+                };
+            };
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9095,6 +9833,370 @@ export interface operations {
             };
         };
     };
+    papers_on_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PapersAskedRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PapersOnPage"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    swatch_card: {
+        parameters: {
+            query?: {
+                colour?: string;
+                favourites?: boolean;
+                keep?: string[];
+                kit?: string;
+                palette?: number | null;
+                paper?: number | null;
+                /**
+                 * @description * `opposite` - two opposite
+                 *     * `three` - three, a third apart
+                 *     * `neighbours` - neighbours
+                 *     * `split` - split: one, and the two beside its opposite
+                 *     * `tones` - one colour in many tones
+                 */
+                scheme?: "opposite" | "three" | "neighbours" | "split" | "tones";
+                scraps_only?: boolean;
+                /**
+                 * @description * `photos` - the photos
+                 *     * `paper` - a paper I like
+                 *     * `wheel` - the colour wheel
+                 *     * `palette` - a palette of mine
+                 *     * `kit` - a kit
+                 *     * `kept-out` - the photos’ colours kept out
+                 */
+                start?: "photos" | "paper" | "wheel" | "palette" | "kit" | "kept-out";
+                /**
+                 * @description * `even` - evenly dealt
+                 *     * `calm` - calmer
+                 *     * `contrast` - more contrast
+                 *     * `bright` - brighter
+                 */
+                temper?: "even" | "calm" | "contrast" | "bright";
+                touched?: string[];
+                triangle?: boolean;
+                using?: number[];
+                without?: string[];
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    mend_papers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MendAskedRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mend"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    paperings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PapersAskedRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Paperings"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    suited_papers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceAskedRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Suited"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    why_not_this_paper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhyAskedRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Suited"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     proposals: {
         parameters: {
             query?: never;
@@ -10364,6 +11466,143 @@ export interface operations {
             };
         };
     };
+    photo_colours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoColours"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    put_light_right: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["LightRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoColours"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    colour_at: {
+        parameters: {
+            query: {
+                x: number;
+                y: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamedColour"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     look_at_photo: {
         parameters: {
             query?: never;
@@ -11131,6 +12370,316 @@ export interface operations {
             };
         };
     };
+    paper_companions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperCompanion"][];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    enter_paper_companion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaperCompanionLineRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperCompanion"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    delete_paper_companion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    colour_paper_companion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedPaperCompanionColourRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperCompanion"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    palettes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Palette"][];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    keep_palette: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaletteAskedRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Palette"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    change_palette: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaletteAskedRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Palette"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    delete_palette: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     papers: {
         parameters: {
             query?: {
@@ -11392,6 +12941,57 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    read_side_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                side: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ReadAgainRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StashPaper"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
             };
             404: {
                 headers: {
