@@ -10,10 +10,11 @@ from typing import Final
 from shapely import affinity
 from shapely.geometry import box
 from shapely.geometry.base import BaseGeometry
+from shapely.ops import unary_union
 
 from inkquilt.balance.surfaces import SeenSurface, VisiblePart, see
 from inkquilt.balance.weight import visible_of
-from inkquilt.colour import ColourShare, Rgb
+from inkquilt.colour import ColourShare, Rgb, read_colour
 from inkquilt.composition.cut_list import cut_list
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.wishes import wishes_on
@@ -68,7 +69,28 @@ def papers_seen(
             patches += _patches(block, seen, visible, order, document, wishes)
     page = page_of(patches, photos, document.page.width, document.page.height)
     also = tuple(dict.fromkeys((*_inks(layout), *(one.what.colours[0] for one in layout.accents))))
-    return PapersSeen(replace(page.with_pieces(pieces), also=also), pieces)
+    written = tuple(_written(document, layout, patches, page))
+    return PapersSeen(replace(page.with_pieces(pieces), also=also, written=written), pieces)
+
+
+#: Letters are read against a paper that lies under so much of them.
+_BENEATH: Final = 0.15
+
+
+def _written(
+    document: PageDocument, layout: Layout, patches: list[Patch], page: PageOfPapers
+) -> Iterator[tuple[int, Rgb]]:
+    """Yield the places that titles lie on, and cards that are written on, each with the colour of the letters."""
+    letters = {place.letter: number for number, place in enumerate(page.places)}
+    for title in layout.titles.values():
+        whole = unary_union([outline for _, outline in title.letters])
+        for patch in patches:
+            if whole.area and patch.shown.intersection(whole).area > _BENEATH * whole.area:
+                yield letters[patch.letter], title.ink
+    for story in document.stories.values():
+        for patch in patches:
+            if patch.block == story.block:
+                yield letters[patch.letter], read_colour(story.colour)
 
 
 def _inks(layout: Layout) -> Iterator[Rgb]:

@@ -9,7 +9,7 @@ from typing import Any, Final
 
 import numpy as np
 
-from inkquilt.colour import ColourShare, Rgb, lab
+from inkquilt.colour import ColourShare, Rgb, lab, luminance
 from inkquilt.colour.many import lab_rows
 from inkquilt.colour.wheel import angle_of
 from inkquilt.cutting.guillotine import Stock, StockKind
@@ -117,6 +117,11 @@ class Candidates:
     def main(self) -> Any:
         """Main colours in CIELAB: (n, 3)."""
         return self.labs[:, 0]
+
+    @cached_property
+    def luminance(self) -> Any:
+        """Relative luminance of each main colour (WCAG 2.2)."""
+        return np.array([luminance(one.main) for one in self.all])
 
     @cached_property
     def chroma(self) -> Any:

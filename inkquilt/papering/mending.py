@@ -176,6 +176,6 @@ def mend_words(mend: Mend, page: PageOfPapers) -> str:
     if mend.border is not None:
         name = page.places[page.number(mend.border.letter)].name
         return f"lay a 1/8 in border of {mend.border.paper.name} behind {name}"
-    return " and ".join(
+    return "lay " + " and ".join(
         f"{paper.name} on {page.places[page.number(letter)].name}" for letter, paper in mend.papers.items()
     )

@@ -119,7 +119,8 @@ class Meeting:
 class PageOfPapers:
     """Every place of a page, what meets, and its photos; ``beside`` are the photos each place touches.
 
-    ``also`` are colours that show on the page besides: of its title and of embellishments.
+    ``also`` are colours that show on the page besides: of its title and of embellishments. ``written`` says what is
+    written straight on a place, by its number: the colour of the letters.
     """
 
     places: tuple[PaperPlace, ...]
@@ -127,6 +128,7 @@ class PageOfPapers:
     photos: tuple[PhotoPatch, ...] = ()
     beside: tuple[tuple[int, ...], ...] = ()
     also: tuple[Rgb, ...] = ()
+    written: tuple[tuple[int, Rgb], ...] = ()
 
     def number(self, letter: str) -> int:
         """Return the number of a place by its letter. Raises ``KeyError``."""

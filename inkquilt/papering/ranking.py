@@ -96,7 +96,9 @@ def costs_in(scores: Scores, place: int, laid: Mapping[int, int], own: Scores | 
 def one_place(scores: Scores, place: int) -> Scores:
     """Return the sums of one place of a page by itself: its number there is nought."""
     page = scores.page
-    by_itself = replace(page, places=(page.places[place],), meetings=(), beside=page.beside[place : place + 1])
+    written = tuple((0, ink) for at, ink in page.written if at == place)
+    beside = page.beside[place : place + 1]
+    by_itself = replace(page, places=(page.places[place],), meetings=(), beside=beside, written=written)
     return Scores(by_itself, scores.papers, scores.start, scores.wishes)
 
 
@@ -184,6 +186,8 @@ def _against(scores: Scores, own: Scores, place: int, laid: Mapping[int, int], r
     if terms["wished"] >= 1:
         yield "it shows a colour you do not want"
     yield from _meets_badly(scores, place, laid, row)
+    if terms["read"] > _SPEAKS:
+        yield "the words on it could hardly be read"
     if terms["photos"] > _SPEAKS:
         yield "the photos sink into it"
     if terms["calm"] > _SPEAKS:

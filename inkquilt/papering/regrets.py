@@ -12,7 +12,8 @@ from enum import Enum
 from functools import lru_cache
 from typing import Final
 
-from inkquilt.colour import Lab, Rgb, colour_name, difference, lab, rgb_of
+from inkquilt.colour import Lab, Rgb, colour_name, difference, family_of, lab, rgb_of
+from inkquilt.colour.names import NEUTRALS
 from inkquilt.paper.kinds import PaperKind
 from inkquilt.papering.candidates import COLOURFUL, Candidate
 from inkquilt.papering.meeting import BUSY, COUNTS_FROM, DARK, MATCHES
@@ -62,6 +63,7 @@ _ACCENT: Final = 1.7 * COLOURFUL
 #: What lies along the edge of the page: so many inches of it, and thin, in square inches for each inch of edge.
 _EDGE: Final = 4.0
 _THIN: Final = 1.5
+_NARROW: Final = 2.5
 #: Pieces this small want an edge, in inches; several of them in a place.
 _SMALL: Final = 2.6
 #: How far two papers run side by side before it is seen, in inches.
@@ -128,7 +130,7 @@ def _classes(page: PageOfPapers, laid: Laid) -> list[_Class]:
          for place, one in laid.items() for number, share in enumerate(one.colours) if share.share >= COUNTS_FROM)
     )  # fmt: skip
     for _, place, number, colour in shown:
-        if _lab(colour).chroma < _ACCENT or not page.places[place].spots:
+        if _lab(colour).chroma < _ACCENT or family_of(colour) in NEUTRALS or not page.places[place].spots:
             continue
         gaps = [_gap(head, colour) for head in heads]
         home = gaps.index(min(gaps)) if gaps and min(gaps) < ONE_CLASS else len(heads)
@@ -162,7 +164,13 @@ def _colour_once(page: PageOfPapers, laid: Laid) -> Iterator[Regret]:
 def _edge_rare(page: PageOfPapers, laid: Laid) -> Iterator[Regret]:
     for one in _classes(page, laid):
         place = page.places[one.places[0]]
-        if len(one.places) > 1 or place.edge < _EDGE or place.area > _THIN * place.edge or len(laid) <= 2:
+        if (
+            len(one.places) > 1
+            or place.edge < _EDGE
+            or place.area > _THIN * place.edge
+            or place.smallest > _NARROW
+            or len(laid) <= 2
+        ):
             continue
         leads = laid[one.places[0]].colours[0].colour
         alone = one.spots > 1 or _shows_elsewhere(page, one.colour)  # else it is told as a colour that occurs once

@@ -20,6 +20,7 @@ from typing import Any, Final, NamedTuple
 
 import numpy as np
 
+from inkquilt.colour import LARGE_LETTERS, luminance
 from inkquilt.colour.many import differences, lab_rows
 from inkquilt.colour.wheel import angle_of
 from inkquilt.lengths import INCH
@@ -93,6 +94,7 @@ class Scores:
             "match": weights.match * self.sizes[:, None] * self._mismatch[None, :],
             "calm": weights.calm * self._restless,
             "photos": 0.9 * weights.contrast * self._against_photos,
+            "read": 1.6 * self._hard_to_read,
             "lacking": _LACKING * self._lacking,
             "print": 0.5 * self._print_too_large,
             "thrift": weights.thrift * self._thrift,
@@ -165,6 +167,16 @@ class Scores:
             gaps = differences(self.papers.main[:, None], known[None])
             part = min(1.0, place.at_photos / 8)
             found[number] = part * (np.clip(1 - gaps / 14, 0, 1).mean(axis=1) + 0.35 * self.papers.busy)
+        return found
+
+    @cached_property
+    def _hard_to_read(self) -> Any:
+        """On what letters could not be read that lie there: 1 without any contrast, 0 from what large ones need."""
+        found = np.zeros((len(self.page.places), len(self.papers)))
+        for place, ink in self.page.written:
+            one, other = self.papers.luminance, luminance(ink)
+            ratio = (np.maximum(one, other) + 0.05) / (np.minimum(one, other) + 0.05)
+            found[place] = np.maximum(found[place], np.clip((LARGE_LETTERS - ratio) / (LARGE_LETTERS - 1), 0, 1))
         return found
 
     @cached_property

@@ -1,9 +1,10 @@
 """Papers for a page, as the API tells of them."""
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import replace
 from typing import Any
 
-from inkquilt.colour import ColourPart, Rgb, colour_name
+from inkquilt.colour import ColourPart, ColourShare, Rgb, colour_name
 from inkquilt.colour.wheel import Scheme, angle_of, scheme_of, spokes
 from inkquilt.composition.changes.papers import DealPapers
 from inkquilt.composition.document import PageDocument
@@ -77,11 +78,18 @@ def _photos(table: Table) -> list[dict[str, Any]]:
         {
             "photo": placed.photo,
             "name": table.photos[placed.photo].name,
-            "colours": [share_answer(one) for one in shown.get(slot, ())],
+            "colours": [share_answer(one) for one in _each_name_once(shown.get(slot, ()))],
         }
         for slot, placed in table.document.photos.items()
         if placed.photo in table.photos
     ]
+
+
+def _each_name_once(shares: Sequence[ColourShare]) -> Iterator[ColourShare]:
+    """Yield colours of different names; two greys of one name are told as one, with the share of both."""
+    for name in dict.fromkeys(one.name for one in shares):
+        mine = [one for one in shares if one.name == name]
+        yield replace(mine[0], share=sum(one.share for one in mine))
 
 
 def _laid(one: Candidate, looks: Looks, letter: str) -> dict[str, Any]:

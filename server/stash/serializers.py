@@ -330,6 +330,7 @@ class ReadAgainSerializer(serializers.Serializer):
 class PaletteSerializer(serializers.ModelSerializer):
     """Colours kept together under a name, with the papers that are kept with them; ``named`` are their words."""
 
+    colours = serializers.ListField(child=serializers.CharField())
     papers = serializers.SerializerMethodField()
     named = serializers.SerializerMethodField()
 

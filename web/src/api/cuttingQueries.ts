@@ -96,7 +96,25 @@ export function usePaperPictures(id: number) {
       onSuccess()
     },
   })
-  return { add, drop }
+  const read = useMutation({
+    mutationFn: ({
+      side,
+      whole = false,
+      white = null,
+    }: {
+      side: 'A' | 'B'
+      whole?: boolean
+      white?: number[] | null
+    }) =>
+      take(
+        api.POST('/api/stash/papers/{id}/pictures/{side}/read/', {
+          params: { path: { id, side } },
+          body: { whole, white },
+        }),
+      ),
+    onSuccess,
+  })
+  return { add, drop, read }
 }
 
 /** The plan of a page's cuts: a first one at once, a better one while it is looked at. */

@@ -30,6 +30,8 @@ export const keys = {
   ties: (id: number, terms: string, way: Way) => ['ties', ...keys.fit(id, terms, way)] as const,
   proposals: (id: number, terms: string, way: Way) => ['proposals', ...keys.fit(id, terms, way)] as const,
   papers: ['papers'] as const,
+  palettes: ['palettes'] as const,
+  companions: ['companions'] as const,
   trimmers: ['trimmers'] as const,
   tools: ['tools'] as const,
   alphabets: ['alphabets'] as const,
@@ -238,6 +240,8 @@ const listOf: Record<Kind, readonly string[]> = {
   state: ['snapshots'],
   'paper-picture': keys.papers,
   draft: keys.onTable,
+  palette: keys.palettes,
+  companion: keys.companions,
 }
 
 export function useDelete() {

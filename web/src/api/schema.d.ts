@@ -4590,7 +4590,7 @@ export interface components {
         Palette: {
             readonly id: number;
             name: string;
-            colours?: unknown;
+            colours: string[];
             readonly named: string[];
             readonly papers: number[];
         };

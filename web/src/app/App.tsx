@@ -66,6 +66,10 @@ const router = createBrowserRouter([
         path: '/stash/embellishments',
         lazy: screen(async () => (await import('../stash/Embellishments')).Embellishments),
       },
+      {
+        path: '/stash/companions',
+        lazy: screen(async () => (await import('../stash/Companions')).Companions),
+      },
       { path: '/find', lazy: screen(async () => (await import('../finder/Finder')).Finder) },
       {
         path: '/sketches/new',

@@ -17,6 +17,8 @@ const CALLED: Record<Kind, string> = {
   trimmer: 'the trimmer',
   punch: 'the punch or die',
   state: 'the state put away',
+  palette: 'the palette',
+  companion: 'the ink or pen',
 }
 /** Milliseconds after which the note goes; for thirty days the shelf brings back the same. */
 const STAYS = 60_000

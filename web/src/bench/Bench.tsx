@@ -8,6 +8,8 @@ import { Board } from '../board/Board'
 import { useAccentHold } from '../embellish/useAccentHold'
 import { Beside } from '../looking/Beside'
 import { useLooking } from '../looking/useLooking'
+import { Audition } from '../papers/Audition'
+import { usePapers } from '../papers/usePapers'
 import { Swatch } from '../stash/Swatch'
 import { useLine } from '../writes/lines'
 import { NotSaved } from '../writes/NotSaved'
@@ -41,6 +43,9 @@ function useFinish(page: Page) {
   }, [page, finish])
 }
 
+/** The paper a piece is of, by its letter; of a photo that of the mat it lies on. */
+const letterOf = (page: Page, block: string) => page.touches.find((one) => one.block === block)?.paper ?? null
+
 const NARROW = '(max-width: 760px)'
 
 /** On a phone a piece that is taken up is brought to where its words at the foot leave it to be seen. */
@@ -71,6 +76,7 @@ function LaidBench({ page }: { page: Page }) {
   const ways = useWays(page, arranging || step === 'photos')
   const ties = useTies(page, arranging)
   const looking = useLooking()
+  const choosing = usePapers(page)
   const whole = useAlone()
   const { picked, pick } = usePicked()
   const laid = useLaidOver(page)
@@ -104,6 +110,7 @@ function LaidBench({ page }: { page: Page }) {
     step,
     heldId,
     hold,
+    choose: (block) => choosing.onPlace(letterOf(page, block)),
     typeTitle,
     typeNumber: (block, name) => type({ title: null, number: { block, name } }),
     change,
@@ -134,6 +141,7 @@ function LaidBench({ page }: { page: Page }) {
           photos={hands.photos}
           papers={hands.papers}
           laidOne={hands.laidOne}
+          choosing={choosing}
           onAlike={hands.layOnAlike}
           picked={picked}
           onPick={pick}
@@ -146,14 +154,16 @@ function LaidBench({ page }: { page: Page }) {
           )}
           {step === 'look' && looking.compared !== null ? (
             <Beside page={page} compared={looking.compared} />
+          ) : step === 'papers' && choosing.beside ? (
+            <Audition page={page} papers={choosing} onChange={change} />
           ) : (
             <Board
-              board={board}
+              board={(step === 'papers' && choosing.preview) || board}
               slots={hands.look.slots}
               titles={page.titles}
               stories={laid.stories}
               accents={laid.pieces}
-              still={decorating || step === 'story'}
+              still={decorating || step === 'story' || step === 'papers'}
               accentHandlers={decorating ? accents.handlers : undefined}
               mode={step === 'look' ? looking.mode : ''}
               over={laid.over}
@@ -222,6 +232,7 @@ function LaidBench({ page }: { page: Page }) {
           paused={accents.paused}
           onPutAccentDown={accents.putDown}
           looking={looking}
+          choosing={choosing}
           onPutDown={() => hold(null)}
         />
       </div>

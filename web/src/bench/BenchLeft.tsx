@@ -4,6 +4,8 @@ import { Guarded } from '../app/Guarded'
 import { PageThumb } from '../board/PageThumb'
 import { PaperTray, type CarriedPaper } from '../cutting/PaperTray'
 import { OwnedPieces } from '../embellish/OwnedPieces'
+import { PapersLeft } from '../papers/PapersLeft'
+import type { Papers } from '../papers/usePapers'
 import { FormatChooser } from './FormatChooser'
 import { KeepAsSketch } from './KeepAsSketch'
 import { LeftOut } from './LeftOut'
@@ -21,6 +23,7 @@ interface BenchLeftProps {
   papers: ReturnType<typeof useCarry<CarriedPaper>>
   laidOne: LaidOne | null
   onAlike: () => void
+  choosing: Papers
   picked: ReadonlySet<number>
   onPick: (photo: Photo) => void
   onChange: (change: Change) => void
@@ -33,13 +36,15 @@ export function BenchLeft(props: BenchLeftProps) {
   const hasTray = step === 'photos' || step === 'cut'
   return (
     <aside className="left-side">
-      <section className="sketch-beside" aria-label="The sketch">
-        <h2>
-          <Fractions text={`The sketch, ${sketch.width_text} × ${sketch.height_text}`} />
-        </h2>
-        <PageThumb board={sketch} size={hasTray ? 96 : 150} label={page.sketch_name} />
-        {step === 'page' && <KeepAsSketch page={page} />}
-      </section>
+      {step !== 'papers' && (
+        <section className="sketch-beside" aria-label="The sketch">
+          <h2>
+            <Fractions text={`The sketch, ${sketch.width_text} × ${sketch.height_text}`} />
+          </h2>
+          <PageThumb board={sketch} size={hasTray ? 96 : 150} label={page.sketch_name} />
+          {step === 'page' && <KeepAsSketch page={page} />}
+        </section>
+      )}
       {step === 'page' && page.fit.board.blocks.length > 0 && <PieceBox page={page} onChange={onChange} />}
       <Guarded key={step} what="what this step takes things from">
         <Source {...props} />
@@ -75,6 +80,8 @@ function Source(props: BenchLeftProps) {
           onAlike={onAlike}
         />
       )
+    case 'papers':
+      return <PapersLeft page={page} papers={props.choosing} />
     case 'clusters':
       return <OwnedPieces page={page} onChange={onChange} />
     case 'look':

@@ -15,6 +15,8 @@ import { PhotosSide } from './PhotosSide'
 import { Pinned } from './Pinned'
 import { PrintPanel } from './PrintPanel'
 import { Proposals } from './Proposals'
+import { PapersSide } from '../papers/PapersSide'
+import type { Papers } from '../papers/usePapers'
 import type { LayOver } from './layOver'
 import type { StepKey } from './steps'
 import { TitleHelp } from './TitleHelp'
@@ -42,6 +44,7 @@ interface BenchSideProps {
   paused: MovedPiece | null
   onPutAccentDown: () => void
   looking: Looking
+  choosing: Papers
   onPutDown: () => void
 }
 
@@ -125,6 +128,8 @@ const inThisWay = (way: Fit['way']): Change => ({
 function StepSide(props: BenchSideProps) {
   const { page, step, onChange, onLayOver } = props
   switch (step) {
+    case 'papers':
+      return <PapersSide page={page} papers={props.choosing} onChange={onChange} onLayOver={onLayOver} />
     case 'cut':
       return <CutSide page={page} onChange={onChange} />
     case 'print':

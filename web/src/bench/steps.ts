@@ -2,6 +2,7 @@
 export const STEPS = [
   { key: 'page', name: 'Page' },
   { key: 'photos', name: 'Photos' },
+  { key: 'papers', name: 'Papers' },
   { key: 'title', name: 'Title' },
   { key: 'story', name: 'Journaling' },
   { key: 'clusters', name: 'Clusters' },

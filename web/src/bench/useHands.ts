@@ -14,6 +14,8 @@ interface Hands {
   step: StepKey
   heldId: string | null
   hold: (block: string | null) => void
+  /** Says whose papers are looked at. */
+  choose: (block: string) => void
   typeTitle: (block: string) => void
   typeNumber: (block: string, name: NumberName) => void
   change: (change: Change) => void
@@ -25,7 +27,7 @@ interface Hands {
 const FAR = 4
 
 /** What mouse, finger and keys do to the pieces of a page, at each step. */
-export function useHands({ page, step, heldId, hold, typeTitle, typeNumber, change, letGo }: Hands) {
+export function useHands({ page, step, heldId, hold, choose, typeTitle, typeNumber, change, letGo }: Hands) {
   const { touches } = page
   const { board } = page.fit
   const arranging = step === 'page'
@@ -64,7 +66,8 @@ export function useHands({ page, step, heldId, hold, typeTitle, typeNumber, chan
     if (papers.carried) {
       layPaper(papers.carried, block.id, part)
       papers.drop()
-    } else if (block.role === 'base') return
+    } else if (step === 'papers') choose(block.id)
+    else if (block.role === 'base') return
     else if (photos.carried && isPhoto(block)) {
       place(photos.carried, block.id)
       photos.drop()

@@ -4,7 +4,7 @@ import type { Look } from '../api/client'
 
 /** The same look has the same key, which serves as part of an id. */
 export const lookKey = (look: Look) =>
-  `look-${look.colour.slice(1)}-${look.kind.replace(' ', '')}-${look.lie ?? 'any'}${pictureMark(look)}`
+  `look-${look.colour.slice(1)}-${look.kind.replaceAll(' ', '')}-${look.lie ?? 'any'}${pictureMark(look)}`
 
 /** Tells one picture of a paper from another. */
 const pictureMark = ({ picture }: Look) => (picture ? `-${picture.address.replace(/\W+/g, '-')}` : '')
@@ -19,12 +19,24 @@ function printed(colour: string): string {
 const drawn: Record<Look['kind'], (ink: string) => ReactElement | null> = {
   solid: () => null,
   'small print': (ink) => <path d="M3 3h.01M9 9h.01" stroke={ink} strokeWidth="2.4" strokeLinecap="round" />,
-  busy: (ink) => (
+  'large print': (ink) => (
     <>
       <circle cx="3.4" cy="3.6" r="2.6" fill={ink} />
       <path d="M8 12q-1-4 2-6 1 4-2 6M6 1q3 0 4 3-4 0-4-3" fill={ink} />
     </>
   ),
+  dots: (ink) => <path d="M3 3h.01M9 9h.01" stroke={ink} strokeWidth="4.6" strokeLinecap="round" />,
+  floral: (ink) => (
+    <>
+      <path
+        d="M6 1.6a2 2 0 0 1 2.6 2.6a2 2 0 0 1 0 3.4a2 2 0 0 1-2.6 2.6a2 2 0 0 1-2.6-2.6a2 2 0 0 1 0-3.4A2 2 0 0 1 6 1.6"
+        fill={ink}
+      />
+      <circle cx="6" cy="6" r="1.1" fill={ink} />
+    </>
+  ),
+  words: (ink) => <path d="M1 3h4M6.5 3h4.5M1 9h6M8.5 9h2.5" stroke={ink} strokeWidth="1.6" />,
+  plaid: (ink) => <path d="M3 0v12M0 3h12M9 0v12M0 9h12" stroke={ink} strokeWidth="2" />,
   stripe: (ink) => <path d="M3 0v12M9 0v12" stroke={ink} strokeWidth="2.2" />,
   metallic: () => (
     <path d="M-3 9L9 -3M0 15L15 0" stroke="rgba(255, 255, 255, 0.42)" strokeWidth="2.6" fill="none" />

@@ -14,6 +14,8 @@ const NAMES: Record<Deleted['kind'], string> = {
   state: 'state of a page',
   'paper-picture': 'photo of',
   draft: 'drawing',
+  palette: 'palette',
+  companion: 'ink or pen',
 }
 
 /** What was put aside in the last thirty days, to be brought back. */

@@ -1,7 +1,6 @@
 import { useState, type FormEvent } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
-import { Link } from 'react-router'
 import type { Embellishment, EmbellishmentAsked } from '../api/client'
 import { useEmbellishments, useEmbellishmentWrites } from '../api/embellishQueries'
 import { formText } from '../app/formText'
@@ -11,6 +10,7 @@ import { Trouble } from '../app/Trouble'
 import { PiecePicture } from '../embellish/PiecePicture'
 import { useKeptForm } from '../writes/unfinished'
 import { FoundThings } from './FoundThings'
+import { StashPlaces } from './StashPlaces'
 import { LineForm } from './LineForm'
 
 const KINDS = ['base', 'main piece', 'sprig', 'word', 'dot', 'corner'] as const
@@ -33,11 +33,7 @@ export function Embellishments() {
   const owned = useEmbellishments()
   return (
     <Sheet title="Embellishments" className="stash">
-      <nav className="places" aria-label="Stash">
-        <Link className="stitched" to="/stash">
-          Papers
-        </Link>
-      </nav>
+      <StashPlaces here="embellishments" />
       <EnterPieceLine />
       <details className="enter-by-parts">
         <summary>from a photograph of them on a plain sheet</summary>

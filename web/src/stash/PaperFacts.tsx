@@ -40,12 +40,38 @@ export function PaperFacts({ paper, onKeep }: PaperFactsProps) {
           onBlur={(event) => event.target.value !== paper.note && onKeep({ note: event.target.value })}
         />
       </Form.Group>
+      <Form.Group controlId="paper-kit">
+        <Form.Label>kit it belongs to</Form.Label>
+        <Form.Control
+          size="sm"
+          defaultValue={paper.kit}
+          placeholder="papers of one kit go together"
+          maxLength={60}
+          onBlur={(event) => event.target.value !== paper.kit && onKeep({ kit: event.target.value.trim() })}
+        />
+      </Form.Group>
+      <Form.Check
+        id="favourite"
+        label="a favourite: used in slivers"
+        defaultChecked={paper.favourite ?? false}
+        onChange={(event) => onKeep({ favourite: event.target.checked })}
+      />
       <Form.Check
         id="two-tone"
         label="two-tone: lighter on one side"
         defaultChecked={paper.two_tone ?? false}
         onChange={(event) => onKeep({ two_tone: event.target.checked })}
       />
+      {paper.two_tone && (
+        <label className="core-colour">
+          <input
+            type="color"
+            defaultValue={paper.core || '#ffffff'}
+            onBlur={(event) => event.target.value !== paper.core && onKeep({ core: event.target.value })}
+          />{' '}
+          what a torn edge shows
+        </label>
+      )}
     </div>
   )
 }

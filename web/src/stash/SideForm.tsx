@@ -1,18 +1,32 @@
 import { useId, useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import type { DescribePaper, StashPaper } from '../api/client'
+import { Fractions } from '../app/Fractions'
 import { SidePicture } from './SidePicture'
 import { lookOf, Swatch } from './Swatch'
 
 type Side = StashPaper['front']
 
-const KINDS: Side['kind'][] = ['solid', 'small print', 'busy', 'stripe', 'metallic', 'vellum']
+const KINDS: Side['kind'][] = [
+  'solid',
+  'small print',
+  'large print',
+  'stripe',
+  'dots',
+  'floral',
+  'words',
+  'plaid',
+  'metallic',
+  'vellum',
+]
 
 interface SideFormProps {
   name: 'A' | 'B'
   paper: StashPaper
   onKeep: (facts: DescribePaper) => void
 }
+
+const busyWords = (busyness: number) => (busyness < 15 ? 'calm' : busyness < 40 ? 'lively' : 'busy')
 
 /** What one side of a paper shows. */
 export function SideForm({ name, paper, onKeep }: SideFormProps) {
@@ -55,6 +69,19 @@ export function SideForm({ name, paper, onKeep }: SideFormProps) {
             onChange={(event) => keep({ ...side, directional: event.target.checked })}
           />
         </span>
+        {side.named.length > 0 && (
+          <span className="hint">
+            {side.named
+              .map((word, at) => (side.shares[at] ? `${word} ${side.shares[at]} %` : word))
+              .join(', ')}
+            {side.repeat && (
+              <>
+                ; repeats every <Fractions text={`${side.repeat} in`} />
+              </>
+            )}
+            {side.busyness != null && `; ${busyWords(side.busyness)} (${side.busyness} of 100)`}
+          </span>
+        )}
         <SidePicture paper={paper} name={name} />
       </div>
     </fieldset>

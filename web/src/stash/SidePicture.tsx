@@ -10,10 +10,11 @@ interface SidePictureProps {
 
 /** A photo of the sheet in the place of a drawn pattern, in its true size. */
 export function SidePicture({ paper, name }: SidePictureProps) {
-  const { add, drop } = usePaperPictures(paper.id)
+  const { add, drop, read } = usePaperPictures(paper.id)
   const chooser = useRef<HTMLInputElement>(null)
   const side = name === 'A' ? paper.front : paper.back
   const widest = paper.stocks.reduce((most, stock) => Math.max(most, stock.wide), 0)
+  const failed = add.error ?? drop.error ?? read.error
   const [wide, setWide] = useState(String(widest || 12))
   return (
     <div className="side-picture">
@@ -60,9 +61,55 @@ export function SidePicture({ paper, name }: SidePictureProps) {
           no photo
         </button>
       )}
-      {(add.error ?? drop.error) && (
-        <Trouble error={(add.error ?? drop.error)!} onClose={() => add.reset()} />
-      )}
+      {side.picture && <ReadAgain name={name} address={side.picture.address} read={read} />}
+      {failed && <Trouble error={failed} onClose={() => add.reset()} />}
     </div>
+  )
+}
+
+interface ReadAgainProps {
+  name: 'A' | 'B'
+  address: string
+  read: ReturnType<typeof usePaperPictures>['read']
+}
+
+/** The colours read from the picture once more, with its light put right. */
+function ReadAgain({ name, address, read }: ReadAgainProps) {
+  const [open, setOpen] = useState(false)
+  return (
+    <details className="papers-more" open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary>Read its colours again</summary>
+      <span className="light-ways">
+        <button
+          type="button"
+          className="stitched"
+          disabled={read.isPending}
+          onClick={() => read.mutate({ side: name })}
+        >
+          as it is
+        </button>
+        <button
+          type="button"
+          className="stitched"
+          disabled={read.isPending}
+          onClick={() => read.mutate({ side: name, whole: true })}
+        >
+          light put right
+        </button>
+      </span>
+      {open && (
+        <img
+          className="touch-white"
+          src={address}
+          alt={`The ${name} side: touch something white in it`}
+          onPointerUp={(event) => {
+            const box = event.currentTarget.getBoundingClientRect()
+            const white = [(event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height]
+            read.mutate({ side: name, white })
+          }}
+        />
+      )}
+      <p className="hint">Or touch something white in the picture.</p>
+    </details>
   )
 }

@@ -1,6 +1,5 @@
 import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
-import { Link } from 'react-router'
 import { usePapers, useStash } from '../api/cuttingQueries'
 import { Sheet } from '../app/Sheet'
 import { Trouble } from '../app/Trouble'
@@ -8,6 +7,7 @@ import { Waiting } from '../app/Waiting'
 import { LineForm } from './LineForm'
 import { PaperPatch } from './PaperPatch'
 import { PaperSheet } from './PaperSheet'
+import { StashPlaces } from './StashPlaces'
 
 /** The stash: every paper she owns, entered in a line, found by a word. */
 export function Stash() {
@@ -17,11 +17,7 @@ export function Stash() {
   const opened = papers.data?.find((paper) => paper.id === openId)
   return (
     <Sheet title="Paper stash" className="stash">
-      <nav className="places" aria-label="Stash">
-        <Link className="stitched" to="/stash/embellishments">
-          Embellishments
-        </Link>
-      </nav>
+      <StashPlaces here="papers" />
       <div className="box-top">
         <EnterLine onEntered={open} />
         <Form.Control

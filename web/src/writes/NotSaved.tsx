@@ -35,6 +35,7 @@ const NAMES: Partial<Record<Change['kind'], string>> = {
   'title-later': 'a title laid',
   story: 'a story',
   paper: 'a paper',
+  'deal-papers': 'papers dealt',
   behind: 'a paper behind an opening',
   accent: 'an embellishment moved',
   arrange: 'embellishments laid',
