@@ -161,16 +161,15 @@ def _colour_once(page: PageOfPapers, laid: Laid) -> Iterator[Regret]:
             )  # fmt: skip
 
 
+def _is_edging(place: PaperPlace) -> bool:
+    """Tell whether a place is a thin line along the page's edges, no ground."""
+    return place.edge >= _EDGE and place.area <= _THIN * place.edge and place.smallest <= _NARROW
+
+
 def _edge_rare(page: PageOfPapers, laid: Laid) -> Iterator[Regret]:
     for one in _classes(page, laid):
         place = page.places[one.places[0]]
-        if (
-            len(one.places) > 1
-            or place.edge < _EDGE
-            or place.area > _THIN * place.edge
-            or place.smallest > _NARROW
-            or len(laid) <= 2
-        ):
+        if len(one.places) > 1 or len(laid) <= 2 or not _is_edging(place):
             continue
         leads = laid[one.places[0]].colours[0].colour
         alone = one.spots > 1 or _shows_elsewhere(page, one.colour)  # else it is told as a colour that occurs once

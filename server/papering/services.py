@@ -14,6 +14,7 @@ from inkquilt.composition.papering import PapersSeen, papers_seen
 from inkquilt.cutting.guillotine import StockKind
 from inkquilt.cutting.pieces import CutPiece
 from inkquilt.cutting.plan import PaperNeed, PaperPlan, piece_of_middle
+from inkquilt.errors import BadInput
 from inkquilt.paper.kinds import SideName
 from inkquilt.papering.buying import ToBuy, to_buy
 from inkquilt.papering.candidates import Candidate, Candidates
@@ -319,7 +320,17 @@ def mended(table: Table, asked: Mapping[str, Any], kind: RegretKind, places: Seq
         raise refuse("not-regretted", "The page changed since: this is not seen any more.", "kind")
     start, wishes = start_of(table, asked), wishes_of(asked)
     keep = {table.place(letter) for letter in asked["keep"]} | table.cut
-    return mends(table.seen.page, table.papers, start, wishes, table.laid, found, keep)
+    ways = mends(table.seen.page, table.papers, start, wishes, table.laid, found, keep)
+    return tuple(way for way in ways if _can_be_made(table, way))
+
+
+def _can_be_made(table: Table, mend: Mend) -> bool:
+    """Tell whether a mend can be made on the page: a border may find no room."""
+    try:
+        after_change(table, mend_change(table, mend))
+    except BadInput:
+        return False
+    return True
 
 
 def mend_change(table: Table, mend: Mend) -> DealPapers:

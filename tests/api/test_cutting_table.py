@@ -90,9 +90,9 @@ class Stash(ApiTestCase):
         self.assertEqual([paper["name"] for paper in found], ["mint dot"])
         path = f"stash/papers/{first['id']}/"
         told = self.send(
-            "patch", path, {"finish": "matte", "back": {"kind": "busy", "colours": ["#aabbcc"], "directional": True}}
+            "patch", path, {"finish": "matte", "back": {"kind": "floral", "colours": ["#aabbcc"], "directional": True}}
         )
-        self.assertEqual((told.json()["finish"], told.json()["back"]["kind"]), ("matte", "busy"))
+        self.assertEqual((told.json()["finish"], told.json()["back"]["kind"]), ("matte", "floral"))
         bad = self.send("patch", path, {"front": {"kind": "busy", "colours": ["red"], "directional": True}})
         self.assertEqual(bad.status_code, 400)
         stock = {stock["size"]: stock for stock in told.json()["stocks"]}

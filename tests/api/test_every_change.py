@@ -136,6 +136,10 @@ class EveryChange(ApiTestCase):
             ],
             "school": [{"balance_school": "sparse"}],
             "sheet": [{"paper": "C", "width": "8 1/2 in", "height": "11 in"}],
+            "deal-papers": [
+                {"papers": [{"paper": "C", "stash_paper": self.papers[0].pk, "side": "B"}]},
+                {"border": {"blocks": ["panel"], "stash_paper": self.papers[0].pk}},
+            ],
             "paper": [
                 {"block": "panel", "stash_paper": self.papers[0].pk, "side": "B"},
                 {"block": "band", "stash_paper": None},

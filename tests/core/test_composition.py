@@ -44,7 +44,7 @@ from inkquilt.composition.changes.layout import (
     Switch,
     UseDies,
 )
-from inkquilt.composition.changes.papers import ChoosePaper
+from inkquilt.composition.changes.papers import ChoosePaper, DealPapers, Dealt, PlainBorder
 from inkquilt.composition.changes.photos import (
     KeepWhole,
     LayMats,
@@ -340,6 +340,17 @@ LIMITS = (
     (ChoosePaper(block="band", stash_paper=7), ChoosePaper(block="band", stash_paper=8), "unknown-stash-paper"),
     (ChoosePaper(block="p", stash_paper=7), ChoosePaper(block="q", stash_paper=7), "no-paper-there"),
     (ChoosePaper(paper="C", stash_paper=7), ChoosePaper(paper="D", stash_paper=7), "unknown-paper"),
+    (
+        DealPapers(papers=(Dealt("C", 7), Dealt("B", 7))),
+        DealPapers(papers=(Dealt("C", 7), Dealt("D", 7))),
+        "unknown-paper",
+    ),
+    (DealPapers(papers=(Dealt("C", 7),)), DealPapers(papers=(Dealt("C", 8),)), "unknown-stash-paper"),
+    (
+        DealPapers(border=PlainBorder(("panel",), 7)),
+        DealPapers(border=PlainBorder(("nothing",), 7)),
+        "unknown-block",
+    ),
     (PlacePhoto(block="p", photo=1), PlacePhoto(block="p", photo=3), "unknown-photo"),
     (PlacePhoto(block="p", photo=1), PlacePhoto(block="t", photo=1), "unknown-block"),
     (
@@ -445,6 +456,10 @@ class Applied(TestCase):
             (ShapeWith(block="band"), "no tool for strip band"),
             (ChoosePaper(block="band", stash_paper=7), "comb, A side, on strip band"),
             (ChoosePaper(paper="B", stash_paper=7), "comb, A side, for paper B"),
+            (DealPapers(papers=(Dealt("B", 7),)), "a paper laid"),
+            (DealPapers(papers=(Dealt("B", 7), Dealt("C", 7))), "papers laid in 2 places"),
+            (DealPapers(border=PlainBorder(("panel",), 7)), "a plain border laid behind"),
+            (DealPapers(upright=("panel",)), "the pattern turned up"),
             (ChoosePaper(block="band"), "no paper chosen for B"), (TypeTitle(block="t", text="Honey"), "title “Honey”"),
             (TypeTitle(block="t"), "no title"), (PinPiece(block="q", step_x=1), "photo q moved"),
             (PinPiece(block="panel", width="3"), "paper panel resized"), (Untie(tie="x"), "a tie let go"),
@@ -545,6 +560,16 @@ class Applied(TestCase):
         self.assertEqual((both.sketch, set(both.cuts.papers)), (document.sketch, {"B"}))
         # Taken off again nothing is made apart.
         self.assertEqual(done(ChoosePaper(block="band"), document).sketch, document.sketch)
+
+    def test_a_pattern_is_turned_up_and_a_border_shows_inside_the_page_only(self):
+        lying = replace(DOCUMENT, cuts=replace(DOCUMENT.cuts, across=frozenset({"panel", "band"})))
+        after = done(DealPapers(papers=(Dealt("C", 7),), upright=("panel",)), lying)
+        self.assertEqual((after.cuts.across, after.cuts.papers["C"].name), (frozenset({"band"}), "comb"))
+        bordered = done(DealPapers(border=PlainBorder(("panel",), 7)), DOCUMENT)
+        (layer,) = [b for b in bordered.blocks if b.id not in {block.id for block in DOCUMENT.blocks}]
+        panel = next(block for block in bordered.blocks if block.id == "panel")
+        self.assertEqual((panel.x - layer.x, layer.width - panel.width), (INCH // 8, INCH // 4))
+        self.assertEqual(bordered.cuts.papers[layer.paper].name, "comb")
 
     def test_each_flag_of_a_row_takes_a_paper_of_its_own(self):
         row_of_four = done(MakeRow(block="band", count=4, papers=("B", "C"), flags=True))

@@ -6,13 +6,14 @@ from dataclasses import dataclass, replace
 from typing import Annotated, Final
 
 from inkquilt.composition.asked import AtMost, Between, Name, PaperLetter
-from inkquilt.composition.changes.base import After, Change, Changed, Known, change, the_block
+from inkquilt.composition.changes.base import After, Change, Changed, Known, change, the_block, the_block_on
 from inkquilt.composition.changes.building import LayLayer
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.faces import Face, apart, face_at, lettered
 from inkquilt.composition.papers import PaperChoice
 from inkquilt.cutting.terms import Behind, WindowTerm
 from inkquilt.errors import refuse
+from inkquilt.page import Side
 from inkquilt.paper.kinds import SideName
 from inkquilt.paper.openings import Distances
 from inkquilt.paper.repeats import MOST_IN_ROW
@@ -134,13 +135,26 @@ def _bordered(document: PageDocument, border: PlainBorder, known: Known) -> Page
     letter = ""
     for name in border.blocks:
         before = {block.id for block in document.sketch.blocks}
-        document = LayLayer(block=name, further=True).applied(document, known).document
+        showing = _inner_sides(document, name)
+        document = LayLayer(block=name, further=True, showing=showing).applied(document, known).document
         layers = {block.id for block in document.sketch.blocks} - before
         letter = letter or free_letter(document.sketch.blocks, document.letters)
         for layer in layers:
             document = lettered(document, layer, letter)
     choice = choice_of(known, border.stash_paper, border.side)
     return _with_papers(document, {**document.cuts.papers, letter: choice} if letter else document.cuts.papers)
+
+
+def _inner_sides(document: PageDocument, name: str) -> tuple[Side, ...]:
+    """Return the sides of a piece that lie inside the page, for along its edges nothing shows; none for all four."""
+    block, page = the_block_on(document, name), document.page
+    free = {
+        Side.LEFT: block.x > 0,
+        Side.TOP: block.y > 0,
+        Side.RIGHT: block.x + block.width < page.width,
+        Side.BOTTOM: block.y + block.height < page.height,
+    }
+    return () if all(free.values()) else tuple(side for side, inside in free.items() if inside)
 
 
 @change("behind", After.STAYS)
