@@ -54,7 +54,7 @@ export function Fan({ page, place, papers, onChange }: FanProps) {
                 type="button"
                 className="fan-sheet"
                 aria-pressed={laid}
-                aria-label={`Lay ${one.paper.name}, ${one.paper.side} side, on ${place.name}`}
+                aria-label={`Lay ${one.paper.name}, ${one.paper.side} side, on ${place.name}${laid ? ': lies there' : ''}`}
                 onClick={() => onChange(one.change)}
                 {...glance.at(one)}
               >

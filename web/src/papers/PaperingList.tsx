@@ -87,7 +87,7 @@ function PaperedPage({ page, one, number, papers, onChange, glance }: PaperedPag
         type="button"
         className="stitched"
         aria-pressed={held}
-        aria-label={`Hold page ${number + 1} side by side`}
+        aria-label={`${held ? 'held' : 'hold'} side by side: page ${number + 1}`}
         onClick={() => papers.onAudition({ key, label: one.leads, board: one.board, change: one.change })}
       >
         {held ? 'held side by side' : 'hold side by side'}
