@@ -117,6 +117,9 @@ bench: checking
 	$(PYTHON) -m bench.cutting
 	$(PYTHON) -m bench.noticing
 	$(PYTHON) -m bench.decorating
+	$(PYTHON) -m bench.drawn_papers
+	$(PYTHON) -m bench.papering
+	$(PYTHON) -m bench.regretting
 
 # Faults are put into a copy; what puts them in has an environment of its own, so that nothing else rests on it.
 mutants: setup $(STAMPS)/mutants

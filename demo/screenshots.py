@@ -68,22 +68,6 @@ def photographed_sketch() -> bytes:
     return photographed(painted(sketch), Random(4))
 
 
-def measure(page: Page) -> None:
-    """Type a band, three photos in a row on double mats, and a title, as a ruler gives them."""
-    band = {"from left": "0", "from right": "0", "from top": "1 1/2", "height": "2", "mats show": "1/8 top foot"}
-    photo = {"from left": "1", "width": "2 1/2", "from top": "4", "height": "3 1/2", "mats show": "1/8, 1/8"}
-    again = {"the same again": "2", "further by": "1/4"}
-    title = {"from left": "1", "width": "7", "from right": "4", "from top": "8 1/2", "height": "1"}
-    pieces = (("strip", band), ("photo", {**photo, **again}), ("title", title))
-    for number, (role, measures) in enumerate(pieces, 1):
-        if number > 1:
-            page.get_by_role("button", name="One piece more").click()
-        page.get_by_label(f"What piece {number} is").select_option(role)
-        for words, value in measures.items():
-            page.get_by_label(f"{words}, piece {number}").fill(value)
-    page.locator(".ruler-page .piece").nth(9).wait_for()
-
-
 def main(folder: str) -> None:
     """Take them all."""
     out = Path(folder)
@@ -150,6 +134,13 @@ def main(folder: str) -> None:
         page.locator('[data-slot="wide"]').click()
         page.wait_for_selector(".mat-why")
         shoot("photos")
+        page.get_by_role("link", name="Papers", exact=True).click()
+        page.locator(".fan-sheet").first.wait_for()
+        page.locator(".papering").first.wait_for()
+        settle(page)
+        page.locator(".papering .story-way").nth(1).hover()
+        page.wait_for_timeout(200)  # the page follows
+        shoot("papers")
         page.goto(f"{bench}/page")
         page.wait_for_selector(".board-piece")
         settle(page)
@@ -179,10 +170,6 @@ def main(folder: str) -> None:
         page.locator(".piece-row").nth(5).click()
         shoot("drawing")
         page.get_by_role("button", name="Throw it away").click()
-        page.goto(f"{address}/sketches/new")
-        page.get_by_role("button", name="By ruler").click()
-        measure(page)
-        shoot("ruler")
         page.set_viewport_size({"width": 1024, "height": 768})
         page.goto(f"{address}/")
         page.get_by_role("link", name="Kite day").click()

@@ -226,7 +226,9 @@ class Everything(ApiTestCase):
         client.force_login(ada)
         self.assertEqual(
             self.restore(content, client).json(),
-            dict.fromkeys(("papers", "trimmers", "tools", "hands", "alphabets", "embellishments"), 0)
+            dict.fromkeys(
+                ("papers", "palettes", "companions", "trimmers", "tools", "hands", "alphabets", "embellishments"), 0
+            )
             | {"sketches": 1, "photos": 1, "pages": 1},
         )
         theirs, mine = Page.objects.get(owner=ada), Page.objects.get(pk=page.pk)

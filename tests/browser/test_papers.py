@@ -147,6 +147,24 @@ class ByMouseTests(PapersCase):
         self.assertNotEqual(self.papers()["A"], self.papers()["B"])
         expect(self.page.get_by_text("run into one")).to_have_count(0)
 
+    def test_a_sheet_is_dragged_onto_another_piece(self) -> None:
+        self.go()
+        name = self.sheets().nth(2).get_attribute("aria-label").removeprefix("Lay ").split(",")[0]
+        with self.answers_to_changes(1):
+            self.drag(self.sheets().nth(2), self.page.locator('.board [data-block="ledge"]').first)
+        self.assertEqual(self.papers(), {"C": name})
+
+    def test_a_paper_is_used_on_every_page(self) -> None:
+        self.go()
+        self.sheets().nth(3).hover()
+        name = self.sheets().nth(3).get_attribute("aria-label").removeprefix("Lay ").split(",")[0]
+        self.page.get_by_role("button", name="Use this one").focus()
+        self.page.keyboard.press("Enter")
+        chip = self.page.get_by_role("group", name="How the page shall look").get_by_role("button", name=f"with {name}")
+        expect(chip).to_be_visible()
+        chip.click()
+        expect(chip).to_have_count(0)
+
     def test_why_not_this_one(self) -> None:
         self.go()
         self.page.get_by_role("button", name="Why not another?").click()

@@ -233,6 +233,7 @@ function LaidBench({ page }: { page: Page }) {
           onPutAccentDown={accents.putDown}
           looking={looking}
           choosing={choosing}
+          onPaper={hands.papers.press}
           onPutDown={() => hold(null)}
         />
       </div>

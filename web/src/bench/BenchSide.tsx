@@ -19,6 +19,8 @@ import { PapersSide } from '../papers/PapersSide'
 import type { Papers } from '../papers/usePapers'
 import type { LayOver } from './layOver'
 import type { StepKey } from './steps'
+import type { CarriedPaper } from '../cutting/PaperTray'
+import type { useCarry } from './useCarry'
 import { TitleHelp } from './TitleHelp'
 import { StorySide } from '../words/StorySide'
 import { Ways } from './Ways'
@@ -45,6 +47,8 @@ interface BenchSideProps {
   onPutAccentDown: () => void
   looking: Looking
   choosing: Papers
+  /** A paper is pressed: it may be dragged onto a piece. */
+  onPaper: ReturnType<typeof useCarry<CarriedPaper>>['press']
   onPutDown: () => void
 }
 
@@ -129,7 +133,15 @@ function StepSide(props: BenchSideProps) {
   const { page, step, onChange, onLayOver } = props
   switch (step) {
     case 'papers':
-      return <PapersSide page={page} papers={props.choosing} onChange={onChange} onLayOver={onLayOver} />
+      return (
+        <PapersSide
+          page={page}
+          papers={props.choosing}
+          onChange={onChange}
+          onLayOver={onLayOver}
+          onPress={props.onPaper}
+        />
+      )
     case 'cut':
       return <CutSide page={page} onChange={onChange} />
     case 'print':

@@ -1,8 +1,9 @@
-import { useState } from 'react'
+import { useState, type PointerEvent } from 'react'
 import type { Change, Page, PaperPlace, StashPaper, Suited } from '../api/client'
 import { useSuited } from '../api/paperQueries'
 import { Trouble } from '../app/Trouble'
 import { useGlance } from '../app/useGlance'
+import type { CarriedPaper } from '../cutting/PaperTray'
 import { Waiting } from '../app/Waiting'
 import { usePapers as useStashPapers } from '../api/cuttingQueries'
 import { lookOf, Swatch } from '../stash/Swatch'
@@ -14,6 +15,8 @@ interface FanProps {
   place: PaperPlace
   papers: Papers
   onChange: (change: Change) => void
+  /** A sheet is pressed: it may be dragged onto any piece. */
+  onPress: (paper: CarriedPaper, event: PointerEvent) => void
 }
 
 /** The other side of a paper shows at its turned corner. */
@@ -25,7 +28,7 @@ function backOf(stash: StashPaper[] | undefined, { paper }: Suited) {
 const keyOf = (one: Suited) => `${one.paper.stash_paper} ${one.paper.side}`
 
 /** The papers that suit a place, as a fan of sheets; looking at one lays it on the page. */
-export function Fan({ page, place, papers, onChange }: FanProps) {
+export function Fan({ page, place, papers, onChange, onPress }: FanProps) {
   const [moreFor, askMore] = useState<string | null>(null)
   const more = moreFor === place.letter
   const suited = useSuited(page, papers.asked, place.letter, more)
@@ -56,6 +59,10 @@ export function Fan({ page, place, papers, onChange }: FanProps) {
                 aria-pressed={laid}
                 aria-label={`Lay ${one.paper.name}, ${one.paper.side} side, on ${place.name}${laid ? ': lies there' : ''}`}
                 onClick={() => onChange(one.change)}
+                onPointerDown={(event) => {
+                  event.currentTarget.releasePointerCapture(event.pointerId)
+                  onPress(carriedOf(one), event)
+                }}
                 {...glance.at(one)}
               >
                 <Swatch
@@ -74,6 +81,7 @@ export function Fan({ page, place, papers, onChange }: FanProps) {
       {found.length > 0 && (
         <p className="papers-links">
           {shown && <HoldBeside one={shown} place={place} papers={papers} />}
+          {shown && <UseIt one={shown} papers={papers} />}
           <button type="button" className="stitched" onClick={() => askMore(more ? null : place.letter)}>
             {more ? 'Only the best six' : 'Show more'}
           </button>
@@ -81,6 +89,34 @@ export function Fan({ page, place, papers, onChange }: FanProps) {
         </p>
       )}
     </div>
+  )
+}
+
+const carriedOf = ({ paper }: Suited): CarriedPaper => ({
+  id: paper.stash_paper,
+  name: paper.name,
+  side: paper.side,
+  look: paper.look,
+})
+
+/** Wishes that a paper lies somewhere on every whole page that is dealt. */
+function UseIt({ one, papers }: { one: Suited; papers: Papers }) {
+  const using = papers.asked.using ?? []
+  const { stash_paper: number } = one.paper
+  const wished = using.includes(number)
+  return (
+    <button
+      type="button"
+      className="stitched"
+      aria-pressed={wished}
+      onClick={() =>
+        papers.ask({
+          using: wished ? using.filter((other) => other !== number) : [...using.slice(-5), number],
+        })
+      }
+    >
+      {wished ? 'Used on every page' : 'Use this one'}
+    </button>
   )
 }
 

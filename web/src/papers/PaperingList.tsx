@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import type { Change, Page, PaperPlace, Papering, PapersAsked } from '../api/client'
+import { usePapers as useStashPapers } from '../api/cuttingQueries'
 import { usePaperings } from '../api/paperQueries'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
@@ -107,6 +108,8 @@ function Wishes({ places, papers }: { places: PaperPlace[]; papers: Papers }) {
       ),
     ),
   ].filter(([name]) => name)
+  const stash = useStashPapers()
+  const using = asked.using ?? []
   const without = asked.without ?? []
   const keep = asked.keep ?? []
   return (
@@ -131,6 +134,17 @@ function Wishes({ places, papers }: { places: PaperPlace[]; papers: Papers }) {
         >
           only from scraps
         </button>
+        {using.map((number) => (
+          <button
+            key={number}
+            type="button"
+            className="chip"
+            aria-pressed
+            onClick={() => ask({ using: using.filter((one) => one !== number) })}
+          >
+            with {stash.data?.find((one) => one.id === number)?.name ?? 'a paper'}
+          </button>
+        ))}
         <button type="button" className="chip" aria-expanded={open} onClick={() => setOpen(!open)}>
           more wishes {open ? '▴' : '▾'}
         </button>

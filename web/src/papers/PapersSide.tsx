@@ -1,10 +1,11 @@
-import { useEffect } from 'react'
+import { useEffect, type PointerEvent } from 'react'
 import type { Change, Page, PaperPlace, PapersOnPage } from '../api/client'
 import { usePapersOnPage } from '../api/paperQueries'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { LayOver } from '../bench/layOver'
+import type { CarriedPaper } from '../cutting/PaperTray'
 import { Fan } from './Fan'
 import { PaperingList } from './PaperingList'
 import { PlaceMarks } from './PlaceMarks'
@@ -16,10 +17,11 @@ interface PapersSideProps {
   papers: Papers
   onChange: (change: Change) => void
   onLayOver: LayOver
+  onPress: (paper: CarriedPaper, event: PointerEvent) => void
 }
 
 /** Beside the page while papers are chosen: what suits a place, whole paperings, what would be regretted. */
-export function PapersSide({ page, papers, onChange, onLayOver }: PapersSideProps) {
+export function PapersSide({ page, papers, onChange, onLayOver, onPress }: PapersSideProps) {
   const seen = usePapersOnPage(page, papers.asked, true)
   const { onPreview, place: letter } = papers
   const places = seen.data?.places
@@ -42,7 +44,7 @@ export function PapersSide({ page, papers, onChange, onLayOver }: PapersSideProp
         <>
           <h2>What suits {place.name}</h2>
           <PlaceChips places={places} chosen={place} papers={papers} onMark={mark} />
-          <Fan page={page} place={place} papers={papers} onChange={onChange} />
+          <Fan page={page} place={place} papers={papers} onChange={onChange} onPress={onPress} />
         </>
       )}
       <Regrets page={page} regrets={seen.data.regrets} papers={papers} onMark={mark} onChange={onChange} />
