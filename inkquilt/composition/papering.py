@@ -53,7 +53,8 @@ def papers_seen(
     Words straight on the page are no paper; what lies behind openings and windows keeps the paper it has.
     """
     own = {block.id for block in document.blocks}
-    surfaces = [one for one in see(layout) if one.key in own]
+    # One looks through a title: it hides no paper, and is read against it.
+    surfaces = [one for one in see(layout) if one.key in own and one.part is not VisiblePart.TITLE]
     whole = layout.whole
     shown = visible_of([one.outline.intersection(whole) for one in surfaces])
     wishes = wishes_on(document).wishes

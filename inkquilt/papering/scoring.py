@@ -94,7 +94,7 @@ class Scores:
             "match": weights.match * self.sizes[:, None] * self._mismatch[None, :],
             "calm": weights.calm * self._restless,
             "photos": 0.9 * weights.contrast * self._against_photos,
-            "read": 1.6 * self._hard_to_read,
+            "read": 3.5 * self._hard_to_read,
             "lacking": _LACKING * self._lacking,
             "print": 0.5 * self._print_too_large,
             "thrift": weights.thrift * self._thrift,

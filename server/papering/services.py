@@ -107,13 +107,18 @@ def candidates_of(owner: Any, story: frozenset[str] = frozenset()) -> Candidates
             continue
         age = 1 - number / len(rows)
         tells = _told(f"{row.name} {row.note}", story)
-        core = read_colour(row.core) if row.core else None
+        core = read_colour(inner) if (inner := _inner_colour(row)) else None
         found += [
             Candidate(row.pk, side, row.name, look, stocks, age, row.favourite, row.kit, core, tells)
             for side in SideName
             if (look := row.side(side)).colours
         ]
     return Candidates(tuple(found))
+
+
+def _inner_colour(paper: Paper) -> str:
+    """Return what a torn or sanded edge of a paper shows: as it was said, or of two tones the other one."""
+    return paper.core or (paper.back_colours[0] if paper.two_tone and paper.back_colours else "")
 
 
 #: Words that tell nothing of a story.

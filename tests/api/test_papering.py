@@ -87,6 +87,20 @@ class PagesTests(PaperingCase):
         self.assertEqual(best["paper"]["name"], "mustard")
         self.assertIn("its mustard is that of “#cf9d2e”", best["reasons"])
 
+    def test_a_title_lies_on_a_paper_it_can_be_read_on(self) -> None:
+        """A title hides no paper: what shows beneath it is read against."""
+        sketch = self.add_sketch(
+            data=data_of(row("base", "base", 0, 0, 12, 12, paper="A"), row("t", "title", 2, 2, 8, 2))
+        )
+        page = self.send("post", "pages/", {"sketch": sketch.pk, "format": "12x12"}).json()
+        change = {"version": page["version"], "change": {"kind": "title", "block": "t", "text": "Honey"}}
+        self.assertEqual(self.send("post", f"pages/{page['id']}/changes/", change).status_code, 200)
+        path, navy = f"pages/{page['id']}/papers/", self.papers["navy"].pk
+        (base,) = self.send("post", path, {}).json()["places"]
+        self.assertEqual(base["share"], 100)
+        told = self.send("post", f"{path}why/", {"place": "A", "stash_paper": navy}).json()
+        self.assertIn("the words on it could hardly be read", told["against"])
+
     def test_another_s_page_and_an_unknown_place_are_refused(self) -> None:
         other = self.add_page(self.otto)
         self.assertEqual(self.send("post", f"pages/{other.pk}/papers/", {}).status_code, 404)
@@ -147,6 +161,15 @@ class DealingTests(PaperingCase):
         self.assertEqual([one["letter"] for one in self.ask()["places"] if one["is_cut"]], ["B"])
         for one in self.ask("paperings/", start="kept-out")["paperings"]:
             self.assertNotIn("B", {dealt["paper"] for dealt in one["change"].get("papers", [])})
+
+    def test_two_tone_paper_counts_with_both_tones(self) -> None:
+        facts = {"two_tone": True, "back_colours": ["#8d97ad"]}
+        for core, words in [("", ["navy", "dusty blue"]), ("#c2452f", ["navy", "red"])]:
+            with self.subTest(core):
+                describe_paper(paper=self.papers["navy"], facts={**facts, "core": core})
+                self.lay(B="navy")
+                place = next(one for one in self.ask()["places"] if one["letter"] == "B")
+                self.assertEqual(place["laid"]["colours"], words)
 
     def test_a_kit_a_paper_a_palette_and_the_wheel_are_started_from(self) -> None:
         for name in ("sky", "navy"):

@@ -2,6 +2,7 @@
 
 import itertools
 import random
+from dataclasses import replace
 
 from django.test import SimpleTestCase
 
@@ -207,6 +208,31 @@ class StartsTests(SimpleTestCase):
         match = scores.terms["match"][0]
         self.assertLess(max(match[0], match[1]), 0.2)
         self.assertGreater(match[2], 0.5)
+
+    def test_letters_are_read_on_what_lies_beneath(self) -> None:
+        """WCAG 2.2: large letters want 3 to 1. Navy on white is 12, on sky 6, on mid grey less than 3, on navy 1."""
+        inked = replace(PAGE, written=((PAGE.number("A"), read_colour(NAVY)),))
+        grounds = papers(paper(1, WHITE), paper(2, SKY), paper(3, "#5e6b77"), paper(4, NAVY))
+        cost = Scores(inked, grounds, FROM_PHOTOS).terms["read"]
+        base, panel = cost[PAGE.number("A")], cost[PAGE.number("B")]
+        self.assertEqual((base[0], base[1]), (0, 0))
+        self.assertTrue(0 < base[2] < base[3])
+        self.assertFalse(panel.any())
+        told = judged(inked, grounds, FROM_PHOTOS, Wishes(), PAGE.number("A"), {}, 3)
+        self.assertIn("the words on it could hardly be read", told.against)
+
+    def test_what_tells_of_the_story_comes_first_of_two_alike(self) -> None:
+        kites = papers(paper(1, SKY), paper(2, SKY, tells="kite"))
+        first, *_ = suited(PAGE, kites, FROM_PHOTOS, Wishes(), PAGE.number("B"), {}, 2)
+        self.assertEqual((first.candidate.paper, first.reasons[0]), (2, "it tells of the kite"))
+
+    def test_a_favourite_is_for_slivers(self) -> None:
+        dear = papers(paper(1, NAVY), paper(2, NAVY, favourite=True))
+        for place, cheaper in [("A", 1), ("C", 2)]:
+            with self.subTest(place):
+                wishes = Wishes(favourites=True)
+                first, *_ = suited(PAGE, dear, FROM_PHOTOS, wishes, PAGE.number(place), {}, 2)
+                self.assertEqual(first.candidate.paper, cheaper)
 
     def test_a_kit_is_kept_to(self) -> None:
         kin = papers(paper(1, NAVY, kit="summer"), paper(2, NAVY))
