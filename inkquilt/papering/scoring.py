@@ -211,7 +211,7 @@ class Scores:
                     cost += 0.4
                 if one.favourite:
                     sliver = place.share < 0.12
-                    cost += (-0.5 if self.wishes.favourites and sliver else 0.0) if sliver else 2.5 * place.share
+                    cost += (-0.5 if self.wishes.favourites and sliver else 0.0) if sliver else 6.0 * place.share
                 found[row, column] = max(0.0, cost)
         return found
 

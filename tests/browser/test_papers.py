@@ -1,9 +1,12 @@
 """Choosing papers in the real interface: by mouse, by keyboard, by finger."""
 
+import io
 import re
+from pathlib import Path
 
 from playwright.sync_api import Locator
 
+from demo.patterns import Printed, paint
 from inkquilt.lengths import Unit
 from server.pages.known import document_of
 from server.pages.models import Page
@@ -39,6 +42,12 @@ class PapersCase(BrowserTestCase):
         """Return what lies in each place, by its letter."""
         chosen = document_of(Page.objects.get(pk=self.row.pk)).cuts.papers
         return {letter: one.name for letter, one in chosen.items()}
+
+    def lay(self, letter: str, name: str) -> None:
+        paper = Paper.objects.get(owner=self.user, name=name)
+        page = Page.objects.get(pk=self.row.pk)
+        change = {"kind": "paper", "paper": letter, "stash_paper": paper.pk}
+        change_page(page=page, version=page.version, change=change)
 
     def go(self) -> None:
         self.open(f"/pages/{self.row.pk}/papers")
@@ -176,12 +185,6 @@ class ByMouseTests(PapersCase):
             self.page.get_by_role("button", name="Lay it all the same").click()
         self.assertIn("roses floral burgundy", self.papers().values())
 
-    def lay(self, letter: str, name: str) -> None:
-        paper = Paper.objects.get(owner=self.user, name=name)
-        page = Page.objects.get(pk=self.row.pk)
-        change = {"kind": "paper", "paper": letter, "stash_paper": paper.pk}
-        change_page(page=page, version=page.version, change=change)
-
 
 class StartTests(PapersCase):
     def test_photos_are_started_from_and_a_touched_colour_counts_first(self) -> None:
@@ -282,6 +285,94 @@ class ByKeyboardTests(PapersCase):
         self.page.get_by_role("button", name="Undo").click()
         expect(self.page.get_by_label("Colour of navy pen")).to_be_visible()
         self.assertEqual(Companion.objects.visible_to(self.user).count(), 1)
+
+
+class WishesTests(PapersCase):
+    def test_a_colour_is_left_out_and_a_place_stays(self) -> None:
+        self.lay("A", "navy")
+        self.lay("B", "mustard")
+        self.go()
+        self.page.get_by_role("button", name="more wishes").click()
+        wishes = self.page.get_by_role("group", name="More wishes")
+        with self.page.expect_response(lambda answer: answer.url.endswith("/paperings/")):
+            wishes.get_by_role("button", name="without navy").click()
+        expect(self.page.locator(".paperings.is-late")).to_have_count(0)
+        stays = self.page.get_by_role("group", name="What stays as it is")
+        with self.page.expect_response(lambda answer: answer.url.endswith("/paperings/")):
+            stays.get_by_role("button", name="mustard on the paper panel").click()
+        expect(self.page.locator(".paperings.is-late")).to_have_count(0)
+        with self.answers_to_changes(1):
+            self.pages().first.click()
+        self.assertEqual(self.papers()["B"], "mustard")
+        self.assertNotIn("navy", self.papers().values())
+        self.assertNotIn("stripe", " ".join(self.papers().values()))  # it is printed in navy
+
+    def test_more_papers_when_asked(self) -> None:
+        self.go()
+        self.page.get_by_role("button", name="Show more").click()
+        expect(self.sheets()).to_have_count(len(LINES))
+        self.page.get_by_role("button", name="Only the best six").click()
+        expect(self.sheets()).to_have_count(6)
+
+    def test_an_empty_stash_says_what_would_do(self) -> None:
+        Paper.objects.filter(owner=self.user).delete()
+        self.open(f"/pages/{self.row.pk}/papers")
+        expect(self.page.get_by_text("Your stash is empty.")).to_be_visible()
+        expect(self.page.get_by_role("heading", name="Whole pages")).to_be_visible()
+        self.assert_accessible("empty stash")
+        self.assert_quiet()
+
+    def test_the_light_of_a_photo_is_put_right_by_something_white(self) -> None:
+        change = {"kind": "photo", "block": "p", "photo": self.photos[0].pk}
+        change_page(page=self.row, version=self.row.version, change=change)
+        self.go()
+        photo = self.page.get_by_role("region", name="Your photos and their colours")
+        expect(photo.get_by_role("list").get_by_role("button")).to_have_count(1)
+        before = photo.get_by_role("list").get_by_role("button").inner_text()
+        photo.get_by_text("Its light").click()
+        photo.get_by_role("button", name="by something white in it").click()
+        with self.page.expect_response(lambda answer: answer.url.endswith("/colours/")):
+            photo.get_by_role("img").click()
+        expect(photo.get_by_role("list").get_by_role("button", name="white")).to_be_visible()
+        with self.page.expect_response(lambda answer: answer.url.endswith("/colours/")):
+            photo.get_by_role("button", name="as it is").click()
+        expect(photo.get_by_role("list").get_by_role("button", name=before)).to_be_visible()
+
+    def test_the_card_of_swatches_is_fetched(self) -> None:
+        self.go()
+        self.page.get_by_role("button", name="the colour wheel").click()
+        expect(self.page.get_by_role("list", name="Looked for").get_by_role("listitem")).to_have_count(2)
+        self.page.get_by_text("buy", exact=False).last.click()
+        with self.page.expect_download() as download:
+            self.page.get_by_role("link", name="Swatch card to take along").click()
+        self.assertTrue(Path(download.value.path()).read_bytes().startswith(b"%PDF"))
+
+
+class StashTests(PapersCase):
+    def test_a_side_is_photographed_read_again_and_corrected(self) -> None:
+        file = io.BytesIO()
+        paint(Printed("dots", ("#22345c", "#fdfdfb"), 0.8), 480).save(file, "JPEG", quality=90)
+        self.open("/stash")
+        self.page.get_by_role("button", name="sky").click()
+        sheet = self.page.get_by_role("region", name="sky")
+        upload = {"name": "dots.jpg", "mimeType": "image/jpeg", "buffer": file.getvalue()}
+        sheet.get_by_label("Photo of the A side", exact=True).set_input_files(upload)
+        kind = sheet.get_by_label("What the A side shows")
+        expect(kind).to_have_value("dots")
+        expect(sheet.get_by_text("repeats every")).to_contain_text("navy")
+        sheet.get_by_text("Read its colours again").click()
+        with self.page.expect_response(lambda answer: answer.url.endswith("/read/")):
+            sheet.get_by_role("button", name="light put right").click()
+        kind.select_option("small print")
+        sheet.get_by_label("kit it belongs to").fill("Harbour")
+        sheet.get_by_label("kit it belongs to").press("Tab")
+        sheet.get_by_label("a favourite: used in slivers").check()
+        self.page.reload()
+        self.page.get_by_role("button", name="sky").click()
+        expect(kind).to_have_value("small print")
+        expect(sheet.get_by_label("kit it belongs to")).to_have_value("Harbour")
+        expect(sheet.get_by_label("a favourite: used in slivers")).to_be_checked()
+        self.assert_accessible("a paper laid out")
 
 
 class ByFingerTests(PapersCase):
