@@ -7,17 +7,12 @@ from typing import Any
 
 import numpy as np
 
-from inkquilt.colour.space import Lab, Rgb, lab
+from inkquilt.colour.space import Rgb, lab
 
 
 def lab_rows(colours: Sequence[Rgb]) -> Any:
     """Return an array of shape (n, 3) of L*, a*, b*."""
     return np.array([lab(colour) for colour in colours], dtype=float).reshape(-1, 3)
-
-
-def as_lab(row: Any) -> Lab:
-    """Return one row as a value."""
-    return Lab(*(float(part) for part in row))
 
 
 def differences(one: Any, other: Any) -> Any:

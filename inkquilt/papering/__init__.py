@@ -4,6 +4,7 @@
 ``places``      the page as papers see it: what shows where, and what meets
 ``wishes``      where she starts, and what else she wishes
 ``scoring``     what speaks for and against a paper in a place, and two of them together
+``together``    what is judged over all places at once
 ``dealing``     the best assignment of papers to places, exact where there are few
 ``paperings``   a handful of whole papered pages that differ
 ``ranking``     what suits one place, and why not another

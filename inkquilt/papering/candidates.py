@@ -13,7 +13,6 @@ from inkquilt.colour import ColourShare, Rgb, lab, luminance
 from inkquilt.colour.many import lab_rows
 from inkquilt.colour.wheel import angle_of
 from inkquilt.cutting.guillotine import Stock, StockKind
-from inkquilt.lengths import Grains
 from inkquilt.paper.kinds import PaperKind, PaperSide, SideName
 from inkquilt.sketch.model import Size
 
@@ -190,8 +189,3 @@ class Candidates:
 
 def _padded(colours: tuple[ColourShare, ...]) -> tuple[ColourShare, ...]:
     return (*colours, *(colours[0],) * (COLOURS - len(colours)))
-
-
-def longest(candidate: Candidate) -> Grains:
-    """Return the longest side of what there is of a paper; 0 when it is used up."""
-    return max((max(stock.size.width, stock.size.height) for stock in candidate.stocks), default=0)

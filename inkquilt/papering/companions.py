@@ -15,7 +15,7 @@ from inkquilt.colour import Rgb, contrast, difference, lab
 from inkquilt.papering.meeting import COUNTS_FROM
 from inkquilt.papering.places import PageOfPapers, PlaceRole
 from inkquilt.papering.regrets import Laid
-from inkquilt.papering.scoring import ONE_CLASS
+from inkquilt.papering.together import ONE_CLASS
 from inkquilt.words.legible import TEXT
 
 

@@ -105,7 +105,7 @@ def paperings(
 def _tempered(plain: Scores, temper: Temper) -> Scores:
     """Return the same page in another temper; what does not change with it is not worked out again."""
     scores = Scores(plain.page, plain.papers, plain.start, replace(plain.wishes, temper=temper))
-    for name in ("_lacking", "_held", "to_targets", "_thrift", "_print_too_large", "_hard_to_read"):
+    for name in ("_lacking", "to_targets", "_thrift", "_print_too_large", "_hard_to_read"):
         scores.__dict__[name] = getattr(plain, name)
     return scores
 

@@ -9,7 +9,6 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from enum import Enum
-from itertools import combinations
 from typing import Final, NamedTuple
 
 import shapely
@@ -247,11 +246,3 @@ def _spots(group: Sequence[Patch], page: tuple[Grains, Grains]) -> tuple[Spot, .
             if all(abs(spot.x - one.x) + abs(spot.y - one.y) > _ONE_SPOT for one in found):
                 found.append(spot)
     return tuple(found[:8])
-
-
-def widest_spread(spots: Sequence[Spot]) -> float:
-    """Return the area of the largest triangle between spots, in parts of the page."""
-    return max(
-        (abs((b.x - a.x) * (c.y - a.y) - (c.x - a.x) * (b.y - a.y)) / 2 for a, b, c in combinations(spots[:10], 3)),
-        default=0.0,
-    )

@@ -5,23 +5,21 @@ A candidate is judged by what the whole page costs with it, the other places as 
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from typing import Any, Final
 
 import numpy as np
 
-from inkquilt.colour import ColourPart, ColourShare, colour_name
+from inkquilt.colour import ColourPart, ColourShare
 from inkquilt.colour.many import differences, lab_rows
 from inkquilt.papering.candidates import COLOURFUL, Candidate, Candidates
 from inkquilt.papering.meeting import BUSY, COUNTS_FROM, MATCHES, RUNS_IN, anywhere, met_by
 from inkquilt.papering.places import PageOfPapers, PlaceRole
 from inkquilt.papering.scoring import Scores
 from inkquilt.papering.wishes import Start, StartKind, Wishes
-from inkquilt.papering.wording import joined, pieces_words, print_words
+from inkquilt.papering.wording import pieces_words, print_words
 
-#: So many are shown at first.
-FIRST_SHOWN: Final = 6
 #: A cost of a term from this on is a reason against a paper.
 _SPEAKS: Final = 0.28
 
@@ -222,17 +220,7 @@ def _meets_badly(scores: Scores, place: int, laid: Mapping[int, int], row: int) 
             yield f"too near to {neighbour.name} on {name}"
 
 
-def shares_words(one: Candidate) -> str:
-    """Say which colours a paper shows: "navy, mustard and cream"."""
-    return joined([colour_name(share.colour) for share in one.colours if share.share >= COUNTS_FROM] or ["no colour"])
-
-
 def rows_of(laid: Mapping[int, Candidate], papers: Candidates) -> dict[int, int]:
     """Return the rows of what lies in places; what is no candidate is left out."""
     rows = {(one.paper, one.side): row for row, one in enumerate(papers.all)}
     return {place: rows[one.paper, one.side] for place, one in laid.items() if (one.paper, one.side) in rows}
-
-
-def first_of(found: Sequence[Suited]) -> tuple[Suited, ...]:
-    """Return what is shown at first."""
-    return tuple(found[:FIRST_SHOWN])

@@ -18,7 +18,7 @@ from inkquilt.paper.kinds import PaperKind
 from inkquilt.papering.candidates import COLOURFUL, Candidate
 from inkquilt.papering.meeting import BUSY, COUNTS_FROM, DARK, MATCHES
 from inkquilt.papering.places import Meeting, PageOfPapers, PaperPlace, PlaceRole
-from inkquilt.papering.scoring import DOMINATES, ONE_CLASS
+from inkquilt.papering.together import DOMINATES, ONE_CLASS
 from inkquilt.papering.wording import print_words
 
 

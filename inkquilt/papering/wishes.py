@@ -58,7 +58,7 @@ class Temper(Enum):
 class Wishes:
     """What else is wished. ``without`` are colours that shall not show, ``using`` papers that must.
 
-    ``fixed`` are places that keep what they have, by letter: the paper's number and side are in the candidates.
+    ``triangle`` when colours shall come again far from each other, ``favourites`` when dear papers are used in slivers.
     """
 
     temper: Temper = Temper.EVEN

@@ -18,7 +18,7 @@ from inkquilt.papering.companions import Companion, CompanionKind, goes_with
 from inkquilt.papering.dealing import deal
 from inkquilt.papering.mending import mends
 from inkquilt.papering.paperings import paperings
-from inkquilt.papering.places import PlaceRole, Spot, widest_spread
+from inkquilt.papering.places import PlaceRole
 from inkquilt.papering.ranking import judged, suited
 from inkquilt.papering.regrets import RegretKind, regrets_of, under_vellum
 from inkquilt.papering.scoring import Scores
@@ -72,12 +72,6 @@ class PagesOfPapersTests(SimpleTestCase):
         self.assertAlmostEqual(places["W"].at_photos, 18, delta=0.2)
         self.assertEqual((places["A"].at_photos, places["D"].edge), (0, 0))
         self.assertEqual([PAGE.photos[one].slot for one in PAGE.beside[PAGE.number("W")]], ["p"])
-
-    def test_the_largest_triangle_between_spots(self) -> None:
-        for spots, area in [((), 0), (((0, 0), (1, 0)), 0), (((0, 0), (1, 0), (0, 1)), 0.5),
-                            (((0, 0), (0.5, 0.5), (1, 1)), 0), (((0, 0), (1, 0), (0, 1), (1, 1)), 0.5)]:  # fmt: skip
-            with self.subTest(spots):
-                self.assertAlmostEqual(widest_spread([Spot(*spot) for spot in spots]), area)
 
 
 class DealingTests(SimpleTestCase):

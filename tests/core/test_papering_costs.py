@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from inkquilt.colour import Rgb, colour_name, lab, read_colour
-from inkquilt.colour.many import as_lab, differences, lab_rows
+from inkquilt.colour.many import differences, lab_rows
 from inkquilt.cutting.guillotine import Stock, StockKind
 from inkquilt.lengths import INCH
 from inkquilt.paper.kinds import PaperKind, PaperSide, SideName
@@ -167,9 +167,6 @@ class MeetingTests(SimpleTestCase):
         shown = replace(hint, look=replace(hint.look, shares=(80, 20)))
         self.assertFalse(shared(papers(hint), papers(paper(2, RED)))[0, 0])
         self.assertTrue(shared(papers(shown), papers(paper(2, RED)))[0, 0])
-
-    def test_a_row_as_a_value(self) -> None:
-        self.assertEqual(as_lab(lab_rows([read_colour(NAVY)])[0]), lab(read_colour(NAVY)))
 
 
 class BesideTests(SimpleTestCase):
