@@ -55,11 +55,12 @@ _SKIN_CB: Final = (77, 127)
 class Light:
     """How the light of a picture is put right: as it is, by the whole picture, or by a place that is white.
 
-    ``white`` is that place, in parts of the picture's width and height.
+    ``white`` is that place, in parts of the picture's width and height; ``lightest`` when the lightest place is white.
     """
 
     whole: bool = False
     white: tuple[float, float] | None = None
+    lightest: bool = False
 
 
 AS_IT_IS: Final = Light()
@@ -138,7 +139,12 @@ def _in_white_light(rgb: Any, light: Light) -> Any:
         return rgb
     part = rgb / 255
     linear = np.where(part <= 0.04045, part / 12.92, ((part + 0.055) / 1.055) ** 2.4)
-    if light.white is not None:
+    if light.lightest:
+        # The middle of its lightest hundredth: a single bright pixel is glare.
+        bright = linear.mean(axis=2)
+        seen = np.maximum(np.median(linear[bright >= np.percentile(bright, 99)], axis=0), 0.02)
+        scaled = linear * (0.9 / seen)
+    elif light.white is not None:
         rows, columns = linear.shape[:2]
         column, row = (min(s - 1, max(0, int(p * s))) for p, s in zip(light.white, (columns, rows), strict=True))
         there = linear[max(0, row - 1) : row + 2, max(0, column - 1) : column + 2].reshape(-1, 3)

@@ -10,6 +10,7 @@ from rest_framework.views import APIView
 
 from inkquilt.colour import ColourPart, ColourShare, colour_name
 from server.common.asked import asked_for
+from server.common.light import LightSerializer, asked_light
 from server.common.serializers import ErrorSerializer
 from server.photos.colours import colour_there, colours_of, light_of, put_light_right
 from server.photos.models import Photo
@@ -34,19 +35,6 @@ class PhotoColoursSerializer(serializers.Serializer):
     light = serializers.ChoiceField([(one, one) for one in ("as it is", "by the whole picture", "by a white place")])
 
 
-class LightSerializer(serializers.Serializer):
-    """How to put the light right: by the whole picture, or by a place that is white, from 0 to 1 each way."""
-
-    whole = serializers.BooleanField(default=False)
-    white = serializers.ListField(
-        child=serializers.FloatField(min_value=0, max_value=1),
-        min_length=2,
-        max_length=2,
-        allow_null=True,
-        default=None,
-    )
-
-
 class PlaceSerializer(serializers.Serializer):
     """A place on a photo, from 0 to 1 each way."""
 
@@ -69,7 +57,8 @@ def share_answer(one: ColourShare) -> dict[str, Any]:
 
 def _answer(photo: Photo) -> dict[str, Any]:
     light = light_of(photo)
-    said = "by a white place" if light.white else "by the whole picture" if light.whole else "as it is"
+    by_white = light.white is not None or light.lightest
+    said = "by a white place" if by_white else "by the whole picture" if light.whole else "as it is"
     return {"photo": photo.pk, "colours": [share_answer(one) for one in colours_of(photo)], "light": said}
 
 
@@ -93,10 +82,8 @@ class ColoursView(APIView):
     )
     def post(self, request: Request, pk: int) -> Response:
         """Put the light right and read them anew; the photo itself stays as it is."""
-        asked = asked_for(LightSerializer, request.data)
-        white = asked["white"]
-        place = (white[0], white[1]) if white else None
-        return Response(_answer(put_light_right(_photo(request, pk), whole=asked["whole"], white=place)))
+        light = asked_light(asked_for(LightSerializer, request.data))
+        return Response(_answer(put_light_right(_photo(request, pk), light)))
 
 
 class ColourAtView(APIView):

@@ -15,13 +15,14 @@ _PARTS = list(ColourPart)
 def light_of(photo: Photo) -> Light:
     """Return how the light of a photo is put right."""
     white = photo.light.get("white")
-    return Light(bool(photo.light.get("whole")), (white[0], white[1]) if white else None)
+    place = (white[0], white[1]) if white else None
+    return Light(bool(photo.light.get("whole")), place, bool(photo.light.get("lightest")))
 
 
 def check_light(light: Any) -> None:
     """Refuse what says nothing of a photo's light. Raises ``ValueError``."""
     white = light.get("white") if isinstance(light, dict) else None
-    known = isinstance(light, dict) and set(light) <= {"whole", "white"}
+    known = isinstance(light, dict) and set(light) <= {"whole", "white", "lightest"}
     if not known or (white is not None and not (len(white) == 2 and all(0 <= float(part) <= 1 for part in white))):
         raise ValueError("that says nothing of a photo’s light")
 
@@ -53,9 +54,10 @@ def colour_there(photo: Photo, x: float, y: float) -> Rgb:
     return found
 
 
-def put_light_right(photo: Photo, *, whole: bool, white: tuple[float, float] | None) -> Photo:
+def put_light_right(photo: Photo, light: Light) -> Photo:
     """Say how the light of a photo is put right; its colours are read anew when they are asked for."""
-    light: dict[str, Any] = {"white": list(white)} if white else {"whole": True} if whole else {}
-    photo.light, photo.colours = light, []
+    kept: dict[str, Any] = {"white": list(light.white)} if light.white else {}
+    kept |= {name: True for name in ("whole", "lightest") if getattr(light, name)}
+    photo.light, photo.colours = kept, []
     photo.save(update_fields=["light", "colours"])
     return photo

@@ -314,19 +314,6 @@ class PictureSerializer(serializers.Serializer):
     wide = serializers.CharField(max_length=60, default="12 in")
 
 
-class ReadAgainSerializer(serializers.Serializer):
-    """Read a side's picture again with its light put right: by the whole picture, or by a place that is white."""
-
-    whole = serializers.BooleanField(default=False)
-    white = serializers.ListField(
-        child=serializers.FloatField(min_value=0, max_value=1),
-        min_length=2,
-        max_length=2,
-        allow_null=True,
-        default=None,
-    )
-
-
 class PaletteSerializer(serializers.ModelSerializer):
     """Colours kept together under a name, with the papers that are kept with them; ``named`` are their words."""
 

@@ -18,9 +18,9 @@ from inkquilt.cutting.guillotine import StockKind
 from inkquilt.lengths import Unit
 from inkquilt.paper.kinds import SideName
 from inkquilt.sketch.model import Part, Size
-from inkquilt_io.main_colours import Light
 from server.common.asked import asked_for, asked_length, owner, refuse
 from server.common.errors import ApiError
+from server.common.light import LightSerializer, asked_light
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
 from server.common.sheet_photos import SheetPhotoSerializer, things_in
@@ -36,7 +36,6 @@ from server.stash.serializers import (
     NewStockSerializer,
     PaperQuerySerializer,
     PictureSerializer,
-    ReadAgainSerializer,
     StashPaperSerializer,
     StockCountSerializer,
 )
@@ -188,7 +187,7 @@ class ReadAgainView(APIView):
 
     @extend_schema(
         operation_id="read_side_again",
-        request=ReadAgainSerializer,
+        request=LightSerializer,
         responses={200: StashPaperSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
     )
     def post(self, request: Request, pk: int, side: str) -> Response:
@@ -196,9 +195,7 @@ class ReadAgainView(APIView):
         paper = Paper.objects.visible_to(request.user).one(pk)
         if side not in SIDES:
             raise Http404
-        asked = asked_for(ReadAgainSerializer, request.data)
-        white = (asked["white"][0], asked["white"][1]) if asked["white"] else None
-        light = Light(asked["whole"], white)
+        light = asked_light(asked_for(LightSerializer, request.data))
         return Response(
             StashPaperSerializer(services.read_side_again(paper=paper, side=SideName(side), light=light)).data
         )

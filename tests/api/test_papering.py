@@ -252,6 +252,8 @@ class ColourTests(PaperingCase):
         self.assertEqual(self.send("get", path).json()["light"], "as it is")
         right = self.send("post", path, {"white": [0.5, 0.5]}).json()
         self.assertEqual((right["light"], right["colours"][0]["name"]), ("by a white place", "white"))
+        lightest = self.send("post", path, {"lightest": True}).json()
+        self.assertEqual((lightest["light"], lightest["colours"][0]["name"]), ("by a white place", "white"))
         whole = self.send("post", path, {"whole": True}).json()
         self.assertEqual((whole["light"], whole["colours"][0]["name"]), ("by the whole picture", "grey"))
         again = self.send("post", path, {"whole": False}).json()

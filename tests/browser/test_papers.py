@@ -329,14 +329,16 @@ class WishesTests(PapersCase):
         photo = self.page.get_by_role("region", name="Your photos and their colours")
         expect(photo.get_by_role("list").get_by_role("button")).to_have_count(1)
         before = photo.get_by_role("list").get_by_role("button").inner_text()
-        photo.get_by_text("Its light").click()
+        photo.get_by_text("Its light", exact=True).click()
         photo.get_by_role("button", name="by something white in it").click()
         with self.page.expect_response(lambda answer: answer.url.endswith("/colours/")):
             photo.get_by_role("img").click()
         expect(photo.get_by_role("list").get_by_role("button", name="white")).to_be_visible()
-        with self.page.expect_response(lambda answer: answer.url.endswith("/colours/")):
-            photo.get_by_role("button", name="as it is").click()
-        expect(photo.get_by_role("list").get_by_role("button", name=before)).to_be_visible()
+        for name, colour in [("as it is", before), ("its lightest place is white", "white")]:
+            photo.get_by_role("button", name=name).focus()
+            with self.page.expect_response(lambda answer: answer.url.endswith("/colours/")):
+                self.page.keyboard.press("Enter")
+            expect(photo.get_by_role("list").get_by_role("button", name=colour)).to_be_visible()
 
     def test_the_card_of_swatches_is_fetched(self) -> None:
         self.go()

@@ -113,6 +113,13 @@ class MainColoursTests(SimpleTestCase):
         self.assertTrue(any("blue" in name for name in names), names)
         self.assertFalse(any("blue" in one.name for one in colours_of(seen, is_photo=False)))
 
+    def test_the_lightest_place_is_white_and_a_glint_is_not(self) -> None:
+        seen = painted(("#f0c478", 0.3), ("#3c5a52", 0.7))
+        seen.putpixel((200, 200), (255, 255, 255))
+        names = {one.name for one in colours_of(seen, (), Light(lightest=True), is_photo=False)}
+        self.assertIn("white", names)
+        self.assertNotIn("white", {one.name for one in colours_of(seen, is_photo=False)})
+
     def test_a_file_of_twelve_megapixels_is_read_soon_and_a_place_tells_its_colour(self) -> None:
         with tempfile.TemporaryDirectory() as folder:
             path = Path(folder) / "large.jpg"

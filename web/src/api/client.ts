@@ -31,6 +31,9 @@ export type Look = Schemas['Look']
 export type StashPaper = Schemas['StashPaper']
 /** Where she starts from when she chooses papers, and what else she wishes. */
 export type PapersAsked = Schemas['PapersAskedRequest']
+/** How the light of a picture shall be put right. */
+export type LightAsked = Schemas['LightRequest']
+export const AS_IT_IS: LightAsked = { whole: false, white: null, lightest: false }
 export type PapersOnPage = Schemas['PapersOnPage']
 export type PaperPlace = Schemas['PaperPlace']
 export type Papering = Schemas['Papering']

@@ -3,7 +3,9 @@ import { askAgain } from './askAgain'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import {
   api,
+  AS_IT_IS,
   take,
+  type LightAsked,
   type Asked,
   uploadPaperPicture,
   type CutRun,
@@ -97,19 +99,11 @@ export function usePaperPictures(id: number) {
     },
   })
   const read = useMutation({
-    mutationFn: ({
-      side,
-      whole = false,
-      white = null,
-    }: {
-      side: 'A' | 'B'
-      whole?: boolean
-      white?: number[] | null
-    }) =>
+    mutationFn: ({ side, ...asked }: { side: 'A' | 'B' } & Partial<LightAsked>) =>
       take(
         api.POST('/api/stash/papers/{id}/pictures/{side}/read/', {
           params: { path: { id, side } },
-          body: { whole, white },
+          body: { ...AS_IT_IS, ...asked },
         }),
       ),
     onSuccess,

@@ -1,7 +1,7 @@
 /** Choosing papers: colours, what suits a place, whole paperings, regrets, palettes, inks and pens. */
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { askAgain } from './askAgain'
-import { api, take, type Page, type PapersAsked, type Regret } from './client'
+import { api, AS_IT_IS, take, type LightAsked, type Page, type PapersAsked, type Regret } from './client'
 import { keys } from './queries'
 import { wasRemoved } from './removed'
 
@@ -80,15 +80,10 @@ export function usePhotoColours() {
       take(api.GET('/api/photos/{id}/colours/at/', { params: { path: { id }, query: { x, y } } })),
   })
   const light = useMutation({
-    mutationFn: ({
-      id,
-      whole = false,
-      white = null,
-    }: {
-      id: number
-      whole?: boolean
-      white?: number[] | null
-    }) => take(api.POST('/api/photos/{id}/colours/', { params: { path: { id } }, body: { whole, white } })),
+    mutationFn: ({ id, ...asked }: { id: number } & Partial<LightAsked>) =>
+      take(
+        api.POST('/api/photos/{id}/colours/', { params: { path: { id } }, body: { ...AS_IT_IS, ...asked } }),
+      ),
     onSuccess: () => askAgain(cache, ['papers-on-page'], ['paperings'], ['suited']),
   })
   return { at, light }

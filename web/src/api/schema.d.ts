@@ -3840,11 +3840,17 @@ export interface components {
          * @enum {string}
          */
         LightEnum: "as it is" | "by the whole picture" | "by a white place";
-        /** @description How to put the light right: by the whole picture, or by a place that is white, from 0 to 1 each way. */
+        /**
+         * @description How to put the light right: by the whole picture, or by a place that is white, from 0 to 1 each way.
+         *
+         *     ``lightest`` takes its lightest place for white.
+         */
         LightRequest: {
             /** @default false */
             whole: boolean;
             white?: number[] | null;
+            /** @default false */
+            lightest: boolean;
         };
         /** @description A line of the printer's log; a fault stopped it. */
         LogLine: {
@@ -5222,12 +5228,6 @@ export interface components {
             under?: string | null;
             group?: string;
             foam?: boolean;
-        };
-        /** @description Read a side's picture again with its light put right: by the whole picture, or by a place that is white. */
-        ReadAgainRequest: {
-            /** @default false */
-            whole: boolean;
-            white?: number[] | null;
         };
         /**
          * @description * `role` - role
@@ -12973,7 +12973,7 @@ export interface operations {
         };
         requestBody?: {
             content: {
-                "application/json": components["schemas"]["ReadAgainRequest"];
+                "application/json": components["schemas"]["LightRequest"];
             };
         };
         responses: {

@@ -71,6 +71,13 @@ export function PhotoColours({ photo, papers }: { photo: PhotoSeen; papers: Pape
             <button
               type="button"
               className="stitched"
+              onClick={() => light.mutate({ id: photo.photo, lightest: true })}
+            >
+              its lightest place is white
+            </button>
+            <button
+              type="button"
+              className="stitched"
               aria-pressed={touch === 'white'}
               onClick={() => setTouch(touch === 'white' ? 'colour' : 'white')}
             >

@@ -96,6 +96,14 @@ function ReadAgain({ name, address, read }: ReadAgainProps) {
         >
           light put right
         </button>
+        <button
+          type="button"
+          className="stitched"
+          disabled={read.isPending}
+          onClick={() => read.mutate({ side: name, lightest: true })}
+        >
+          its lightest place is white
+        </button>
       </span>
       {open && (
         <img
