@@ -217,6 +217,7 @@ class StartTests(PapersCase):
         self.page.get_by_role("group", name="Scheme").get_by_role("button", name="three apart").click()
         expect(self.page.locator(".wheel-mark")).to_have_count(3)
         expect(self.page.get_by_text("Itten")).to_be_visible()
+        expect(self.page.locator(".paperings.is-late")).to_have_count(0)
         self.assert_accessible("wheel")
 
     def test_a_palette_is_kept_used_and_removed_with_undo(self) -> None:

@@ -67,8 +67,8 @@ function Table({ id, run }: { id: number; run: CutRun }) {
   const [chosenId, choose] = useState<string | null>(null)
   const [trimmer, take] = useState<number | null>(null)
   const [wrong, setWrong] = useState(false)
-  const { ticks, state } = useTicks(id)
-  const sheets = sheetsOf(run, state.pending)
+  const { ticks, state, latest } = useTicks(id)
+  const sheets = sheetsOf(latest ?? run, state.pending)
   const isWritten = Object.keys(state.pending).length === 0
   const picture = useRef<HTMLElement>(null)
   const open = sheets.find((one) => one.done < one.total)

@@ -25,5 +25,8 @@ export function useTicks(page: number) {
       for (const event of events) window.removeEventListener(event, ticks.again)
     }
   }, [ticks])
-  return { ticks, state: useSyncExternalStore(ticks.watch, ticks.snapshot) }
+  const state = useSyncExternalStore(ticks.watch, ticks.snapshot)
+  // A tick leaves what is pending the moment its answer is in the cache, and whoever watches the cache is told a little
+  // later: read from a run that was told before, a cut would be undone for that moment, and the next touch lost.
+  return { ticks, state, latest: cache.getQueryData<CutRun>(keys.run(page)) }
 }
