@@ -183,6 +183,20 @@ test('ticks while one is on its way become one write', async () => {
   assert.equal(client.fake.asked.length, 2)
 })
 
+test('whoever is told that a tick is written finds it in the run at once: no cut is undone between the two', async () => {
+  const runs = table()
+  client.fake.answer = writesTicks(runs)
+  const ticks = new Ticks(5, 'key', runs)
+  const seen = []
+  ticks.watch(() => seen.push(ticks.state.pending.s1?.done ?? stepsDone(runs.get(), 's1')))
+  ticks.tick('s1', 1)
+  await soon()
+  ticks.tick('s1', 2)
+  await soon()
+  assert.deepEqual([seen[0], seen.at(-1)], [1, 2])
+  assert.deepEqual(seen, [...seen].sort(), 'the count never goes back')
+})
+
 test('without an answer ticks are kept here and come back with the next visit', async () => {
   const runs = table({ s1: 1 })
   client.fake.answer = () => { throw down() }
