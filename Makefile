@@ -120,6 +120,8 @@ bench: checking
 	$(PYTHON) -m bench.drawn_papers
 	$(PYTHON) -m bench.papering
 	$(PYTHON) -m bench.regretting
+	$(PYTHON) -m bench.dry_fit
+	$(PYTHON) -m bench.logbook
 
 # Faults are put into a copy; what puts them in has an environment of its own, so that nothing else rests on it.
 mutants: setup $(STAMPS)/mutants

@@ -27,6 +27,8 @@ from inkquilt.page import FORMATS
 
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
 ROOT = Path(__file__).parents[1]
+#: So many steps of a page are done at the gluing table.
+_STUCK = 9
 
 
 @contextmanager
@@ -173,8 +175,16 @@ def main(folder: str) -> None:
         page.set_viewport_size({"width": 1024, "height": 768})
         page.goto(f"{address}/")
         page.get_by_role("link", name="Kite day").click()
-        page.wait_for_selector(".board-piece")
-        shoot("tablet")
+        page.get_by_role("link", name="Stick down").click()
+        page.get_by_role("link", name="To the gluing table").click()
+        heading = page.locator(".stick-words h2")
+        for _ in range(_STUCK):
+            before = heading.inner_text()
+            page.wait_for_timeout(400)  # a second tap sooner is the same one
+            page.get_by_role("button", name="Done, next step").click()
+            expect(heading).not_to_have_text(before)
+        settle(page)
+        shoot("gluing-table")
         page.set_viewport_size({"width": 390, "height": 844})
         page.goto(f"{bench}/cutting")
         page.wait_for_selector(".trimmer-picture")

@@ -25,5 +25,6 @@ Stages of the job, each importing only from those before it:
 ``papering``        which papers suit a page, and what would be regretted
 ``measuring``       what a ruler and a pencil need
 ``printing``        photo prints on sheets
+``assembly``        in which order a page is stuck down, and where each piece and its glue goes
 ``composition``     the page at work: its document, and everything that can be done to it
 """

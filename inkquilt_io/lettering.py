@@ -41,14 +41,15 @@ class FontMeasures:
     em: int
 
 
-def _file(name: str) -> Path:
+def file_of(name: str) -> Path:
+    """Return the file of a shipped font."""
     return Path(__file__).parent / "fonts" / {**FONTS, HANDWRITING: "Caveat-Regular.ttf"}[name]
 
 
 @cache
 def measured(name: str) -> FontMeasures:
     """Measure one of the shipped fonts."""
-    file = TTFont(_file(name))
+    file = TTFont(file_of(name))
     glyphs = file.getBestCmap()
     advances = file["hmtx"].metrics
     widths = {chr(code): advances[glyph][0] for code, glyph in glyphs.items()}
@@ -151,7 +152,7 @@ def letter_shapes(name: str, text: str, height: Grains) -> tuple[MachineShape, .
     Keys are the letters, with a number where one comes again. Overlapping contours of a letter are
     made one, so that no line is cut twice.
     """
-    font = TTFont(_file(name))
+    font = TTFont(file_of(name))
     glyphs, names, capital = font.getGlyphSet(), font.getBestCmap(), font["OS/2"].sCapHeight
     found: list[MachineShape] = []
     seen: dict[str, int] = {}

@@ -10,9 +10,10 @@ from __future__ import annotations
 
 import io
 import math
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from enum import Enum
+from functools import partial
 from pathlib import Path
 from typing import Any, Final
 
@@ -26,7 +27,7 @@ from inkquilt.colour import read_colour
 from inkquilt.embellishments import Accent
 from inkquilt.lengths import INCH, MM, Grains, format_nearest
 from inkquilt.sketch import Role, Shape
-from inkquilt.sketch.model import POLYGON_PARTS
+from inkquilt.sketch.model import POLYGON_PARTS, Size
 from inkquilt.words.script import Script
 from inkquilt_io.look import INK, WHITE, Colour
 from inkquilt_io.shapes import DrawnTitle, FittedPage, Outline, Picture, PrintedStory, walk
@@ -127,7 +128,8 @@ def page_pdf(page: FittedPage, sheet: SheetSize) -> bytes:
     total = len(parts) + 1
     _key_sheet(pdf, page, sheet, parts, total)
     for number, tile in enumerate(parts, start=2):
-        _tile_sheet(pdf, page, sheet, tile, parts, number, total)
+        draw = partial(walk, page, _PdfCanvas(pdf, page))
+        tile_sheet(pdf, Size(page.width, page.height), sheet, tile, parts, number, total, draw)
     pdf.save()
     return out.getvalue()
 
@@ -150,41 +152,31 @@ def _key_sheet(pdf: Any, page: FittedPage, sheet: SheetSize, parts: list[Tile], 
     room_x, room_y = width - 2 * left, top - 78 - points(INCH) - 30
     scale = min(room_x / points(page.width), room_y / points(page.height))
     draw_small(pdf, page, left, top - 108 - points(page.height) * scale, scale)
-    if len(parts) > 1:
-        pdf.saveState()
-        pdf.translate(left, top - 108 - points(page.height) * scale)
-        pdf.setDash(3, 3)
-        pdf.setStrokeColorRGB(0.66, 0.24, 0.18)
-        for tile in parts:
-            pdf.rect(
-                points(tile.x) * scale,
-                points(page.height - tile.y - tile.height) * scale,
-                points(tile.width) * scale,
-                points(tile.height) * scale,
-            )
-        pdf.restoreState()
+    tiles_drawn(pdf, parts, Size(page.width, page.height), top - 108 - points(page.height) * scale, left, scale)
     page_words(pdf, width, 1, total)
     pdf.showPage()
 
 
-def _tile_sheet(
-    pdf: Any, page: FittedPage, sheet: SheetSize, tile: Tile, parts: list[Tile], number: int, total: int
-) -> None:
+def tile_sheet(
+    pdf: Any, whole: Size, sheet: SheetSize, tile: Tile, parts: Sequence[Tile], number: int, total: int,
+    draw: Callable[[], None],
+) -> None:  # fmt: skip
+    """Print one part of something ``whole`` at true size; ``draw`` draws all of it, its lower left corner at nought."""
     sheet_width, sheet_height = sheet.value
     single = len(parts) == 1
     left = (sheet_width - tile.width) // 2 if single else PRINTER_MARGIN
     top = (sheet_height - tile.height) // 2 if single else PRINTER_MARGIN
     pdf.saveState()
-    pdf.translate(points(left - tile.x), points(sheet_height - top + tile.y - page.height))
+    pdf.translate(points(left - tile.x), points(sheet_height - top + tile.y - whole.height))
     clip = pdf.beginPath()
-    corner = points(tile.x), points(page.height - tile.y - tile.height)
+    corner = points(tile.x), points(whole.height - tile.y - tile.height)
     clip.rect(*corner, points(tile.width), points(tile.height))
     pdf.saveState()
     pdf.clipPath(clip, stroke=0, fill=0)
-    walk(page, _PdfCanvas(pdf, page))
+    draw()
     pdf.restoreState()
     if not single:
-        _match_marks(pdf, page, tile, parts)
+        _match_marks(pdf, whole, tile, parts)
     pdf.restoreState()
     below = sheet_height - top - tile.height
     if below >= FOOTER:
@@ -193,7 +185,21 @@ def _tile_sheet(
     pdf.showPage()
 
 
-def _match_marks(pdf: Any, page: FittedPage, tile: Tile, parts: list[Tile]) -> None:
+def tiles_drawn(pdf: Any, parts: Sequence[Tile], whole: Size, foot: float, left: float, scale: float) -> None:
+    """Draw how the tiles lie over something that was drawn small; places in points."""
+    if len(parts) < 2:
+        return
+    pdf.saveState()
+    pdf.translate(left, foot)
+    pdf.setDash(3, 3)
+    pdf.setStrokeColorRGB(0.66, 0.24, 0.18)
+    for tile in parts:
+        corner = points(tile.x) * scale, points(whole.height - tile.y - tile.height) * scale
+        pdf.rect(*corner, points(tile.width) * scale, points(tile.height) * scale)
+    pdf.restoreState()
+
+
+def _match_marks(pdf: Any, whole: Size, tile: Tile, parts: Sequence[Tile]) -> None:
     """Cross the middle of every overlap with a mark that its neighbour repeats at the same place of the page."""
     pdf.setStrokeColorRGB(0.66, 0.24, 0.18)
     pdf.setLineWidth(0.6)
@@ -208,7 +214,7 @@ def _match_marks(pdf: Any, page: FittedPage, tile: Tile, parts: list[Tile]) -> N
         for quarter in (1, 3):
             x = seam_x if beside else tile.x + tile.width * quarter // 4
             y = tile.y + tile.height * quarter // 4 if beside else seam_y
-            px, py = points(x), points(page.height - y)
+            px, py = points(x), points(whole.height - y)
             pdf.line(px - arm, py, px + arm, py)
             pdf.line(px, py - arm, px, py + arm)
 
@@ -288,7 +294,7 @@ class _PdfCanvas:
         self.pdf.drawPath(self.path(outline), stroke=1, fill=1)
         self.pdf.restoreState()
 
-    def paper(self, outline: Outline, colour: Colour) -> None:
+    def paper(self, outline: Outline, colour: Colour, of: str) -> None:
         self.shape(outline, colour)
 
     def photo(self, outline: Outline, picture: Picture | None) -> None:

@@ -114,8 +114,8 @@ class FittedPage:
 class Canvas(Protocol):
     """What a drawing is made on."""
 
-    def paper(self, outline: Outline, colour: Colour) -> None:
-        """A piece of paper."""
+    def paper(self, outline: Outline, colour: Colour, of: str) -> None:
+        """A piece of paper; ``of`` is its letter."""
 
     def photo(self, outline: Outline, picture: Picture | None) -> None:
         """A photo, or its empty slot."""
@@ -170,7 +170,7 @@ def walk(page: FittedPage, canvas: Canvas, notes: bool = True) -> None:
                 canvas.cluster(outline)
             case _:
                 for piece, paper in _parts(page, outline):
-                    canvas.paper(piece, colour_of(paper, tints))
+                    canvas.paper(piece, colour_of(paper, tints), paper)
     for story in page.stories:
         canvas.story(story)
     for accent in page.accents:

@@ -99,7 +99,7 @@ class _SvgCanvas:
     def add(self, tag: str, attributes: dict[str, str]) -> ElementTree.Element:
         return ElementTree.SubElement(self.root, f"{{{NAMESPACE}}}{tag}", attributes)
 
-    def paper(self, outline: Outline, colour: Colour) -> None:
+    def paper(self, outline: Outline, colour: Colour, of: str) -> None:
         self.shape(outline, _hex(colour))
 
     def photo(self, outline: Outline, picture: Picture | None) -> None:

@@ -14,6 +14,9 @@
 ``papering``   the page as papers see it
 ``pictures``   photos in their slots; ``showing`` what would show what is hidden of one
 ``surroundings`` what words are set on; ``layouts`` the page as it is judged and decorated
+``assembling`` the page as things to be stuck down; ``stuck`` what lies stuck is fixed;
+               ``taking_over`` what lies otherwise on the table
+``used``       what it was made with
 ``digest``     a short word for a value
 ``stored``     a document as JSON data and back; ``stored_v1`` reads those of old
 ``changes``    each kind of change as one small value

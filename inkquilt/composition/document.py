@@ -12,6 +12,7 @@ from functools import cached_property
 from typing import Final, Self
 
 from inkquilt.along import LaidPage
+from inkquilt.assembly.terms import StickTerms
 from inkquilt.balance.schools import BalanceSchool
 from inkquilt.composition.digest import digest
 from inkquilt.composition.laid import LaidFit
@@ -27,6 +28,7 @@ from inkquilt.paper.pieces import paper_of
 from inkquilt.photos import Framing
 from inkquilt.sketch import Block, Sketch
 from inkquilt.sketch.model import Size
+from inkquilt.sketch.relations import stack_roots
 from inkquilt.sketch.ties import AddedTie
 
 #: The letter of the paper that is cut for words: cards, strips, flaps.
@@ -108,6 +110,7 @@ class PageDocument:
     leads: str | None = None
     pins: tuple[Pin, ...] = ()
     fit: LaidFit | None = None
+    sticking: StickTerms = field(default_factory=StickTerms)
 
     @property
     def unit(self) -> Unit:
@@ -150,7 +153,31 @@ class PageDocument:
         """What the core is asked for the page as it lies: to keep to the pins and change as little as possible."""
         request = self.request
         gone = {block.id for block in self.sketch.blocks} - {block.id for block in request.sketch.blocks}
-        return replace(request, pins=self.pins, near=tuple(b for b in self.blocks if b.id not in gone))
+        near = tuple(block for block in self.blocks if block.id not in gone)
+        return replace(request, pins=self.all_pins, near=near)
+
+    @property
+    def all_pins(self) -> tuple[Pin, ...]:
+        """What a hand pinned, and what lies stuck on the page: that stays where it is."""
+        stuck, known = self.sticking.stuck, {block.id for block in self.blocks}
+        roots = stack_roots(self.blocks)
+        pins = {pin.block: pin for pin in self.pins}
+        for block in self.blocks:
+            lying = stuck.get(block.id)
+            if lying is None or not known.issuperset(block.of):
+                continue
+            pin = pins.get(block.id, Pin(block.id))
+            if roots[block.id] == block.id:
+                pin = replace(pin, x=lying.x, y=lying.y)
+            if not block.of:
+                pin = replace(pin, width=lying.width, height=lying.height)
+            pins[block.id] = pin
+        return tuple(pins.values())
+
+    @property
+    def is_begun(self) -> bool:
+        """Whether any of its blocks lies stuck."""
+        return any(block.id in self.sticking.stuck for block in self.blocks)
 
     @property
     def put_back(self) -> tuple[Accent, ...]:

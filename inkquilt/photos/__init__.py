@@ -5,6 +5,7 @@
 ``chosen_prints`` which prints to order for photos that go on one page
 ``cover``      what lies over a photo on the page, and how much of what matters in it is hidden or cut away
 ``crop``       what of a photo shows in its slot
+``events``     days whose photos belong together
 ``finding``    which sketches take these photos: the whole shelf ranked, every way to hold each sketch
 ``matching``   which photo goes into which slot: what each choice costs, and the best of all choices
 ``mats``       mats for photos: which colour, and what two of them need of one sheet

@@ -30,7 +30,7 @@ def refuse(code: str, words: str) -> PictureFaults:
     return PictureFaults([Fault(None, code, words)])
 
 
-def opened(content: bytes) -> Pixels:
+def opened(content: bytes, worked_at: int = WORKED_AT) -> Pixels:
     """Return the picture upright, in BGR, at the working size. Raises ``PictureFaults``."""
     if len(content) > MOST_BYTES:
         raise refuse("too-large", "This picture file is larger than 40 MB.")
@@ -41,7 +41,7 @@ def opened(content: bytes) -> Pixels:
             if image.width * image.height > MOST_PIXELS:
                 words = f"This picture has {image.width * image.height // 1_000_000} megapixels; up to 24 can be read."
                 raise refuse("too-many-pixels", words)
-            image.draft("RGB", (2 * WORKED_AT, 2 * WORKED_AT))
+            image.draft("RGB", (2 * worked_at, 2 * worked_at))
             upright = ImageOps.exif_transpose(image).convert("RGBA")
     except (UnidentifiedImageError, OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
         raise refuse("not-a-picture", "This is no PNG or JPEG picture that can be read.") from error
@@ -51,7 +51,7 @@ def opened(content: bytes) -> Pixels:
         ) from error
     paper = Image.new("RGBA", upright.size, "white")
     flat = Image.alpha_composite(paper, upright).convert("RGB")
-    flat.thumbnail((WORKED_AT, WORKED_AT), Image.Resampling.LANCZOS)
+    flat.thumbnail((worked_at, worked_at), Image.Resampling.LANCZOS)
     if min(flat.size) < 80:
         raise refuse("too-small", "This picture is too small to find anything in; 600 pixels or more do.")
     return cv2.cvtColor(np.asarray(flat), cv2.COLOR_RGB2BGR)

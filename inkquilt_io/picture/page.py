@@ -20,12 +20,17 @@ _PAGE_LEAST: Final = 0.2
 
 def page_corners(picture: Pixels) -> Pixels | None:
     """Return the page's corners clockwise from the top left, or None when no page stands out."""
+    return next(iter(page_outlines(picture)), None)
+
+
+def page_outlines(picture: Pixels) -> list[Pixels]:
+    """Return what may be the page, the likeliest first: the corners of each clockwise from the top left."""
     grey = cv2.cvtColor(picture, cv2.COLOR_BGR2GRAY)
     smooth = cv2.bilateralFilter(grey, 9, 40, 9)
     edges = cv2.Canny(smooth, 25, 75)
     away = cv2.distanceTransform(255 - edges, cv2.DIST_L2, 3)
     whole = picture.shape[0] * picture.shape[1]
-    best: tuple[float, Pixels] | None = None
+    found: list[tuple[float, Pixels]] = []
     for mask in _page_masks(picture, smooth):
         contours, _ = cv2.findContours(mask, cv2.RETR_EXTERNAL, cv2.CHAIN_APPROX_SIMPLE)
         for contour in sorted(contours, key=cv2.contourArea, reverse=True)[:3]:
@@ -37,9 +42,10 @@ def page_corners(picture: Pixels) -> Pixels | None:
             if not (_PAGE_LEAST * whole < area < 0.985 * whole and filled > 0.85):
                 continue
             support = _on_edges(quad, away)
-            if support > _EDGE_SUPPORT and (best is None or support * area > best[0]):
-                best = (support * area, quad)
-    return None if best is None else _clockwise(best[1])
+            if support > _EDGE_SUPPORT:
+                found.append((support * area, quad))
+    # of equals the first one found
+    return [_clockwise(quad) for _, quad in sorted(found, key=lambda one: -one[0])]
 
 
 #: At least this part of a page's sides lies on edges of the picture.

@@ -3,11 +3,12 @@
 The client draws and never reckons: every number it shows stands in ``texts``.
 """
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Any, Final, NamedTuple
 
 from rest_framework import serializers
+from shapely.geometry.base import BaseGeometry
 
 from inkquilt.cutting.pieces import CutWishes
 from inkquilt.cutting.terms import cells_seen, windows_seen
@@ -285,3 +286,12 @@ def _block(block: Block, page: Size, unit: Unit) -> dict[str, Any]:
             "bottom": format_nearest(page.height - block.y - block.height, unit),
         },
     }
+
+
+def rings(shapes: Iterable[BaseGeometry], grains: int, *, holes: bool = True) -> Iterator[list[list[float]]]:
+    """Yield the lines round shapes in the page's unit, and round what is cut out of them."""
+    for shape in shapes:
+        for part in getattr(shape, "geoms", [shape]):
+            if part.geom_type == "Polygon" and not part.is_empty:
+                for ring in (part.exterior, *(part.interiors if holes else ())):
+                    yield [[x / grains, y / grains] for x, y in ring.coords[:-1]]

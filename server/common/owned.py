@@ -31,7 +31,7 @@ class RecoverableQuerySet(models.QuerySet):
 class OwnedQuerySet(RecoverableQuerySet):
     """Scoping lives here, so that a foreign record is simply not found."""
 
-    def visible_to(self, user: Any) -> "OwnedQuerySet":
+    def visible_to(self, user: Any) -> Self:
         """Return what this person owns and has not deleted."""
         return self.filter(owner_id=user.id, deleted_at=None)
 

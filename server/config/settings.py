@@ -42,6 +42,8 @@ INSTALLED_APPS = [
     "server.words",
     "server.embellishments",
     "server.looking",
+    "server.sticking",
+    "server.album",
     "server.exchange",
     "server.recovery",
     "server.drafts",
@@ -188,6 +190,11 @@ SPECTACULAR_SETTINGS = {
         "RegretKindEnum": "server.papering.serializers.REGRET_CHOICES",
         "CompanionKindEnum": "server.stash.models.COMPANION_CHOICES",
         "PhotoPaperEnum": "server.printing.views.PAPER_CHOICES",
+        "StickSchoolEnum": "server.sticking.serializers.STICK_SCHOOLS",
+        "TablePictureKindEnum": "server.sticking.models.PICTURE_CHOICES",
+        "UsedKindEnum": "server.album.models.USED_CHOICES",
+        "GlueWayEnum": "server.sticking.serializers.GLUE_WAYS",
+        "WorkKindEnum": "server.sticking.serializers.WORK_KINDS",
     },
 }
 #: A JSON body larger than this is refused before it is read.

@@ -23,6 +23,8 @@ urlpatterns = [
     path("api/", include("server.embellishments.urls")),
     path("api/", include("server.looking.urls")),
     path("api/", include("server.papering.urls")),
+    path("api/", include("server.sticking.urls")),
+    path("api/", include("server.album.urls")),
     path("api/", include("server.finder.urls")),
     path("api/", include("server.printing.urls")),
     path("api/", include("server.exchange.urls")),

@@ -15,12 +15,14 @@ from inkquilt.composition.wishes import wishes_on
 from inkquilt.cutting import pieces_to_cut
 from inkquilt.measuring import MeasureFrom
 from inkquilt.sketch.writing import write_sketch
+from inkquilt_io.painting.page import PictureKind
 from inkquilt_io.svg import page_svg
 from inkquilt_io.table import pieces_csv
 from server.common.errors import ApiError
 from server.common.files import FILE_ANSWERS, asked_sheet, download
 from server.common.serializers import ErrorSerializer
-from server.exchange.services import drawn_sketch, fitted_page, measures_of_page, measures_of_sketch, printed_stories
+from server.exchange.services import drawn_sketch, measures_of_page, measures_of_sketch
+from server.pages.drawn import fitted_page, painted_page, printed_stories
 from server.pages.models import Page
 from server.pages.services import laid_page, sketch_of
 from server.sketches.models import Sketch
@@ -85,8 +87,22 @@ def _placing(page: Page, document: PageDocument, request: Request) -> bytes:
     return _made("placing_pdf", fitted_page(page, document), asked_sheet(request))
 
 
+def _picture(page: Page, document: PageDocument, request: Request) -> bytes:
+    """A picture to share, so many pixels long on its longer side."""
+    longest = request.query_params.get("pixels") or str(_USUAL_PIXELS)
+    if not longest.isdecimal() or not _LEAST_PIXELS <= int(longest) <= _MOST_PIXELS:
+        raise ApiError("pixels", f"A picture is {_LEAST_PIXELS} to {_MOST_PIXELS} pixels long.")
+    kind = PictureKind(request.path.rsplit(".", 1)[-1])
+    return _made("page_picture", painted_page(page, document), kind, int(longest))
+
+
+_LEAST_PIXELS: Final = 200
+_MOST_PIXELS: Final = 4800
+_USUAL_PIXELS: Final = 1800
 _FILES: Final[dict[str, tuple[str, Callable[[Page, PageDocument, Request], bytes]]]] = {
     "page.pdf": ("application/pdf", _pdf),
+    "page.png": ("image/png", _picture),
+    "page.jpg": ("image/jpeg", _picture),
     "page.svg": ("image/svg+xml", _svg),
     "pieces.csv": ("text/csv; charset=utf-8", _csv),
     "page.quilt.json": ("application/json", _json),
@@ -96,6 +112,7 @@ _FILES: Final[dict[str, tuple[str, Callable[[Page, PageDocument, Request], bytes
 }
 _PARAMETERS: Final = [
     OpenApiParameter("sheet", str, description="printer paper of a PDF: letter or a4"),
+    OpenApiParameter("pixels", int, description="how long the longer side of a picture is"),
     OpenApiParameter("counted", str, description="where measures are counted from: left-top, nearest or centre"),
 ]
 

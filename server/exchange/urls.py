@@ -12,7 +12,7 @@ urlpatterns = [
     path("pages/<id:pk>/reckoning/", ReckoningView.as_view()),
     path("sketches/<id:pk>/measures/", SketchMeasuresView.as_view()),
     re_path(
-        r"^pages/(?P<pk>\d{1,15})/files/(?P<name>page\.pdf|page\.svg|pieces\.csv|page\.quilt\.json|measures\.pdf|words\.pdf|placing\.pdf)$",
+        r"^pages/(?P<pk>\d{1,15})/files/(?P<name>page\.pdf|page\.png|page\.jpg|page\.svg|pieces\.csv|page\.quilt\.json|measures\.pdf|words\.pdf|placing\.pdf)$",
         FileView.as_view(),
     ),
     re_path(

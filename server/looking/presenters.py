@@ -4,14 +4,13 @@ from collections.abc import Iterator, Sequence
 from dataclasses import asdict
 from typing import Any
 
-from shapely.geometry.base import BaseGeometry
-
 from inkquilt.balance.second_look import Observation
 from inkquilt.composition.changes.accents import Arrange, Move, puts_of
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.stored import read_document
 from inkquilt.lengths import INCH, MM, Unit, format_nearest, with_unit
 from inkquilt.suggestions import Trial
+from server.common.drawing import rings
 from server.looking.models import Snapshot
 from server.looking.services import SecondLook
 from server.pages.accents import accent_answer
@@ -26,14 +25,6 @@ def kind_key(observation: Observation) -> str:
     return observation.kind.name.lower().replace("_", "-")
 
 
-def rings(shapes: tuple[BaseGeometry, ...], grains: int) -> Iterator[list[list[float]]]:
-    """Yield the outer lines of shapes in the page's unit."""
-    for shape in shapes:
-        for part in getattr(shape, "geoms", [shape]):
-            if part.geom_type == "Polygon" and not part.is_empty:
-                yield [[x / grains, y / grains] for x, y in part.exterior.coords[:-1]]
-
-
 def observation_answer(one: Observation, grains: int) -> dict[str, Any]:
     """Return one observation."""
     return {
@@ -42,7 +33,7 @@ def observation_answer(one: Observation, grains: int) -> dict[str, Any]:
         "words": one.words,
         "number": one.number,
         "keys": list(one.keys),
-        "marks": list(rings(one.marks, grains)),
+        "marks": list(rings(one.marks, grains, holes=False)),
     }
 
 
@@ -71,7 +62,7 @@ def look_answer(seen: SecondLook, document: PageDocument) -> dict[str, Any]:
             if len(use.places) > 1
         ],
         "calm": {
-            "regions": list(rings((calm.region,), grains)),
+            "regions": list(rings((calm.region,), grains, holes=False)),
             "box": rectangle
             and [
                 rectangle.x.low / grains,

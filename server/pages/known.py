@@ -17,6 +17,7 @@ from inkquilt.paper.tools import ShapingTool as CoreTool
 from inkquilt.photos.owned import OwnedPhoto
 from inkquilt.words.stories import JournalPage
 from server.embellishments.models import owned_by
+from server.pages.journaling import writing_in
 from server.pages.models import Page, Revision
 from server.pages.pictures import journal_page
 from server.photos.models import Photo
@@ -51,7 +52,7 @@ def known_to(page: Page) -> Known:
 
     def find_photo(pk: int) -> OwnedPhoto | None:
         photo = photos.filter(pk=pk).first()
-        return photo and photo.core
+        return photo.core if photo is not None else None
 
     def find_paper(pk: int) -> KnownPaper | None:
         paper = Paper.objects.visible_to(page.owner).filter(pk=pk).first()
@@ -65,7 +66,7 @@ def known_to(page: Page) -> Known:
 
     def find_tool(pk: int) -> CoreTool | None:
         tool = ShapingTool.objects.visible_to(page.owner).filter(pk=pk).first()
-        return tool and tool.core
+        return tool.core if tool is not None else None
 
     def find_dies() -> tuple[Die, ...]:
         return tuple(die for tool in ShapingTool.objects.visible_to(page.owner) for die in tool.core.makes)
@@ -95,6 +96,7 @@ def known_to(page: Page) -> Known:
         embellishments=find_embellishments,
         journal_page=find_journal_page,
         state=find_state,
+        writing_in=writing_in,
     )
 
 

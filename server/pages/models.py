@@ -1,8 +1,18 @@
 """Pages and every state they have been in."""
 
+from typing import Any, ClassVar
+
 from django.db import models
 
-from server.common.owned import Owned
+from server.common.owned import Owned, OwnedQuerySet
+
+
+class PageQuerySet(OwnedQuerySet):
+    """Pages are at work until the record says they are finished."""
+
+    def at_work(self) -> "PageQuerySet":
+        """Return those that are not finished, or taken up again."""
+        return self.filter(models.Q(log=None) | models.Q(log__finished=None))
 
 
 class Page(Owned):
@@ -21,6 +31,8 @@ class Page(Owned):
     version = models.PositiveIntegerField(default=1)
     head = models.PositiveIntegerField(default=1)
     finished_from = models.PositiveIntegerField(null=True, default=None)
+
+    objects: ClassVar[Any] = PageQuerySet.as_manager()
 
     class Meta:
         ordering = ["-created", "-id"]

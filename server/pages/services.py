@@ -20,6 +20,7 @@ from inkquilt.composition.lettering import lettered_anew
 from inkquilt.composition.pictures import keeps_terms, with_photo_terms
 from inkquilt.composition.stored import read_document, write_document
 from inkquilt.composition.stories import set_anew
+from inkquilt.composition.stuck import check_stuck
 from inkquilt.fit import School, Way, bounds
 from inkquilt.fit.request import Budget, Status, Switches
 from inkquilt.page import Page as CorePage
@@ -170,7 +171,10 @@ def change_page(*, page: Page, version: int, change: Change, key: str | None = N
     before = document_of(page)
     changed = change.applied(before, known_to(page))
     document = _with_photos(page, changed.document)
-    match change.effect(document):
+    effect = change.effect(document)
+    if effect in (After.FITS, After.IN_ITS_WAY) and document.is_begun:
+        effect = After.REFITS  # what lies stuck stays, and the rest is fitted round it
+    match effect:
         case After.REFITS:
             asked = change if isinstance(change, PinPiece) else None
             document = replace(document, fit=refitted(page, document, asked=asked))
@@ -179,9 +183,10 @@ def change_page(*, page: Page, version: int, change: Change, key: str | None = N
         case After.FITS:
             document = _fitted(page, document)
         case After.STAYS | After.TAKEN_UP if document.blocks and not keeps_terms(document):
-            document = _fitted(page, document)
+            document = replace(document, fit=refitted(page, document)) if document.is_begun else _fitted(page, document)
     if change.after is not After.TAKEN_UP:
         document = _with_accents_along(document, before, changed.document)
+    check_stuck(before, document)
     return _keep(page, version, _words_set_anew(page, document), changed.done, key)
 
 

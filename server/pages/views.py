@@ -112,7 +112,7 @@ def stale(error: services.StalePage, yours: Any) -> Response:
 
 
 class PagesView(APIView):
-    """All pages of a person."""
+    """The pages at work of a person; those that are finished stand in the logbook."""
 
     pagination_class = ListPaging
 
@@ -120,7 +120,8 @@ class PagesView(APIView):
     def get(self, request: Request) -> Response:
         """List them, newest first."""
         paging = ListPaging()
-        rows = paging.paginate_queryset(Page.objects.visible_to(request.user), request, self) or []
+        at_work = Page.objects.visible_to(request.user).at_work()
+        rows: list[Page] = paging.paginate_queryset(at_work, request, self) or []
         documents = documents_of(rows)
         placed = {slot.photo for document in documents.values() for slot in document.photos.values()}
         pictures = Photo.objects.visible_to(request.user).prefetch_related("areas").in_bulk(placed)

@@ -18,6 +18,7 @@ from server.pages.models import Page
 from server.photos.models import Photo
 from server.sketches.models import Sketch
 from server.stash.models import Companion, Palette, Paper, PaperPicture
+from server.sticking.models import TablePicture
 from server.tools.models import ShapingTool, Trimmer
 from server.words.models import Alphabet, Hand
 
@@ -26,6 +27,7 @@ KINDS: Final[dict[str, type[Model]]] = {
     "paper-picture": PaperPicture, "draft": TableDraft,
     "palette": Palette, "companion": Companion,
     "letters": Alphabet, "hand": Hand, "trimmer": Trimmer, "punch": ShapingTool, "state": Snapshot,
+    "table-picture": TablePicture,
 }  # fmt: skip
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]
 #: The list shows this many of each kind, latest first.

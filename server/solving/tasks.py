@@ -51,12 +51,16 @@ TASKS: Final = {
     "sketches_in": "inkquilt_io.sketch_files",
     "find_things": "inkquilt_io.picture.things",
     "trace_piece": "inkquilt_io.picture.trace",
+    "read_dry_fit": "inkquilt_io.on_table",
     "page_pdf": "inkquilt_io.pdf",
     "measure_pdf": "inkquilt_io.measure_pdf",
     "placing_pdf": "inkquilt_io.placing_pdf",
     "words_pdf": "inkquilt_io.words_pdf",
     "cuts_pdf": "inkquilt_io.cut_book",
     "swatch_pdf": "inkquilt_io.swatch_card",
+    "guide_pdf": "inkquilt_io.guide_pdf",
+    "slip_pdf": "inkquilt_io.slip_pdf",
+    "page_picture": "inkquilt_io.painting",
 }
 
 

@@ -69,8 +69,8 @@ class ApiTestCase(TestCase):
         owner = owner or self.ida
         return make_page(owner=owner, sketch=self.add_sketch(owner), on=self.letter, format_key="letter")
 
-    def add_photo(self, owner: Any = None, colour: str = "teal") -> Any:
-        content = picture(colour=colour)
+    def add_photo(self, owner: Any = None, colour: str = "teal", content: bytes = b"") -> Any:
+        content = content or picture(colour=colour)
         return add_photo(owner=owner or self.ida, name=colour, file=io.BytesIO(content), size=len(content)).photo
 
     def change(self, page_id: int, version: int, **change: Any) -> Any:

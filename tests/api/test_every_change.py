@@ -210,16 +210,31 @@ class EveryChange(ApiTestCase):
             "lean": [{"block": "r", "degrees": -4}, {"block": "p", "degrees": 2.5}],
             "trade-places": [{"block": "q", "other": "r"}, {"block": "p", "other": "panel"}],
             "take-away": [{"block": "q"}, {"block": "band"}, {"block": "m"}, {"block": "t"}],
+            "stick-school": [{"stick_school": "from-the-top"}, {"stick_school": "piece-by-piece"}],
+            "stick-order": [{"step": "stick panel", "before": "stick band"}, {"step": "stick t", "before": "weigh"}],
+            "stick-done": [{"step": "lay"}, {"step": "stick band"}, {"step": "stick m", "done": True}],
+            "stick-lift": [{"thing": "lace"}],
+            "stick-glue": [{"thing": "band", "glue": "middle only"}, {"thing": "one", "glue": "on foam"}],
+            "background-work": [{"work": "ink the edges", "on": "band"}, {"work": "splatter"}],
+            "lies-so": [
+                {"pieces": [{"thing": "lace", "across": 0.25, "down": -0.125}]},
+                {"pieces": [{"thing": "one", "across": 0.5, "turned": 3}]},
+            ],
         }
+
+    #: What is done before a kind of change can be made at all.
+    FIRST = {"stick-lift": {"kind": "stick-done", "step": "stick lace"}}
 
     def essence(self, page):
         return {name: page[name] for name in page if name not in ("version", "redo", "undo", "parts")}
 
     def test_what_may_be_asked_is_done_kept_shown_and_undone(self):
-        before, told = self.send("get", f"pages/{self.page}/").json(), self.document()
         possible = self.possible()
         self.assertEqual(set(possible), set(kinds()))
         for kind, changes in possible.items():
+            if kind in self.FIRST:
+                self.do(**self.FIRST[kind])
+            before, told = self.send("get", f"pages/{self.page}/").json(), self.document()
             for change in changes:
                 with self.subTest(kind, change=change):
                     after = self.do(kind=kind, **change)
@@ -234,6 +249,10 @@ class EveryChange(ApiTestCase):
                     self.assertEqual("sketch_board" in new, after["sketch_board"] != before["sketch_board"])
                     self.assertEqual(self.essence(undone), self.essence(before))
                     self.assertEqual(self.document(), told)
+            if kind in self.FIRST:
+                self.version = self.send("post", f"pages/{self.page}/undo/", {"version": self.version}).json()[
+                    "version"
+                ]
 
     def document(self):
         return document_of(Page.objects.get(pk=self.page))
@@ -301,7 +320,49 @@ class EveryChange(ApiTestCase):
         ({"kind": "lean", "block": "r", "degrees": 50}, "tilt"),
         ({"kind": "trade-places", "block": "p", "other": "m"}, "not-traded"),
         ({"kind": "take-away", "block": "base"}, "not-taken"),
+        ({"kind": "stick-school"}, "invalid"),
+        ({"kind": "stick-order", "step": "stick gone"}, "unknown-step"),
+        ({"kind": "stick-order", "step": "weigh", "before": "lay"}, "cannot-move"),
+        ({"kind": "stick-done", "step": "stick gone"}, "unknown-step"),
+        ({"kind": "stick-lift", "thing": "band"}, "not-stuck"),
+        ({"kind": "stick-glue", "thing": "gone", "glue": "one dot"}, "unknown-thing"),
+        ({"kind": "background-work"}, "no-work"),
+        ({"kind": "background-work", "work": "stitch", "on": "gone"}, "unknown-block"),
+        ({"kind": "background-work", "take": "7"}, "unknown-work"),
+        ({"kind": "lies-so", "pieces": [{"thing": "gone"}]}, "unknown-thing"),
     )  # fmt: skip
+
+    STUCK = (
+        ({"kind": "take-away", "block": "lace"}, "stuck-down"),
+        ({"kind": "pin", "block": "lace", "step_x": 1}, "stuck-down"),
+        ({"kind": "lean", "block": "lace", "degrees": 3}, "stuck-down"),
+        ({"kind": "trade-places", "block": "lace", "other": "panel"}, "stuck-down"),
+        ({"kind": "leave-out", "block": "lace"}, "stuck-down"),
+        ({"kind": "lies-so", "pieces": [{"thing": "lace", "across": 0.5}]}, "stuck-down"),
+        ({"kind": "format", "format": "8x8"}, "pins-clash"),
+        ({"kind": "take-up", "step": 1}, "stuck-down"),
+    )
+
+    def test_what_lies_stuck_stays_and_the_rest_goes_round_it(self):
+        self.do(kind="pin", block="lace", step_x=-2)
+        self.do(kind="stick-done", step="stick lace")
+        lies = next(block for block in self.document().blocks if block.id == "lace")
+        for change, code in self.STUCK:
+            with self.subTest(change):
+                refused = self.do(400, **change)
+                self.assertIn(code, [fault["code"] for fault in refused.get("faults", ())])
+                if code == "stuck-down":
+                    self.assertIn("stuck down", refused["detail"])
+                    self.assertIn("Lift it first", refused["detail"])
+        for change in (
+            {"kind": "pin", "block": "q", "step_x": 1}, {"kind": "leave-out", "block": "j"},
+            {"kind": "switches", "by_eye": True}, {"kind": "grid", "grid": "1/16"},
+        ):  # fmt: skip
+            with self.subTest(change):
+                self.do(**change)
+                self.assertEqual(next(block for block in self.document().blocks if block.id == "lace"), lies)
+        self.do(kind="stick-lift", thing="lace")
+        self.do(kind="take-away", block="lace")
 
     def test_what_cannot_be_is_refused_in_words_and_leaves_the_page_as_it_was(self):
         before = self.send("get", f"pages/{self.page}/").json()

@@ -143,6 +143,7 @@ def known(**more):
         "embellishments": lambda: (LABEL,),
         "journal_page": None,
         "state": lambda step, snapshot: KnownState(EARLIER, "as it was") if step == 1 else None,
+        "writing_in": None,
     }
     return Known(**{**given, **more})
 

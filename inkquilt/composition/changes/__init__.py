@@ -16,6 +16,7 @@ To add a kind, write its class with ``@change`` in the module of its subject: it
 ``edges``     embellishments cut in two, hidden in half, laid along an edge
 ``by_hand``   pieces moved and sized, relations let go or added
 ``states``    earlier states taken up again
+``sticking``  how a page is put together, and what is stuck
 """
 
 from inkquilt.composition.changes import (
@@ -29,6 +30,7 @@ from inkquilt.composition.changes import (
     papers,
     photos,
     states,
+    sticking,
     stories,
     title_later,
 )
@@ -64,6 +66,7 @@ __all__ = [
     "papers",
     "photos",
     "states",
+    "sticking",
     "stories",
     "title_later",
 ]

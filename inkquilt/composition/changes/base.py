@@ -10,6 +10,7 @@ from typing import ClassVar, Final, TypeVar, dataclass_transform
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.papers import SidePicture
 from inkquilt.composition.stories import HandFacts
+from inkquilt.composition.surroundings import WritingIn
 from inkquilt.embellishments import Embellishment
 from inkquilt.errors import refuse
 from inkquilt.fit.request import Die
@@ -135,6 +136,7 @@ class Known:
     embellishments: Callable[[], tuple[Embellishment, ...]]
     journal_page: Callable[[PageDocument, str | None], JournalPage]
     state: Callable[[int | None, int | None], KnownState | None]
+    writing_in: WritingIn
 
 
 def the_block(document: PageDocument, block_id: str, *roles: Role) -> Block:

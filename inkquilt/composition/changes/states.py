@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Annotated
 
 from inkquilt.composition.asked import Between
@@ -23,4 +24,6 @@ class TakeUp(Change):
         state = known.state(self.step, self.snapshot)
         if state is None:
             raise refuse("unknown-state", "That state of the page is not kept any more.", "step")
-        return Changed(state.document, f"back to “{state.words}”")
+        # What is stuck lies stuck, whatever the plan was then.
+        taken = replace(state.document, sticking=document.sticking)
+        return Changed(taken, f"back to “{state.words}”")

@@ -31,6 +31,10 @@ PALETTE_FACTS: Final = ("name", "colours")
 STOCK_FACTS: Final = ("kind", "width", "height", "count")
 SCRAP_FACTS: Final = ("width", "height", "across", "down", "corners", "picture")
 ALPHABET_FACTS: Final = ("name", "kind", "height", "width", "letters", "colour", "unit")
+#: What is known of a finished page, and of each thing it was made with; older zips have none.
+RECORD_DAYS: Final = ("finished", "event", "event_end")
+RECORD_FACTS: Final = ("who", "place", "tags", "story", "used")
+USE_FACTS: Final = ("kind", "key", "name", "count")
 #: What is told by its facts alone: each kind's rows and facts.
 NAMED: Final[dict[str, tuple[type[Any], tuple[str, ...]]]] = {
     "trimmers": (Trimmer, ("name", "longest", "widest", "finest", "narrowest", "stop_offset", "unit")),

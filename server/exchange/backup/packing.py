@@ -1,11 +1,13 @@
 """The zip of everything, written."""
 
+import base64
 import json
 import zipfile
 from collections.abc import Iterable
 from typing import IO, Any
 
 from inkquilt_io.places import without_place
+from server.album.models import LogEntry
 from server.exchange.backup.facts import (
     ALPHABET_FACTS,
     AREA_FACTS,
@@ -17,9 +19,12 @@ from server.exchange.backup.facts import (
     NAMED,
     PALETTE_FACTS,
     PAPER_FACTS,
+    RECORD_DAYS,
+    RECORD_FACTS,
     SCRAP_FACTS,
     STATES_BYTES,
     STOCK_FACTS,
+    USE_FACTS,
     VERSION,
 )
 from server.looking.models import SwitchedOff
@@ -28,6 +33,7 @@ from server.photos.models import Photo
 from server.sketches.models import Sketch
 from server.stash.companions import palettes_of
 from server.stash.models import Palette, Paper
+from server.sticking.models import TablePicture
 from server.words.models import Alphabet
 
 
@@ -117,8 +123,27 @@ def _page(page: Page, archive: zipfile.ZipFile) -> dict[str, Any]:
             ({"note": row.note, "created": row.created.isoformat(), "document": row.document} for row in snapshots),
             archive,
         ),
+        "record": _record(page),
+        "table_pictures": [_table_picture(row, archive) for row in page.table_pictures.kept()],
         "letters_taken": [{"block": row.block, "letters": row.letters} for row in page.letters_taken.all()],
     }
+
+
+def _record(page: Page) -> dict[str, Any] | None:
+    """Return what is known of a page that was finished; what was used is told by its name, and by its key here."""
+    entry = LogEntry.objects.filter(page=page).first()
+    if entry is None:
+        return None
+    days = {name: day and day.isoformat() for name in RECORD_DAYS for day in (getattr(entry, name),)}
+    uses = [{name: getattr(use, name) for name in USE_FACTS} for use in entry.uses.all()]
+    thumb = base64.b64encode(bytes(entry.thumb)).decode()
+    return {**days, **{name: getattr(entry, name) for name in RECORD_FACTS}, "uses": uses, "thumb": thumb}
+
+
+def _table_picture(row: TablePicture, archive: zipfile.ZipFile) -> dict[str, Any]:
+    file = f"pages/{row.page_id}/table-{row.pk}.jpg"
+    archive.writestr(file, bytes(row.jpeg), zipfile.ZIP_STORED)
+    return {"file": file, "kind": row.kind, "created": row.created.isoformat(), "differences": row.differences}
 
 
 def _in_parts(stem: str, rows: Iterable[dict[str, Any]], archive: zipfile.ZipFile) -> list[str]:

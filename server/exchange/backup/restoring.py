@@ -1,8 +1,9 @@
 """The zip of everything, read: all of it is restored, or nothing."""
 
+import base64
 from collections.abc import Callable, Iterable, Iterator
 from dataclasses import replace
-from datetime import UTC, datetime
+from datetime import UTC, date, datetime
 from functools import partial
 from pathlib import PurePosixPath
 from typing import IO, Any, Final
@@ -14,12 +15,15 @@ from inkquilt.balance.kinds import ObservationKind
 from inkquilt.clusters.phrases import HALF
 from inkquilt.composition.papers import PaperChoice
 from inkquilt.composition.stored import check_document, read_document, write_document
+from inkquilt.composition.used import Used, UsedKind
 from inkquilt.embellishments import CUT, Accent
 from inkquilt.errors import BadInput, Fault
 from inkquilt.paper.kinds import PaperKind, SideName
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
 from inkquilt.words.alphabets import FONT_KEY
+from server.album.models import LogEntry
+from server.album.services import keep_uses, keep_words
 from server.common.errors import ApiError
 from server.common.owned import Owned
 from server.embellishments.models import OWN_KEY, Embellishment
@@ -36,6 +40,8 @@ from server.exchange.backup.facts import (
     NAMED,
     PALETTE_FACTS,
     PAPER_FACTS,
+    RECORD_DAYS,
+    RECORD_FACTS,
     SCRAP_FACTS,
     STOCK_FACTS,
 )
@@ -51,6 +57,8 @@ from server.sketches.models import Sketch
 from server.sketches.services import columns
 from server.stash.models import Palette, Paper, PaperPicture, PaperStock, ScrapPicture, is_colour
 from server.stash.services import keep_picture
+from server.sticking.dry_fit import difference_of
+from server.sticking.models import TablePicture
 from server.words.models import ALPHABET_KEY, HAND_KEY, Alphabet, Hand, LettersTaken
 
 #: So many states are kept in one go.
@@ -175,13 +183,10 @@ class _Restoring:
             paper.full_clean(exclude=["owner"])
             self.put_aside(paper)
             for picture in row.get("pictures", []):
-                jpeg = self.archive.content(str(picture["file"]), MOST_PICTURE_BYTES)
-                if not jpeg.startswith(JPEG):
-                    raise ValueError("that is no JPEG")
                 keep_picture(
                     paper=paper,
                     side=SideName(picture["side"]),
-                    jpeg=jpeg,
+                    jpeg=self.jpeg(str(picture["file"])),
                     wide=int(picture["wide"]),
                     high=int(picture["high"]),
                 )
@@ -275,8 +280,63 @@ class _Restoring:
                 )
                 for state in states
             )
+        if data.get("record"):  # older zips have none
+            self.record(page, data["record"])
+        for told in data.get("table_pictures") or ():  # older zips have none
+            self.table_picture(page, told)
         for taken in data.get("letters_taken") or ():
             self.letters_taken(page, taken)
+
+    def jpeg(self, name: str) -> bytes:
+        """Return a small picture. Raises ``ValueError`` for what is none."""
+        content = self.archive.content(name, MOST_PICTURE_BYTES)
+        if not content.startswith(JPEG):
+            raise ValueError("that is no JPEG")
+        return content
+
+    def record(self, page: Page, row: dict[str, Any]) -> None:
+        """Restore what is known of a finished page, with what it was made with by its new keys."""
+        days = {name: row[name] and date.fromisoformat(row[name]) for name in RECORD_DAYS}
+        thumb = base64.b64decode(row["thumb"], validate=True)
+        if thumb and not thumb.startswith(JPEG):
+            raise ValueError("that is no JPEG")
+        entry = LogEntry(page=page, thumb=thumb, **days, **{name: row[name] for name in RECORD_FACTS})
+        entry.full_clean(exclude=["page", "thumb"])
+        entry.save()
+        used = [
+            Used(UsedKind(one["kind"]), str(one["key"]), str(one["name"]), int(one["count"])) for one in row["uses"]
+        ]
+        keep_uses(entry, [replace(one, key=self.used_key(one)) for one in used])
+        keep_words(entry)
+
+    def used_key(self, used: Used) -> str:
+        """Return what a thing that was used is known by here."""
+        gone = f"{GONE} {used.key}"
+        match used.kind:
+            case UsedKind.PAPER if used.key.isdecimal():
+                return str(self.papers.get(int(used.key), gone))
+            case UsedKind.PHOTO if used.key.isdecimal():
+                return str(self.photos.get(int(used.key), gone))
+            case UsedKind.EMBELLISHMENT:
+                return self.embellishments.get(used.key, gone)
+            case UsedKind.LETTERS if not used.key.startswith(FONT_KEY):
+                return self.lettering.get(used.key, gone)
+            case _:
+                return used.key
+
+    def table_picture(self, page: Page, row: dict[str, Any]) -> None:
+        """Restore a picture of a page on the table."""
+        for one in row["differences"]:
+            difference_of(one)  # fails for what is none
+        picture = TablePicture(
+            page=page,
+            kind=str(row["kind"]),
+            created=datetime.fromisoformat(row["created"]),
+            jpeg=self.jpeg(str(row["file"])),
+            differences=row["differences"],
+        )
+        picture.full_clean(exclude=["page"])
+        picture.save()
 
     def in_parts(self, rows: list[Any]) -> Iterator[list[Any]]:
         """Yield states part by part; older zips hold them in the page itself."""

@@ -70,6 +70,13 @@ export type LookAgain = Schemas['LookAgain']
 export type Observation = Schemas['Observation']
 export type Trial = Schemas['Trial']
 export type Snapshot = Schemas['Snapshot']
+export type Sticking = Schemas['Sticking']
+export type StickStep = Schemas['StickStep']
+export type TablePicture = Schemas['TablePicture']
+export type LogEntry = Schemas['LogEntry']
+export type LogCard = Schemas['LogCard']
+/** What is put right of the record of a page. */
+export type RecordFacts = Schemas['PatchedDescribeEntryRequest']
 export type Story = Schemas['Story']
 /** Words in their places, whether they are kept or only proposed. */
 /** Words in their place on a page. */
@@ -210,6 +217,18 @@ export async function uploadPaperPicture(id: number, side: 'A' | 'B', file: File
     api.POST('/api/stash/papers/{id}/pictures/{side}/', {
       params,
       body: body as { file: string; wide: string },
+      bodySerializer,
+    }),
+  )
+}
+
+/** Compares a photograph of a page on the table with its plan, and keeps it. */
+export async function uploadTablePicture(id: number, file: File, kind: TablePicture['kind']) {
+  const { body, bodySerializer } = formOf(file, { kind })
+  return take(
+    api.POST('/api/pages/{id}/table-pictures/', {
+      params: { path: { id } },
+      body: body as { file: string; kind: TablePicture['kind'] },
       bodySerializer,
     }),
   )

@@ -38,6 +38,10 @@ export const keys = {
   scripts: ['scripts'] as const,
   embellishments: ['embellishments'] as const,
   look: (id: number) => ['look', id] as const,
+  record: (id: number) => ['record', id] as const,
+  logbook: ['logbook'] as const,
+  sticking: (id: number) => ['sticking', id] as const,
+  tablePictures: (id: number) => ['table-pictures', id] as const,
   steps: (id: number, version: number) => ['steps', id, version] as const,
   snapshots: (id: number) => ['snapshots', id] as const,
   table: (id: number, version: number) => ['cutting', id, version] as const,
@@ -242,6 +246,7 @@ const listOf: Record<Kind, readonly string[]> = {
   draft: keys.onTable,
   palette: keys.palettes,
   companion: keys.companions,
+  'table-picture': ['table-pictures'],
 }
 
 export function useDelete() {

@@ -387,6 +387,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/logbook/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List what is looked for, the latest event first. */
+        get: operations["logbook"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/events/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them, the latest first. */
+        get: operations["events"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/index/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return people, tags and years, with on how many pages each is. */
+        get: operations["logbook_index"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/uses/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return things with these words in their names, and the pages they are on. */
+        get: operations["logbook_uses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/observations/off/": {
         parameters: {
             query?: never;
@@ -938,6 +1006,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/record/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it, or null where the page was never finished. */
+        get: operations["page_record"];
+        put?: never;
+        /** @description Say that the page is finished; nothing is asked. */
+        post: operations["finish_page"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description Put right what is known of it, or take the page up again (``finished`` null). */
+        patch: operations["describe_page_record"];
+        trace?: never;
+    };
     "/api/pages/{id}/redo/": {
         parameters: {
             query?: never;
@@ -1000,6 +1087,23 @@ export interface paths {
         put?: never;
         /** @description Keep it on the shelf of sketches. */
         post: operations["keep_as_sketch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/slip.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it as a PDF. */
+        get: operations["page_slip"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1075,6 +1179,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/sticking/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return the steps in order, where each piece lies, where the glue goes, and how thick the page is. */
+        get: operations["sticking"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/sticking/{thing}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return what can still be done about it. */
+        get: operations["afterwards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/sticking/guide.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it at true size, in tiles. */
+        get: operations["placing_guide"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/stories/": {
         parameters: {
             query?: never;
@@ -1086,6 +1241,75 @@ export interface paths {
         put?: never;
         /** @description Return the best ways for a text or for so many words. */
         post: operations["story_ways"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/table-pictures/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them, the latest first. */
+        get: operations["table_pictures"];
+        put?: never;
+        /** @description Lay a photograph straight, compare it with the plan, and keep it. */
+        post: operations["look_at_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/table-pictures/{picture}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Put it aside. */
+        delete: operations["remove_table_picture"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/table-pictures/{picture}/picture/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it; it never changes. */
+        get: operations["table_jpeg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pages/{id}/thumb/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it as it was when it was finished. */
+        get: operations["page_thumb"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2007,6 +2231,12 @@ export interface components {
             /** @description Tell whether it was there already. */
             readonly known: boolean;
         };
+        /** @description What can still be done about a piece that is stuck, with the cautions of lifting. */
+        Afterwards: {
+            name: string;
+            chances: components["schemas"]["Chance"][];
+            cautions: string[];
+        };
         /** @description One alphabet; ``letters`` is empty for a font, which has them all. */
         Alphabet: {
             id: number | null;
@@ -2311,7 +2541,22 @@ export interface components {
             tint: number | null;
             look: components["schemas"]["Look"] | null;
         };
-        Change: components["schemas"]["PinPieceChange"] | components["schemas"]["UnpinChange"] | components["schemas"]["UntieChange"] | components["schemas"]["AddTieChange"] | components["schemas"]["MoveAccentChange"] | components["schemas"]["ArrangeChange"] | components["schemas"]["ChooseSchoolChange"] | components["schemas"]["LayPieceChange"] | components["schemas"]["LayLayerChange"] | components["schemas"]["OffsetMatChange"] | components["schemas"]["SlideMatChange"] | components["schemas"]["LayBesideChange"] | components["schemas"]["OneMoreChange"] | components["schemas"]["LeanChange"] | components["schemas"]["TradePlacesChange"] | components["schemas"]["TakeAwayChange"] | components["schemas"]["TypeTitleChange"] | components["schemas"]["SetTitleChange"] | components["schemas"]["SetSheetChange"] | components["schemas"]["LieAcrossChange"] | components["schemas"]["SaveOnChange"] | components["schemas"]["SpareCopiesChange"] | components["schemas"]["SetLipChange"] | components["schemas"]["CutWindowChange"] | components["schemas"]["CloseWindowChange"] | components["schemas"]["MakeRowChange"] | components["schemas"]["CutFromChange"] | components["schemas"]["CutSlantingChange"] | components["schemas"]["ShapeWithChange"] | components["schemas"]["CutDoubleChange"] | components["schemas"]["JoinAtChange"] | components["schemas"]["CutInTwoChange"] | components["schemas"]["TuckHalfChange"] | components["schemas"]["LayAlongChange"] | components["schemas"]["ChangeFormatChange"] | components["schemas"]["ChangeWayChange"] | components["schemas"]["LeaveOutChange"] | components["schemas"]["BringBackChange"] | components["schemas"]["ConcedeChange"] | components["schemas"]["SwitchChange"] | components["schemas"]["InsistChange"] | components["schemas"]["UseDiesChange"] | components["schemas"]["ChangeGridChange"] | components["schemas"]["LeadChange"] | components["schemas"]["SetLeastChange"] | components["schemas"]["ReworkSlotsChange"] | components["schemas"]["MakeRoomChange"] | components["schemas"]["ChoosePaperChange"] | components["schemas"]["DealPapersChange"] | components["schemas"]["PutBehindChange"] | components["schemas"]["PlacePhotoChange"] | components["schemas"]["PlaceMatchedChange"] | components["schemas"]["LayMatsChange"] | components["schemas"]["KeepWholeChange"] | components["schemas"]["ShieldPhotoChange"] | components["schemas"]["TrimChange"] | components["schemas"]["TakeUpChange"] | components["schemas"]["WriteStoryChange"] | components["schemas"]["TakeStoryAwayChange"] | components["schemas"]["LayTitleChange"];
+        /** @description One thing that can still be done about a piece that is stuck. */
+        Chance: {
+            way: components["schemas"]["ChanceWayEnum"];
+            words: string;
+        };
+        /**
+         * @description * `lift it` - lift it
+         *     * `cover it` - cover it
+         *     * `lay over it` - lay over it
+         *     * `tuck under it` - tuck under it
+         *     * `move the rest` - move the rest
+         *     * `nothing lies there yet` - nothing lies there yet
+         * @enum {string}
+         */
+        ChanceWayEnum: "lift it" | "cover it" | "lay over it" | "tuck under it" | "move the rest" | "nothing lies there yet";
+        Change: components["schemas"]["PinPieceChange"] | components["schemas"]["UnpinChange"] | components["schemas"]["UntieChange"] | components["schemas"]["AddTieChange"] | components["schemas"]["MoveAccentChange"] | components["schemas"]["ArrangeChange"] | components["schemas"]["ChooseSchoolChange"] | components["schemas"]["LayPieceChange"] | components["schemas"]["LayLayerChange"] | components["schemas"]["OffsetMatChange"] | components["schemas"]["SlideMatChange"] | components["schemas"]["LayBesideChange"] | components["schemas"]["OneMoreChange"] | components["schemas"]["LeanChange"] | components["schemas"]["TradePlacesChange"] | components["schemas"]["TakeAwayChange"] | components["schemas"]["TypeTitleChange"] | components["schemas"]["SetTitleChange"] | components["schemas"]["SetSheetChange"] | components["schemas"]["LieAcrossChange"] | components["schemas"]["SaveOnChange"] | components["schemas"]["SpareCopiesChange"] | components["schemas"]["SetLipChange"] | components["schemas"]["CutWindowChange"] | components["schemas"]["CloseWindowChange"] | components["schemas"]["MakeRowChange"] | components["schemas"]["CutFromChange"] | components["schemas"]["CutSlantingChange"] | components["schemas"]["ShapeWithChange"] | components["schemas"]["CutDoubleChange"] | components["schemas"]["JoinAtChange"] | components["schemas"]["CutInTwoChange"] | components["schemas"]["TuckHalfChange"] | components["schemas"]["LayAlongChange"] | components["schemas"]["ChangeFormatChange"] | components["schemas"]["ChangeWayChange"] | components["schemas"]["LeaveOutChange"] | components["schemas"]["BringBackChange"] | components["schemas"]["ConcedeChange"] | components["schemas"]["SwitchChange"] | components["schemas"]["InsistChange"] | components["schemas"]["UseDiesChange"] | components["schemas"]["ChangeGridChange"] | components["schemas"]["LeadChange"] | components["schemas"]["SetLeastChange"] | components["schemas"]["ReworkSlotsChange"] | components["schemas"]["MakeRoomChange"] | components["schemas"]["ChoosePaperChange"] | components["schemas"]["DealPapersChange"] | components["schemas"]["PutBehindChange"] | components["schemas"]["PlacePhotoChange"] | components["schemas"]["PlaceMatchedChange"] | components["schemas"]["LayMatsChange"] | components["schemas"]["KeepWholeChange"] | components["schemas"]["ShieldPhotoChange"] | components["schemas"]["TrimChange"] | components["schemas"]["TakeUpChange"] | components["schemas"]["ChooseStickSchoolChange"] | components["schemas"]["MoveStepChange"] | components["schemas"]["TickStepChange"] | components["schemas"]["LiftAgainChange"] | components["schemas"]["ChooseGlueChange"] | components["schemas"]["WorkOnChange"] | components["schemas"]["TakeAsItLiesChange"] | components["schemas"]["WriteStoryChange"] | components["schemas"]["TakeStoryAwayChange"] | components["schemas"]["LayTitleChange"];
         /** @description Put the page on another format or own size. */
         ChangeFormatChange: {
             format?: string | null;
@@ -2379,7 +2624,7 @@ export interface components {
             states: components["schemas"]["StateRequest"][];
             undone?: components["schemas"]["StateRequest"][];
         };
-        ChangeRequest: components["schemas"]["PinPieceChangeRequest"] | components["schemas"]["UnpinChangeRequest"] | components["schemas"]["UntieChangeRequest"] | components["schemas"]["AddTieChangeRequest"] | components["schemas"]["MoveAccentChangeRequest"] | components["schemas"]["ArrangeChangeRequest"] | components["schemas"]["ChooseSchoolChangeRequest"] | components["schemas"]["LayPieceChangeRequest"] | components["schemas"]["LayLayerChangeRequest"] | components["schemas"]["OffsetMatChangeRequest"] | components["schemas"]["SlideMatChangeRequest"] | components["schemas"]["LayBesideChangeRequest"] | components["schemas"]["OneMoreChangeRequest"] | components["schemas"]["LeanChangeRequest"] | components["schemas"]["TradePlacesChangeRequest"] | components["schemas"]["TakeAwayChangeRequest"] | components["schemas"]["TypeTitleChangeRequest"] | components["schemas"]["SetTitleChangeRequest"] | components["schemas"]["SetSheetChangeRequest"] | components["schemas"]["LieAcrossChangeRequest"] | components["schemas"]["SaveOnChangeRequest"] | components["schemas"]["SpareCopiesChangeRequest"] | components["schemas"]["SetLipChangeRequest"] | components["schemas"]["CutWindowChangeRequest"] | components["schemas"]["CloseWindowChangeRequest"] | components["schemas"]["MakeRowChangeRequest"] | components["schemas"]["CutFromChangeRequest"] | components["schemas"]["CutSlantingChangeRequest"] | components["schemas"]["ShapeWithChangeRequest"] | components["schemas"]["CutDoubleChangeRequest"] | components["schemas"]["JoinAtChangeRequest"] | components["schemas"]["CutInTwoChangeRequest"] | components["schemas"]["TuckHalfChangeRequest"] | components["schemas"]["LayAlongChangeRequest"] | components["schemas"]["ChangeFormatChangeRequest"] | components["schemas"]["ChangeWayChangeRequest"] | components["schemas"]["LeaveOutChangeRequest"] | components["schemas"]["BringBackChangeRequest"] | components["schemas"]["ConcedeChangeRequest"] | components["schemas"]["SwitchChangeRequest"] | components["schemas"]["InsistChangeRequest"] | components["schemas"]["UseDiesChangeRequest"] | components["schemas"]["ChangeGridChangeRequest"] | components["schemas"]["LeadChangeRequest"] | components["schemas"]["SetLeastChangeRequest"] | components["schemas"]["ReworkSlotsChangeRequest"] | components["schemas"]["MakeRoomChangeRequest"] | components["schemas"]["ChoosePaperChangeRequest"] | components["schemas"]["DealPapersChangeRequest"] | components["schemas"]["PutBehindChangeRequest"] | components["schemas"]["PlacePhotoChangeRequest"] | components["schemas"]["PlaceMatchedChangeRequest"] | components["schemas"]["LayMatsChangeRequest"] | components["schemas"]["KeepWholeChangeRequest"] | components["schemas"]["ShieldPhotoChangeRequest"] | components["schemas"]["TrimChangeRequest"] | components["schemas"]["TakeUpChangeRequest"] | components["schemas"]["WriteStoryChangeRequest"] | components["schemas"]["TakeStoryAwayChangeRequest"] | components["schemas"]["LayTitleChangeRequest"];
+        ChangeRequest: components["schemas"]["PinPieceChangeRequest"] | components["schemas"]["UnpinChangeRequest"] | components["schemas"]["UntieChangeRequest"] | components["schemas"]["AddTieChangeRequest"] | components["schemas"]["MoveAccentChangeRequest"] | components["schemas"]["ArrangeChangeRequest"] | components["schemas"]["ChooseSchoolChangeRequest"] | components["schemas"]["LayPieceChangeRequest"] | components["schemas"]["LayLayerChangeRequest"] | components["schemas"]["OffsetMatChangeRequest"] | components["schemas"]["SlideMatChangeRequest"] | components["schemas"]["LayBesideChangeRequest"] | components["schemas"]["OneMoreChangeRequest"] | components["schemas"]["LeanChangeRequest"] | components["schemas"]["TradePlacesChangeRequest"] | components["schemas"]["TakeAwayChangeRequest"] | components["schemas"]["TypeTitleChangeRequest"] | components["schemas"]["SetTitleChangeRequest"] | components["schemas"]["SetSheetChangeRequest"] | components["schemas"]["LieAcrossChangeRequest"] | components["schemas"]["SaveOnChangeRequest"] | components["schemas"]["SpareCopiesChangeRequest"] | components["schemas"]["SetLipChangeRequest"] | components["schemas"]["CutWindowChangeRequest"] | components["schemas"]["CloseWindowChangeRequest"] | components["schemas"]["MakeRowChangeRequest"] | components["schemas"]["CutFromChangeRequest"] | components["schemas"]["CutSlantingChangeRequest"] | components["schemas"]["ShapeWithChangeRequest"] | components["schemas"]["CutDoubleChangeRequest"] | components["schemas"]["JoinAtChangeRequest"] | components["schemas"]["CutInTwoChangeRequest"] | components["schemas"]["TuckHalfChangeRequest"] | components["schemas"]["LayAlongChangeRequest"] | components["schemas"]["ChangeFormatChangeRequest"] | components["schemas"]["ChangeWayChangeRequest"] | components["schemas"]["LeaveOutChangeRequest"] | components["schemas"]["BringBackChangeRequest"] | components["schemas"]["ConcedeChangeRequest"] | components["schemas"]["SwitchChangeRequest"] | components["schemas"]["InsistChangeRequest"] | components["schemas"]["UseDiesChangeRequest"] | components["schemas"]["ChangeGridChangeRequest"] | components["schemas"]["LeadChangeRequest"] | components["schemas"]["SetLeastChangeRequest"] | components["schemas"]["ReworkSlotsChangeRequest"] | components["schemas"]["MakeRoomChangeRequest"] | components["schemas"]["ChoosePaperChangeRequest"] | components["schemas"]["DealPapersChangeRequest"] | components["schemas"]["PutBehindChangeRequest"] | components["schemas"]["PlacePhotoChangeRequest"] | components["schemas"]["PlaceMatchedChangeRequest"] | components["schemas"]["LayMatsChangeRequest"] | components["schemas"]["KeepWholeChangeRequest"] | components["schemas"]["ShieldPhotoChangeRequest"] | components["schemas"]["TrimChangeRequest"] | components["schemas"]["TakeUpChangeRequest"] | components["schemas"]["ChooseStickSchoolChangeRequest"] | components["schemas"]["MoveStepChangeRequest"] | components["schemas"]["TickStepChangeRequest"] | components["schemas"]["LiftAgainChangeRequest"] | components["schemas"]["ChooseGlueChangeRequest"] | components["schemas"]["WorkOnChangeRequest"] | components["schemas"]["TakeAsItLiesChangeRequest"] | components["schemas"]["WriteStoryChangeRequest"] | components["schemas"]["TakeStoryAwayChangeRequest"] | components["schemas"]["LayTitleChangeRequest"];
         /** @description Fit it another way. */
         ChangeWayChange: {
             school: components["schemas"]["SchoolEnum"];
@@ -2457,6 +2702,31 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /** @description Choose where a thing is glued, or leave it to what is usual. */
+        ChooseGlueChange: {
+            thing: string;
+            glue?: components["schemas"]["GlueWayEnum"] | components["schemas"]["BlankEnum"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stick-glue";
+        };
+        /**
+         * @description * `stick-glue` - stick-glue
+         * @enum {string}
+         */
+        ChooseGlueChangeKindEnum: "stick-glue";
+        /** @description Choose where a thing is glued, or leave it to what is usual. */
+        ChooseGlueChangeRequest: {
+            thing: string;
+            glue?: components["schemas"]["GlueWayEnum"] | components["schemas"]["BlankEnum"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stick-glue";
+        };
         /**
          * @description Lay a paper of the stash in the place of one of the page's papers, or take it away.
          *
@@ -2522,6 +2792,29 @@ export interface components {
              * @enum {string}
              */
             kind: "school";
+        };
+        /** @description Choose how the page is put together; her own order of before is forgotten. */
+        ChooseStickSchoolChange: {
+            stick_school: components["schemas"]["StickSchoolEnum"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stick-school";
+        };
+        /**
+         * @description * `stick-school` - stick-school
+         * @enum {string}
+         */
+        ChooseStickSchoolChangeKindEnum: "stick-school";
+        /** @description Choose how the page is put together; her own order of before is forgotten. */
+        ChooseStickSchoolChangeRequest: {
+            stick_school: components["schemas"]["StickSchoolEnum"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stick-school";
         };
         /** @description Demands that cannot hold together, and the sum that shows it. */
         Clash: {
@@ -2632,6 +2925,11 @@ export interface components {
              * @enum {string}
              */
             kind: "concede";
+        };
+        /** @description A name and on how many pages it is. */
+        Counted: {
+            name: string;
+            pages: number;
         };
         /** @description What lies over a photo: the part of its slot that is hidden, by what, and what is lost by it. */
         Cover: {
@@ -2932,9 +3230,10 @@ export interface components {
          *     * `trimmer` - trimmer
          *     * `punch` - punch
          *     * `state` - state
+         *     * `table-picture` - table-picture
          * @enum {string}
          */
-        DeletedKindEnum: "page" | "sketch" | "photo" | "paper" | "embellishment" | "paper-picture" | "draft" | "palette" | "companion" | "letters" | "hand" | "trimmer" | "punch" | "state";
+        DeletedKindEnum: "page" | "sketch" | "photo" | "paper" | "embellishment" | "paper-picture" | "draft" | "palette" | "companion" | "letters" | "hand" | "trimmer" | "punch" | "state" | "table-picture";
         /** @description One demand in words, its blocks, and the change that gives it up: named, or with a size still to be typed. */
         Demand: {
             demand: string;
@@ -2942,6 +3241,22 @@ export interface components {
             words: string;
             change?: components["schemas"]["Change"];
         };
+        /** @description One thing that lies otherwise than planned; ``change`` takes it into the plan, null where nothing does. */
+        Difference: {
+            kind: components["schemas"]["DifferenceKindEnum"];
+            words: string;
+            outlines: number[][][];
+            change: Omit<components["schemas"]["Change"], "kind"> | null;
+        };
+        /**
+         * @description * `moved` - moved
+         *     * `turned` - turned
+         *     * `missing` - missing
+         *     * `swapped` - swapped
+         *     * `covered` - covered
+         * @enum {string}
+         */
+        DifferenceKindEnum: "moved" | "turned" | "missing" | "swapped" | "covered";
         /** @description How many steps of a sheet are done. */
         Done: {
             sheet: string;
@@ -3049,6 +3364,19 @@ export interface components {
             detail: string;
             faults?: components["schemas"]["Fault"][];
         };
+        /** @description Days whose photos belong together: how many there are, and the pages they are on. */
+        Event: {
+            /** Format: date */
+            first: string;
+            /** Format: date */
+            last: string;
+            when: string;
+            name: string;
+            photos: number;
+            used: number;
+            pages: components["schemas"]["LogCard"][];
+            thumbs: string[];
+        };
         /**
          * @description * `no way` - no way
          *     * `right` - right
@@ -3141,6 +3469,11 @@ export interface components {
             worn: components["schemas"]["Worn"][];
             match: components["schemas"]["Match"] | null;
             cost: number | null;
+        };
+        /** @description What a piece could be instead, and what that saves. */
+        Flatter: {
+            words: string;
+            saves: string;
         };
         /**
          * @description * `left` - left
@@ -3283,6 +3616,22 @@ export interface components {
             goes: string;
             stays: string;
         };
+        /** @description Where one layer is glued: the area, what of it takes foam to even it out, and what to mind. */
+        Glue: {
+            name: string;
+            where: number[][][];
+            fillers: number[][][];
+            words: string[];
+        };
+        /**
+         * @description * `all over` - all over
+         *     * `middle only` - middle only
+         *     * `body only` - body only
+         *     * `one dot` - one dot
+         *     * `on foam` - on foam
+         * @enum {string}
+         */
+        GlueWayEnum: "all over" | "middle only" | "body only" | "one dot" | "on foam";
         /** @description An ink, pen or paint that suits: what for, why, its contrast to what lies beneath. */
         Goes: {
             name: string;
@@ -3833,6 +4182,49 @@ export interface components {
          * @enum {string}
          */
         LieEnum: "up" | "across";
+        /** @description Where a thing really lies: how far from its place in the page's unit, and turned by so many degrees more. */
+        Lies: {
+            thing: string;
+            /** Format: double */
+            across?: number;
+            /** Format: double */
+            down?: number;
+            /** Format: double */
+            turned?: number;
+        };
+        /** @description Where a thing really lies: how far from its place in the page's unit, and turned by so many degrees more. */
+        LiesRequest: {
+            thing: string;
+            /** Format: double */
+            across?: number;
+            /** Format: double */
+            down?: number;
+            /** Format: double */
+            turned?: number;
+        };
+        /** @description Take a thing that was stuck up again. */
+        LiftAgainChange: {
+            thing: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stick-lift";
+        };
+        /**
+         * @description * `stick-lift` - stick-lift
+         * @enum {string}
+         */
+        LiftAgainChangeKindEnum: "stick-lift";
+        /** @description Take a thing that was stuck up again. */
+        LiftAgainChangeRequest: {
+            thing: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stick-lift";
+        };
         /**
          * @description * `as it is` - as it is
          *     * `by the whole picture` - by the whole picture
@@ -3851,6 +4243,51 @@ export interface components {
             white?: number[] | null;
             /** @default false */
             lightest: boolean;
+        };
+        /** @description A finished page in the logbook. */
+        LogCard: {
+            page: number;
+            name: string;
+            when: string;
+            /** Format: date */
+            event: string | null;
+            /** Format: date */
+            finished: string;
+            who: string[];
+            place: string;
+            tags: string[];
+            thumb: string;
+        };
+        /**
+         * @description What is known of a page that was finished; ``finished`` is null while it is at work again.
+         *
+         *     ``when`` tells in words when it happened, ``used_words`` what was used, ``own_words`` whether those are hers.
+         */
+        LogEntry: {
+            page: number;
+            name: string;
+            /** Format: date */
+            finished: string | null;
+            /** Format: date */
+            event: string | null;
+            /** Format: date */
+            event_end: string | null;
+            when: string;
+            who: string[];
+            place: string;
+            tags: string[];
+            story: string;
+            used: components["schemas"]["Used"][];
+            used_words: string;
+            own_words: boolean;
+            thumb: string;
+        };
+        /** @description Who and what the logbook tells of, and when. */
+        LogIndex: {
+            who: components["schemas"]["Counted"][];
+            tags: components["schemas"]["Counted"][];
+            years: components["schemas"]["Counted"][];
+            pages: number;
         };
         /** @description A line of the printer's log; a fault stopped it. */
         LogLine: {
@@ -4243,6 +4680,31 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        /** @description Move a step before another one, or (``before`` empty) to the end; with no step, to the usual order again. */
+        MoveStepChange: {
+            step?: string;
+            before?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stick-order";
+        };
+        /**
+         * @description * `stick-order` - stick-order
+         * @enum {string}
+         */
+        MoveStepChangeKindEnum: "stick-order";
+        /** @description Move a step before another one, or (``before`` empty) to the end; with no step, to the usual order again. */
+        MoveStepChangeRequest: {
+            step?: string;
+            before?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stick-order";
+        };
         /** @description Where a block would lie. */
         MovedBlock: {
             block: string;
@@ -4525,12 +4987,31 @@ export interface components {
             letter: string;
             name: string;
         };
+        /** @description The record of one page; null where it was never finished. */
+        PageRecord: {
+            entry: components["schemas"]["LogEntry"] | null;
+        };
         /** @description An earlier step of a page: what was done then. */
         PageStep: {
             number: number;
             done: string;
             /** Format: date-time */
             created: string;
+        };
+        PaginatedLogCardList: {
+            /** @example 123 */
+            count: number;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?offset=400&limit=100
+             */
+            next?: string | null;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?offset=200&limit=100
+             */
+            previous?: string | null;
+            results: components["schemas"]["LogCard"][];
         };
         PaginatedPageCardList: {
             /** @example 123 */
@@ -4747,6 +5228,20 @@ export interface components {
         /** @description How many there are. */
         PatchedCountAskedRequest: {
             count?: number | null;
+        };
+        /** @description What is put right; what is not named stays. With ``used`` null what was used writes itself again. */
+        PatchedDescribeEntryRequest: {
+            /** Format: date */
+            finished?: string | null;
+            /** Format: date */
+            event?: string | null;
+            /** Format: date */
+            event_end?: string | null;
+            who?: string[];
+            place?: string;
+            tags?: string[];
+            story?: string;
+            used?: string | null;
         };
         /** @description What shall be known of a paper; what is not given stays. */
         PatchedDescribePaperRequest: {
@@ -5108,6 +5603,11 @@ export interface components {
             blocks: string[];
             stash_paper: number;
             side?: components["schemas"]["PaperSideEnum"];
+        };
+        /** @description Work planned on a piece or the page. */
+        PlannedWork: {
+            key: string;
+            words: string;
         };
         /**
          * @description * `print` - Print
@@ -6060,6 +6560,91 @@ export interface components {
             kept: components["schemas"]["Outcome"] | null;
             falls: components["schemas"]["Outcome"] | null;
         };
+        /** @description One distance: its number and words, and where it is drawn: along ``axis`` from ``begin`` to ``end``. */
+        StickDistance: {
+            axis: components["schemas"]["AxisEnum"];
+            number: string;
+            words: string;
+            /** Format: double */
+            begin: number;
+            /** Format: double */
+            end: number;
+            /** Format: double */
+            across: number;
+        };
+        /** @description One way to put a page together. */
+        StickSchool: {
+            key: components["schemas"]["StickSchoolEnum"];
+            words: string;
+            about: string;
+        };
+        /**
+         * @description * `all-dry` - all-dry
+         *     * `piece-by-piece` - piece-by-piece
+         *     * `lay-and-lift` - lay-and-lift
+         *     * `from-the-top` - from-the-top
+         * @enum {string}
+         */
+        StickSchoolEnum: "all-dry" | "piece-by-piece" | "lay-and-lift" | "from-the-top";
+        /** @description One step. ``things`` are what it is about, ``puts`` the layers that lie on the page after it. */
+        StickStep: {
+            key: string;
+            kind: components["schemas"]["StickStepKindEnum"];
+            title: string;
+            words: string[];
+            things: string[];
+            outlines: number[][][];
+            puts: string[];
+            glue: components["schemas"]["Glue"][];
+            distances: components["schemas"]["StickDistance"][];
+            tilt: string;
+            t_square: string;
+            done: boolean;
+            /** @description after which what dries can usually be touched */
+            minutes: number | null;
+            may_choose_glue: boolean;
+            /** @description the piece's number on the page */
+            number: number | null;
+        };
+        /**
+         * @description * `lay` - lay
+         *     * `tray` - tray
+         *     * `work` - work
+         *     * `dry` - dry
+         *     * `stamp` - stamp
+         *     * `join` - join
+         *     * `stick` - stick
+         *     * `slip` - slip
+         *     * `onto` - onto
+         *     * `group` - group
+         *     * `write` - write
+         *     * `weigh` - weigh
+         * @enum {string}
+         */
+        StickStepKindEnum: "lay" | "tray" | "work" | "dry" | "stamp" | "join" | "stick" | "slip" | "onto" | "group" | "write" | "weigh";
+        /** @description A piece to be stuck: how it is glued by her own word (none: as is usual), and whether it lies stuck. */
+        StickThing: {
+            key: string;
+            name: string;
+            glue: (components["schemas"]["GlueWayEnum"] | components["schemas"]["NullEnum"]) | null;
+            glued: boolean;
+            may_be_worked_on: boolean;
+            stuck: boolean;
+        };
+        /** @description How a page is put together: its steps in order, and what can be chosen of them. */
+        Sticking: {
+            version: number;
+            school: components["schemas"]["StickSchoolEnum"];
+            schools: components["schemas"]["StickSchool"][];
+            steps: components["schemas"]["StickStep"][];
+            things: components["schemas"]["StickThing"][];
+            works: components["schemas"]["PlannedWork"][];
+            work_kinds: components["schemas"]["WorkKindEnum"][];
+            glue_ways: components["schemas"]["GlueWayEnum"][];
+            own_order: boolean;
+            thickness: components["schemas"]["Thickness"];
+            cautions: string[];
+        };
         /** @description Sheets or scraps of one size; ``wide`` and ``high`` are numbers to draw by, in inches. */
         Stock: {
             readonly id: number;
@@ -6275,6 +6860,28 @@ export interface components {
          * @enum {string}
          */
         TablePaperStatusEnum: "optimal" | "best-found";
+        /** @description A photograph of the page on the table: of the dry fit, or of the finished page. */
+        TablePhotographRequest: {
+            /** Format: binary */
+            file: string;
+            /** @default dry-fit */
+            kind: components["schemas"]["TablePictureKindEnum"];
+        };
+        /** @description A picture of a page on the table, laid straight, and what was seen on it. */
+        TablePicture: {
+            id: number;
+            kind: components["schemas"]["TablePictureKindEnum"];
+            /** Format: date-time */
+            created: string;
+            address: string;
+            differences: components["schemas"]["Difference"][];
+        };
+        /**
+         * @description * `dry-fit` - dry-fit
+         *     * `finished` - finished
+         * @enum {string}
+         */
+        TablePictureKindEnum: "dry-fit" | "finished";
         /** @description A piece to cut: its key is its number on the page, with a letter where several share it. */
         TablePiece: {
             key: string;
@@ -6313,6 +6920,29 @@ export interface components {
          * @enum {string}
          */
         TableStockEnum: "sheet" | "scrap" | "middle";
+        /** @description Take where pieces lie on the table over into the plan; the rest is fitted round them. */
+        TakeAsItLiesChange: {
+            pieces: components["schemas"]["Lies"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lies-so";
+        };
+        /**
+         * @description * `lies-so` - lies-so
+         * @enum {string}
+         */
+        TakeAsItLiesChangeKindEnum: "lies-so";
+        /** @description Take where pieces lie on the table over into the plan; the rest is fitted round them. */
+        TakeAsItLiesChangeRequest: {
+            pieces: components["schemas"]["LiesRequest"][];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lies-so";
+        };
         /** @description Take a piece away; everything else stays where it is, and its photo goes back to the tray. */
         TakeAwayChange: {
             block: string;
@@ -6433,6 +7063,57 @@ export interface components {
             top: string;
             right: string;
             bottom: string;
+        };
+        /**
+         * @description How thick the page is at most and on the whole, where, by what, and what would be flatter.
+         *
+         *     ``cells`` are rows of parts of the most, 0 to 1, ``cell`` is the side of one.
+         */
+        Thickness: {
+            most: string;
+            usual: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            by: string;
+            flatter: components["schemas"]["Flatter"][];
+            /** Format: double */
+            cell: number;
+            cells: number[][];
+        };
+        /**
+         * @description Say that a step is done, or not after all; what it puts down lies stuck from then on.
+         *
+         *     Ticked where it is not its turn yet it stands all the same: people go their own way.
+         */
+        TickStepChange: {
+            step: string;
+            done?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stick-done";
+        };
+        /**
+         * @description * `stick-done` - stick-done
+         * @enum {string}
+         */
+        TickStepChangeKindEnum: "stick-done";
+        /**
+         * @description Say that a step is done, or not after all; what it puts down lies stuck from then on.
+         *
+         *     Ticked where it is not its turn yet it stands all the same: people go their own way.
+         */
+        TickStepChangeRequest: {
+            step: string;
+            done?: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stick-done";
         };
         /** @description A relation between blocks, in words; ``held`` is False for one that was let go. */
         Tie: {
@@ -6884,6 +7565,32 @@ export interface components {
          * @enum {string}
          */
         UseEnum: "a picture" | "a frame to write in" | "lines to write on" | "a strip to cut off";
+        /** @description A thing that was used, on which pages, and whether it is still in the stash. */
+        UseFound: {
+            kind: components["schemas"]["UsedKindEnum"];
+            key: string;
+            name: string;
+            /** @description some of it is still in the stash */
+            there: boolean;
+            pages: components["schemas"]["LogCard"][];
+        };
+        /** @description One thing that was used. */
+        Used: {
+            kind: components["schemas"]["UsedKindEnum"];
+            key: string;
+            name: string;
+            count: number;
+        };
+        /**
+         * @description * `paper` - paper
+         *     * `photo` - photo
+         *     * `letters` - letters
+         *     * `embellishment` - embellishment
+         *     * `tool` - tool
+         *     * `technique` - technique
+         * @enum {string}
+         */
+        UsedKindEnum: "paper" | "photo" | "letters" | "embellishment" | "tool" | "technique";
         /**
          * @description * `split-base` - split-base
          *     * `wider-paper` - wider-paper
@@ -7004,6 +7711,45 @@ export interface components {
          * @enum {string}
          */
         WishEnum: "big" | "small";
+        /**
+         * @description * `ink the edges` - ink the edges
+         *     * `stamp` - stamp
+         *     * `stencil` - stencil
+         *     * `paint` - paint
+         *     * `splatter` - splatter
+         *     * `stitch` - stitch
+         *     * `heat emboss` - heat emboss
+         *     * `draw` - draw
+         * @enum {string}
+         */
+        WorkKindEnum: "ink the edges" | "stamp" | "stencil" | "paint" | "splatter" | "stitch" | "heat emboss" | "draw";
+        /** @description Plan work on a piece, or on the page (``on`` empty); or take it off the plan (``take``). */
+        WorkOnChange: {
+            work?: (components["schemas"]["WorkKindEnum"] | components["schemas"]["NullEnum"]) | null;
+            on?: string;
+            take?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "background-work";
+        };
+        /**
+         * @description * `background-work` - background-work
+         * @enum {string}
+         */
+        WorkOnChangeKindEnum: "background-work";
+        /** @description Plan work on a piece, or on the page (``on`` empty); or take it off the plan (``take``). */
+        WorkOnChangeRequest: {
+            work?: (components["schemas"]["WorkKindEnum"] | components["schemas"]["NullEnum"]) | null;
+            on?: string;
+            take?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "background-work";
+        };
         /** @description A photo in a slot as it would show. */
         Worn: {
             block: string;
@@ -8327,6 +9073,141 @@ export interface operations {
             };
         };
     };
+    logbook: {
+        parameters: {
+            query?: {
+                /** @description with a kind: what was used, by its key */
+                key?: string;
+                /**
+                 * @description * `paper` - paper
+                 *     * `photo` - photo
+                 *     * `letters` - letters
+                 *     * `embellishment` - embellishment
+                 *     * `tool` - tool
+                 *     * `technique` - technique
+                 */
+                kind?: "paper" | "photo" | "letters" | "embellishment" | "tool" | "technique";
+                /** @description Number of results to return per page. */
+                limit?: number;
+                /** @description The initial index from which to return the results. */
+                offset?: number;
+                tag?: string;
+                who?: string;
+                words?: string;
+                year?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaginatedLogCardList"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    events: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Event"][];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    logbook_index: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogIndex"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    logbook_uses: {
+        parameters: {
+            query: {
+                /** @description words of a thing's name */
+                words: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UseFound"][];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     switch_off: {
         parameters: {
             query?: never;
@@ -9406,6 +10287,8 @@ export interface operations {
             query?: {
                 /** @description where measures are counted from: left-top, nearest or centre */
                 counted?: string;
+                /** @description how long the longer side of a picture is */
+                pixels?: number;
                 /** @description printer paper of a PDF: letter or a4 */
                 sheet?: string;
             };
@@ -10329,6 +11212,156 @@ export interface operations {
             };
         };
     };
+    page_record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageRecord"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    finish_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    describe_page_record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedDescribeEntryRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     redo: {
         parameters: {
             query?: never;
@@ -10498,6 +11531,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptAsSketch"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    page_slip: {
+        parameters: {
+            query?: {
+                /** @description printer paper: letter or a4 */
+                sheet?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                    "image/svg+xml": string;
+                    "text/csv": string;
+                    "image/vnd.dxf": string;
+                    "application/zip": string;
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
             404: {
@@ -10738,6 +11835,179 @@ export interface operations {
             };
         };
     };
+    sticking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sticking"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    afterwards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                thing: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Afterwards"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    placing_guide: {
+        parameters: {
+            query?: {
+                /** @description printer paper: letter or a4 */
+                sheet?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                    "image/svg+xml": string;
+                    "text/csv": string;
+                    "image/vnd.dxf": string;
+                    "application/zip": string;
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     story_ways: {
         parameters: {
             query?: never;
@@ -10778,6 +12048,233 @@ export interface operations {
                 };
             };
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    table_pictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TablePicture"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    look_at_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["TablePhotographRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TablePicture"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    remove_table_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                picture: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    table_jpeg: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                picture: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    page_thumb: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12283,6 +13780,8 @@ export interface operations {
             query?: {
                 /** @description where measures are counted from: left-top, nearest or centre */
                 counted?: string;
+                /** @description how long the longer side of a picture is */
+                pixels?: number;
                 /** @description printer paper of a PDF: letter or a4 */
                 sheet?: string;
             };

@@ -59,6 +59,10 @@ const router = createBrowserRouter([
         path: '/pages/:id/cutting',
         lazy: screen(async () => (await import('../cutting/CuttingTable')).CuttingTable),
       },
+      {
+        path: '/pages/:id/sticking',
+        lazy: screen(async () => (await import('../sticking/StickTable')).StickTable),
+      },
       { path: '/pages/:id/:step?', lazy: screen(async () => (await import('../bench/Bench')).Bench) },
       { path: '/photos', lazy: screen(async () => (await import('../photos/PhotoBox')).PhotoBox) },
       { path: '/stash', lazy: screen(async () => (await import('../stash/Stash')).Stash) },
@@ -70,6 +74,7 @@ const router = createBrowserRouter([
         path: '/stash/companions',
         lazy: screen(async () => (await import('../stash/Companions')).Companions),
       },
+      { path: '/logbook', lazy: screen(async () => (await import('../album/Logbook')).Logbook) },
       { path: '/find', lazy: screen(async () => (await import('../finder/Finder')).Finder) },
       {
         path: '/sketches/new',

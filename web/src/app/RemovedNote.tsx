@@ -19,6 +19,7 @@ const CALLED: Record<Kind, string> = {
   state: 'the state put away',
   palette: 'the palette',
   companion: 'the ink or pen',
+  'table-picture': 'the picture of',
 }
 /** Milliseconds after which the note goes; for thirty days the shelf brings back the same. */
 const STAYS = 60_000

@@ -163,7 +163,9 @@ function LaidBench({ page }: { page: Page }) {
               titles={page.titles}
               stories={laid.stories}
               accents={laid.pieces}
-              still={decorating || step === 'story' || step === 'papers'}
+              still={
+                decorating || step === 'story' || step === 'papers' || step === 'stick' || step === 'finished'
+              }
               accentHandlers={decorating ? accents.handlers : undefined}
               mode={step === 'look' ? looking.mode : ''}
               over={laid.over}

@@ -9,6 +9,7 @@ import type { Looking } from '../looking/useLooking'
 import { MeasureCard } from '../measures/MeasureCard'
 import { Clash } from './Clash'
 import { CutSide } from '../cutting/CutSide'
+import { FinishedSide } from '../finished/FinishedSide'
 import { Facing } from './Facing'
 import { Held } from './Held'
 import { PhotosSide } from './PhotosSide'
@@ -22,6 +23,7 @@ import type { StepKey } from './steps'
 import type { CarriedPaper } from '../cutting/PaperTray'
 import type { useCarry } from './useCarry'
 import { TitleHelp } from './TitleHelp'
+import { StickSide } from '../sticking/StickSide'
 import { StorySide } from '../words/StorySide'
 import { Ways } from './Ways'
 import { Why } from './Why'
@@ -144,6 +146,10 @@ function StepSide(props: BenchSideProps) {
       )
     case 'cut':
       return <CutSide page={page} onChange={onChange} />
+    case 'stick':
+      return <StickSide page={page} onChange={onChange} onLayOver={onLayOver} />
+    case 'finished':
+      return <FinishedSide page={page} />
     case 'print':
       return <PrintPanel page={page} />
     case 'title':

@@ -9,6 +9,8 @@ export const STEPS = [
   { key: 'look', name: 'Second look' },
   { key: 'cut', name: 'Cut' },
   { key: 'print', name: 'Print' },
+  { key: 'stick', name: 'Stick down' },
+  { key: 'finished', name: 'Finished' },
 ] as const
 
 export type StepKey = (typeof STEPS)[number]['key']

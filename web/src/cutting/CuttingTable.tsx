@@ -16,7 +16,7 @@ import { StepWords } from './StepWords'
 import { TakeStock } from './TakeStock'
 import { TrimmerPicture } from './TrimmerPicture'
 import { Trimmers } from './Trimmers'
-import { useAwake } from './useAwake'
+import { useAwake } from '../app/useAwake'
 import { useTicks } from './useTicks'
 import { WrongCut } from './WrongCut'
 

@@ -16,6 +16,7 @@ const NAMES: Record<Deleted['kind'], string> = {
   draft: 'drawing',
   palette: 'palette',
   companion: 'ink or pen',
+  'table-picture': 'picture of',
 }
 
 /** What was put aside in the last thirty days, to be brought back. */

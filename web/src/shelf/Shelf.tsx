@@ -40,6 +40,9 @@ export function Shelf() {
           <Link className="stitched" to="/stash">
             Paper stash
           </Link>
+          <Link className="stitched" to="/logbook">
+            Logbook
+          </Link>
         </nav>
         <span className="who">
           {session.data?.user}

@@ -52,6 +52,13 @@ const NAMES: Partial<Record<Change['kind'], string>> = {
   lean: 'a lean',
   'trade-places': 'two pieces that changed places',
   'take-away': 'a piece taken away',
+  'stick-done': 'a step ticked off',
+  'stick-order': 'a step moved',
+  'stick-lift': 'a piece lifted again',
+  'stick-glue': 'where a piece is glued',
+  'stick-school': 'how the page is put together',
+  'background-work': 'work on the background',
+  'lies-so': 'a piece taken as it lies',
 }
 
 /** What a step that cannot be made any more was, in words. */

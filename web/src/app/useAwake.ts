@@ -13,7 +13,7 @@ export function useAwake(): string {
         else lock = got
         say('')
       } catch {
-        say('This browser lets the screen go dark: set it to stay on while you cut.')
+        say('This browser lets the screen go dark: set it to stay on while you work.')
       }
     }
     const again = () => {
