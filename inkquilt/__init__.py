@@ -27,4 +27,5 @@ Stages of the job, each importing only from those before it:
 ``printing``        photo prints on sheets
 ``assembly``        in which order a page is stuck down, and where each piece and its glue goes
 ``composition``     the page at work: its document, and everything that can be done to it
+``album``           finished pages as they lie in an album, and what of it is missing
 """

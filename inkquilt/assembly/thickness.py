@@ -23,8 +23,6 @@ CELL: Final[Grains] = INCH // 8
 _FLAT: Final[Grains] = 3 * MM // 10
 #: A thing is thick from here on.
 _THICK: Final[Grains] = MM
-#: A protector's two sides. Common practice, no source.
-PROTECTOR: Final[Grains] = 15 * MM // 100
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,18 +100,3 @@ def _flatter(makers: Sequence[Thing]) -> Iterator[Flatter]:
         yield Flatter(
             lowest.key, f"{lowest.name}: its hidden middle cut out, which saves a layer", lowest.bottom.thickness
         )
-
-
-def album_thickness(pages: Sequence[Grains], leaves_in_protectors: bool = True) -> Grains:
-    """Return how thick the leaves of an album are: the usual thickness of every page, and the protectors.
-
-    Thick places of one page press into the next; what counts is the mean, and a little of the most (common practice,
-    no source): callers give what each page is taken for.
-    """
-    protectors = PROTECTOR * ((len(pages) + 1) // 2) * 2 if leaves_in_protectors else 0
-    return sum(pages) + protectors
-
-
-def counted_for(thickness: Thickness) -> Grains:
-    """Return what a page counts for in an album: half-way between its usual thickness and its most."""
-    return (thickness.usual + thickness.most) // 2

@@ -60,7 +60,7 @@ def _event(photos: list[DatedPhoto]) -> Event:
     return Event(photos[0].day, photos[-1].day, tuple(photo.number for photo in photos), name)
 
 
-_MONTHS: Final = (
+MONTHS: Final = (
     "January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November",
     "December",
 )  # fmt: skip
@@ -71,10 +71,10 @@ def day_words(first: date | None, last: date | None) -> str:
     if first is None:
         return ""
     if last is None or last == first:
-        return f"{first.day} {_MONTHS[first.month - 1]} {first.year}"
-    end = f"{last.day} {_MONTHS[last.month - 1]} {last.year}"
+        return f"{first.day} {MONTHS[first.month - 1]} {first.year}"
+    end = f"{last.day} {MONTHS[last.month - 1]} {last.year}"
     if first.year != last.year:
-        return f"{first.day} {_MONTHS[first.month - 1]} {first.year} to {end}"
+        return f"{first.day} {MONTHS[first.month - 1]} {first.year} to {end}"
     if first.month != last.month:
-        return f"{first.day} {_MONTHS[first.month - 1]} to {end}"
+        return f"{first.day} {MONTHS[first.month - 1]} to {end}"
     return f"{first.day} to {end}"

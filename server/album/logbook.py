@@ -2,6 +2,7 @@
 
 from collections import Counter
 from dataclasses import dataclass
+from datetime import date
 from typing import Any, Final
 
 from django.db.models import Q
@@ -105,6 +106,16 @@ def events(owner: Any) -> list[tuple[Event, set[int], set[int]]]:
     """Return events with their photos that are on pages, and those pages."""
     rows = Photo.objects.visible_to(owner).exclude(taken=None).values_list("pk", "taken", "group")
     photos = [DatedPhoto(pk, taken.date(), group) for pk, taken, group in rows if taken is not None]
+    pages_of = pages_of_photos(owner)
+    found = []
+    for event in events_of(photos):
+        used = {photo for photo in event.photos if photo in pages_of}
+        found.append((event, used, {page for photo in used for page in pages_of[photo]}))
+    return found
+
+
+def pages_of_photos(owner: Any) -> dict[int, set[int]]:
+    """Return on which pages each photo is that is on one, at work or finished."""
     pages_of: dict[int, set[int]] = {}
     for page, document in documents_of(Page.objects.visible_to(owner).at_work()).items():
         for placed in document.photos.values():
@@ -113,9 +124,15 @@ def events(owner: Any) -> list[tuple[Event, set[int], set[int]]]:
         entry__page__owner=owner, entry__page__deleted_at=None, kind=UsedKind.PHOTO.value
     ).exclude(entry__finished=None)
     for key, page in finished.values_list("key", "entry__page_id"):
-        pages_of.setdefault(int(key), set()).add(page)
-    found = []
-    for event in events_of(photos):
-        used = {photo for photo in event.photos if photo in pages_of}
-        found.append((event, used, {page for photo in used for page in pages_of[photo]}))
-    return found
+        if key.isdecimal():
+            pages_of.setdefault(int(key), set()).add(page)
+    return pages_of
+
+
+def photos_on_no_page(owner: Any, days: dict[int, tuple[date, date]]) -> dict[int, tuple[int, ...]]:
+    """Return the photos that were taken from one day to another and are on no page, by the keys of these days."""
+    used = pages_of_photos(owner)
+    first, last = min(begin for begin, _ in days.values()), max(end for _, end in days.values())
+    rows = Photo.objects.visible_to(owner).filter(taken__date__gte=first, taken__date__lte=last).order_by("taken", "pk")
+    taken = [(pk, moment.date()) for pk, moment in rows.values_list("pk", "taken") if moment and pk not in used]
+    return {key: tuple(photo for photo, day in taken if begin <= day <= end) for key, (begin, end) in days.items()}

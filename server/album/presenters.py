@@ -40,16 +40,20 @@ def card_of(entry: LogEntry) -> dict[str, Any]:
     }
 
 
-def slip_of(entry: LogEntry) -> Slip:
-    """Return what stands on the slip for the back of a page."""
-    facts = (
+def facts_of(entry: LogEntry) -> tuple[tuple[str, str], ...]:
+    """Return when, who and where, each with its head; what nobody said is empty."""
+    return (
         ("When", day_words(entry.event, entry.event_end)),
         ("Who", ", ".join(map(str, entry.who))),
         ("Where", entry.place),
         ("Made", day_words(entry.finished, None)),
         ("Tags", ", ".join(map(str, entry.tags))),
     )
-    return Slip(entry.page.name, facts, entry.story, tuple(used_words(entry).splitlines()))
+
+
+def slip_of(entry: LogEntry) -> Slip:
+    """Return what stands on the slip for the back of a page."""
+    return Slip(entry.page.name, facts_of(entry), entry.story, tuple(used_words(entry).splitlines()))
 
 
 def index_answer(index: LogIndex) -> dict[str, Any]:

@@ -11,6 +11,8 @@ from typing import Any, Final
 from django.db import connection, transaction
 from django.utils import timezone
 
+from inkquilt.album.spine import counted_for
+from inkquilt.assembly.thickness import thickness_of
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.used import Names, Used, UsedKind, used_on
 from inkquilt_io.painting.page import PictureKind
@@ -21,6 +23,7 @@ from server.pages.known import document_of
 from server.pages.models import Page
 from server.photos.models import Photo
 from server.solving.pool import solvers
+from server.sticking.services import assembly_on
 from server.tools.models import ShapingTool
 from server.words.models import Alphabet
 
@@ -42,12 +45,16 @@ def finish(*, page: Page) -> LogEntry:
     thumb: bytes = solvers().run("page_picture", painted_page(page, document), PictureKind.JPEG, _THUMB)
     used = used_on(document, names_for(page.owner, document))
     first, last = _taken(page.owner, document)
+    fold = document.page.fold
+    thick = counted_for(thickness_of(assembly_on(document).page))
     with transaction.atomic():
         entry, _ = LogEntry.objects.get_or_create(
             page=page, defaults={"event": first, "event_end": last, "story": _story(document)}
         )
         entry.finished, entry.thumb = entry.finished or timezone.localdate(), thumb
-        entry.save(update_fields=["finished", "thumb"])
+        entry.width, entry.height = fold.at if fold else document.page.width, document.page.height
+        entry.is_spread, entry.counted = fold is not None, thick
+        entry.save(update_fields=["finished", "thumb", "width", "height", "is_spread", "counted"])
         keep_uses(entry, used)
         keep_words(entry)
     return entry

@@ -28,8 +28,13 @@ def asked_sheet(request: Request) -> SheetSize:
 def download(content: bytes, kind: str, title: str, name: str) -> HttpResponse:
     """Return a file to keep, named after what it is of."""
     answer = HttpResponse(content, content_type=kind)
-    stem = re.sub(r"[^A-Za-z0-9]+", "-", title).strip("-").lower() or "page"
+    stem = file_stem(title, "page")
     what, suffix = name.split(".", 1)
     ending = "" if what in ("page", "sketch") else f"-{what}"
     answer["Content-Disposition"] = f'attachment; filename="{stem}{ending}.{suffix}"'
     return answer
+
+
+def file_stem(title: str, otherwise: str) -> str:
+    """Return how files of something are called, in letters every machine takes; ``otherwise`` where none is left."""
+    return re.sub(r"[^A-Za-z0-9]+", "-", title).strip("-").lower() or otherwise

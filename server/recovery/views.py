@@ -9,6 +9,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from server.album.models import Album, Goal
 from server.common.asked import asked_for
 from server.common.serializers import ErrorSerializer
 from server.drafts.models import TableDraft
@@ -27,7 +28,7 @@ KINDS: Final[dict[str, type[Model]]] = {
     "paper-picture": PaperPicture, "draft": TableDraft,
     "palette": Palette, "companion": Companion,
     "letters": Alphabet, "hand": Hand, "trimmer": Trimmer, "punch": ShapingTool, "state": Snapshot,
-    "table-picture": TablePicture,
+    "table-picture": TablePicture, "album": Album, "goal": Goal,
 }  # fmt: skip
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]
 #: The list shows this many of each kind, latest first.

@@ -60,6 +60,7 @@ TASKS: Final = {
     "swatch_pdf": "inkquilt_io.swatch_card",
     "guide_pdf": "inkquilt_io.guide_pdf",
     "slip_pdf": "inkquilt_io.slip_pdf",
+    "contact_pdf": "inkquilt_io.album",
     "page_picture": "inkquilt_io.painting",
 }
 

@@ -14,7 +14,7 @@ from inkquilt.assembly.glue import FOAM, glue_of, height_of, heights_beneath
 from inkquilt.assembly.order import Must, broken_by, first_order, lying_on, usual_order, wanted_order
 from inkquilt.assembly.steps import PUTS_DOWN, Assembly, StepKind, moved
 from inkquilt.assembly.terms import GlueWay, StickSchool, StickTerms, Work, WorkKind
-from inkquilt.assembly.thickness import PROTECTOR, album_thickness, counted_for, thickness_of
+from inkquilt.assembly.thickness import thickness_of
 from inkquilt.assembly.things import (
     THICKNESS,
     AssemblyPage,
@@ -504,12 +504,6 @@ class Thick(TestCase):
         self.assertEqual(thickness_of(page_of(stamp)).most, THICKNESS[Material.PAPER])
         empty = replace(PHOTO, parts=(PHOTO.parts[0], replace(PHOTO.parts[1], is_empty=True)))
         self.assertEqual(thickness_of(page_of(empty)).most, 2 * THICKNESS[Material.PAPER])
-
-    def test_of_an_album_by_sum(self):
-        self.assertEqual(album_thickness([10, 20, 30]), 60 + 4 * PROTECTOR)
-        self.assertEqual(album_thickness([10, 20], leaves_in_protectors=False), 30)
-        found = thickness_of(page_of(thing("a", 0, 0, 6, 12)))
-        self.assertEqual(counted_for(found), (found.usual + found.most) // 2)
 
 
 class Afterwards(TestCase):

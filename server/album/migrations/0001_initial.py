@@ -27,6 +27,10 @@ class Migration(migrations.Migration):
                 ('tags', models.JSONField(blank=True, default=list)),
                 ('story', models.TextField(blank=True, max_length=20000)),
                 ('used', models.TextField(blank=True, max_length=4000, null=True)),
+                ('width', models.PositiveIntegerField(default=0, help_text='grains, of one page')),
+                ('height', models.PositiveIntegerField(default=0, help_text='grains')),
+                ('is_spread', models.BooleanField(default=False)),
+                ('counted', models.PositiveIntegerField(default=0, help_text="grains: what it counts for in an album's thickness")),
                 ('thumb', models.BinaryField(default=bytes)),
             ],
             options={

@@ -34,6 +34,11 @@ ALPHABET_FACTS: Final = ("name", "kind", "height", "width", "letters", "colour",
 #: What is known of a finished page, and of each thing it was made with; older zips have none.
 RECORD_DAYS: Final = ("finished", "event", "event_end")
 RECORD_FACTS: Final = ("who", "place", "tags", "story", "used")
+#: A page as it was when it was finished, for its album; older zips have none.
+LATER_RECORD_FACTS: Final = ("width", "height", "is_spread", "counted")
+#: What is known of an album and of each page's place in it; older zips have none.
+ALBUM_FACTS: Final = ("name", "width", "height", "unit", "room", "in_protectors", "starts_right")
+PLACE_FACTS: Final = ("after", "turn", "waits")
 USE_FACTS: Final = ("kind", "key", "name", "count")
 #: What is told by its facts alone: each kind's rows and facts.
 NAMED: Final[dict[str, tuple[type[Any], tuple[str, ...]]]] = {

@@ -8,6 +8,7 @@ from typing import IO, Any
 
 from inkquilt_io.places import without_place
 from server.album.models import LogEntry
+from server.exchange.backup.albums import albums_told, goals_told
 from server.exchange.backup.facts import (
     ALPHABET_FACTS,
     AREA_FACTS,
@@ -16,6 +17,7 @@ from server.exchange.backup.facts import (
     KIND,
     LATER_FACTS,
     LATER_PAPER_FACTS,
+    LATER_RECORD_FACTS,
     NAMED,
     PALETTE_FACTS,
     PAPER_FACTS,
@@ -71,6 +73,7 @@ def write_everything(owner: Any, out: IO[bytes], with_places: bool = False) -> N
             file = f"pages/{page.pk}.json"
             archive.writestr(file, _text(_page(page, archive)))
             index["pages"].append({"key": page.pk, "file": file, "name": page.name})
+        index["albums"], index["goals"] = albums_told(owner), goals_told(owner)
         archive.writestr(INDEX, _text(index))
 
 
@@ -137,7 +140,12 @@ def _record(page: Page) -> dict[str, Any] | None:
     days = {name: day and day.isoformat() for name in RECORD_DAYS for day in (getattr(entry, name),)}
     uses = [{name: getattr(use, name) for name in USE_FACTS} for use in entry.uses.all()]
     thumb = base64.b64encode(bytes(entry.thumb)).decode()
-    return {**days, **{name: getattr(entry, name) for name in RECORD_FACTS}, "uses": uses, "thumb": thumb}
+    return {
+        **days,
+        **{name: getattr(entry, name) for name in (*RECORD_FACTS, *LATER_RECORD_FACTS)},
+        "uses": uses,
+        "thumb": thumb,
+    }
 
 
 def _table_picture(row: TablePicture, archive: zipfile.ZipFile) -> dict[str, Any]:

@@ -22,11 +22,12 @@ from inkquilt.paper.kinds import PaperKind, SideName
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
 from inkquilt.words.alphabets import FONT_KEY
-from server.album.models import LogEntry
+from server.album.models import Goal, LogEntry
 from server.album.services import keep_uses, keep_words
 from server.common.errors import ApiError
 from server.common.owned import Owned
 from server.embellishments.models import OWN_KEY, Embellishment
+from server.exchange.backup.albums import goal_of, restore_album
 from server.exchange.backup.archive import Archive, part
 from server.exchange.backup.facts import (
     ALPHABET_FACTS,
@@ -36,6 +37,7 @@ from server.exchange.backup.facts import (
     JPEG,
     LATER_FACTS,
     LATER_PAPER_FACTS,
+    LATER_RECORD_FACTS,
     MOST_PICTURE_BYTES,
     NAMED,
     PALETTE_FACTS,
@@ -92,6 +94,7 @@ class _Restoring:
         self.aside: list[Owned] = []
         self.sketches: dict[int, Sketch] = {}
         self.photos: dict[int, int] = {}
+        self.pages: dict[int, int] = {}
         self.papers: dict[int, int] = {}
         self.embellishments: dict[str, str] = {}
         #: Alphabets and hands, by what titles and stories call them.
@@ -110,6 +113,8 @@ class _Restoring:
             **{name: partial(self.named, model, facts) for name, (model, facts) in NAMED.items()},
             "alphabets": self.alphabet,
             "pages": self.page,
+            "albums": self.album,
+            "goals": self.goal,
         }
         for name, step in steps.items():
             for row in index.rows[name]:
@@ -252,6 +257,7 @@ class _Restoring:
         name = str(data["name"]).strip()[:120] or PurePosixPath(row["file"]).stem
         page = Page(owner=self.owner, name=name, head=int(data["head"]), sketch=self.sketches.get(data["sketch"] or 0))
         self.put_aside(page)
+        self.pages[int(row["key"])] = page.pk
         count = 0
         for states in self.in_parts(data["revisions"]):
             revisions = [
@@ -287,6 +293,18 @@ class _Restoring:
         for taken in data.get("letters_taken") or ():
             self.letters_taken(page, taken)
 
+    def album(self, row: dict[str, Any]) -> None:
+        """Restore an album with its pages, which are all new; one of that name that is there stays as it is."""
+        restore_album(row, self.owner, self.pages, self.put_aside)
+
+    def goal(self, row: dict[str, Any]) -> None:
+        """Restore a goal, unless it is there."""
+        if Goal.objects.visible_to(self.owner).filter(line=row["name"]).exists():
+            return
+        goal = goal_of(row, self.owner)
+        goal.created = datetime.fromisoformat(row["created"])
+        self.put_aside(goal)
+
     def jpeg(self, name: str) -> bytes:
         """Return a small picture. Raises ``ValueError`` for what is none."""
         content = self.archive.content(name, MOST_PICTURE_BYTES)
@@ -301,6 +319,8 @@ class _Restoring:
         if thumb and not thumb.startswith(JPEG):
             raise ValueError("that is no JPEG")
         entry = LogEntry(page=page, thumb=thumb, **days, **{name: row[name] for name in RECORD_FACTS})
+        for name in LATER_RECORD_FACTS:
+            setattr(entry, name, row.get(name, 0))
         entry.full_clean(exclude=["page", "thumb"])
         entry.save()
         used = [

@@ -4,6 +4,129 @@
  */
 
 export interface paths {
+    "/api/albums/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them, and the finished pages that lie in none. */
+        get: operations["albums"];
+        put?: never;
+        /** @description Begin an album. */
+        post: operations["begin_album"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/albums/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it as it lies when it is opened. */
+        get: operations["album"];
+        put?: never;
+        post?: never;
+        /** @description Put it aside; its pages are loose until it is brought back. */
+        delete: operations["remove_album"];
+        options?: never;
+        head?: never;
+        /** @description Put right what is known of it. */
+        patch: operations["describe_album"];
+        trace?: never;
+    };
+    "/api/albums/{id}/contacts.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it as a PDF. */
+        get: operations["album_contact_book"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/albums/{id}/folder.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return a folder of plain web pages, zipped while its pages are being painted. */
+        get: operations["album_folder"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/albums/{id}/pages/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lay finished pages in, by their events. */
+        post: operations["put_into_album"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/albums/{id}/pages/{page}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Take it out: it is loose again. */
+        delete: operations["take_out_of_album"];
+        options?: never;
+        head?: never;
+        /** @description Say where it lies, or whether the place opposite stays free. */
+        patch: operations["lay_in_album"];
+        trace?: never;
+    };
+    "/api/albums/{id}/pages/{page}/facing/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Begin one, with photos of the same days that are on no page yet. */
+        post: operations["make_facing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/alphabets/": {
         parameters: {
             query?: never;
@@ -365,6 +488,41 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/goals/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them with what is missing. */
+        get: operations["goals"];
+        put?: never;
+        /** @description Keep one, as it is said. */
+        post: operations["begin_goal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/goals/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Put it aside. */
+        delete: operations["remove_goal"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2237,6 +2395,72 @@ export interface components {
             chances: components["schemas"]["Chance"][];
             cautions: string[];
         };
+        /** @description An album as it lies when it is opened; ``order`` are its pages from first to last. */
+        Album: {
+            id: number;
+            name: string;
+            size: string;
+            /**
+             * Format: double
+             * @description in its unit, for drawing it
+             */
+            width: number;
+            /** Format: double */
+            height: number;
+            unit: components["schemas"]["UnitEnum"];
+            pages: number;
+            when: string;
+            thumbs: string[];
+            full: boolean;
+            in_protectors: boolean;
+            starts_right: boolean;
+            spine: components["schemas"]["Spine"];
+            openings: components["schemas"]["Opening"][];
+            order: number[];
+            known: components["schemas"]["AlbumPage"][];
+        };
+        /** @description An album on the shelf. */
+        AlbumCard: {
+            id: number;
+            name: string;
+            size: string;
+            /**
+             * Format: double
+             * @description in its unit, for drawing it
+             */
+            width: number;
+            /** Format: double */
+            height: number;
+            unit: components["schemas"]["UnitEnum"];
+            pages: number;
+            when: string;
+            thumbs: string[];
+            full: boolean;
+        };
+        /** @description A page in an album, or one that would go opposite a page of it. */
+        AlbumPage: {
+            page: number;
+            name: string;
+            when: string;
+            /** Format: date */
+            event: string | null;
+            /** Format: date */
+            finished: string | null;
+            who: string[];
+            place: string;
+            tags: string[];
+            thumb: string;
+            is_spread: boolean;
+            by_hand: boolean;
+            waits: boolean;
+            /** @description it lies in this album */
+            here: boolean;
+        };
+        /** @description All albums, and the pages that lie in none. */
+        Albums: {
+            albums: components["schemas"]["AlbumCard"][];
+            loose: components["schemas"]["LoosePage"][];
+        };
         /** @description One alphabet; ``letters`` is empty for a font, which has them all. */
         Alphabet: {
             id: number | null;
@@ -3231,9 +3455,11 @@ export interface components {
          *     * `punch` - punch
          *     * `state` - state
          *     * `table-picture` - table-picture
+         *     * `album` - album
+         *     * `goal` - goal
          * @enum {string}
          */
-        DeletedKindEnum: "page" | "sketch" | "photo" | "paper" | "embellishment" | "paper-picture" | "draft" | "palette" | "companion" | "letters" | "hand" | "trimmer" | "punch" | "state" | "table-picture";
+        DeletedKindEnum: "page" | "sketch" | "photo" | "paper" | "embellishment" | "paper-picture" | "draft" | "palette" | "companion" | "letters" | "hand" | "trimmer" | "punch" | "state" | "table-picture" | "album" | "goal";
         /** @description One demand in words, its blocks, and the change that gives it up: named, or with a size still to be typed. */
         Demand: {
             demand: string;
@@ -3378,6 +3604,16 @@ export interface components {
             thumbs: string[];
         };
         /**
+         * @description * `week` - week
+         *     * `month` - month
+         *     * `quarter` - quarter
+         *     * `year` - year
+         *     * `school year` - school year
+         *     * `once` - once
+         * @enum {string}
+         */
+        EveryEnum: "week" | "month" | "quarter" | "year" | "school year" | "once";
+        /**
          * @description * `no way` - no way
          *     * `right` - right
          *     * `down` - down
@@ -3386,6 +3622,10 @@ export interface components {
          * @enum {string}
          */
         FacingEnum: "no way" | "right" | "down" | "left" | "up";
+        /** @description A companion page that was begun. */
+        FacingMade: {
+            page: number;
+        };
         /** @description One thing wrong: on which block or field, a stable code, and plain words. */
         Fault: {
             block: string | null;
@@ -3632,6 +3872,23 @@ export interface components {
          * @enum {string}
          */
         GlueWayEnum: "all over" | "middle only" | "body only" | "one dot" | "on foam";
+        /** @description A goal as it was said, and how far it is; ``words`` say what is missing. */
+        Goal: {
+            id: number;
+            name: string;
+            every: components["schemas"]["EveryEnum"];
+            words: string;
+            missing: number;
+            times: components["schemas"]["GoalTime"][];
+        };
+        /** @description One month, year or school year of a goal: pages there are, pages it still wants, photos taken in it. */
+        GoalTime: {
+            words: string;
+            have: number;
+            missing: number;
+            is_open: boolean;
+            photos: number;
+        };
         /** @description An ink, pen or paint that suits: what for, why, its contrast to what lies beneath. */
         Goes: {
             name: string;
@@ -4320,6 +4577,22 @@ export interface components {
             /** Format: double */
             high: number;
         };
+        /** @description A finished page that waits for a place, and the albums it would go into. */
+        LoosePage: {
+            page: number;
+            name: string;
+            when: string;
+            /** Format: date */
+            event: string | null;
+            /** Format: date */
+            finished: string;
+            who: string[];
+            place: string;
+            tags: string[];
+            thumb: string;
+            size: string;
+            albums: number[];
+        };
         /** @description A piece where it lies on its sheet; ``turned`` when it lies another way than on the page. */
         Lying: {
             /** Format: double */
@@ -4732,12 +5005,31 @@ export interface components {
         Nearest: {
             nearest: components["schemas"]["NearPlace"] | null;
         };
+        /** @description A new album: its name, and the format of its pages, or a page it shall take. */
+        NewAlbumRequest: {
+            format?: string | null;
+            width?: string;
+            height?: string;
+            unit?: components["schemas"]["UnitEnum"];
+            clear?: string;
+            binding?: (components["schemas"]["SideEnum"] | components["schemas"]["NullEnum"]) | null;
+            binding_margin?: string;
+            sides?: components["schemas"]["SidesEnum"];
+            gap?: string;
+            name: string;
+            /** @description a finished page: the album is made to its size */
+            page?: number;
+        };
         /** @description Which proposal shall become a page. */
         NewCompanionRequest: {
             photos?: number;
             sizes?: string;
             picked?: number[];
             key: string;
+        };
+        /** @description A goal in one line, as one says it. */
+        NewGoalRequest: {
+            line: string;
         };
         /** @description A new page from a sketch. */
         NewPageRequest: {
@@ -4903,6 +5195,21 @@ export interface components {
              * @enum {string}
              */
             kind: "one-more";
+        };
+        /**
+         * @description Two facing places; ``is_cover`` when the left one is the inside of the cover.
+         *
+         *     ``lonely`` is a page with nobody opposite, ``facing`` loose pages that would go there, ``left`` how many photos of
+         *     its days are on no page yet.
+         */
+        Opening: {
+            left: components["schemas"]["Place"] | null;
+            right: components["schemas"]["Place"] | null;
+            is_cover: boolean;
+            together: boolean;
+            lonely: number | null;
+            facing: number[];
+            photos_left: number;
         };
         /** @description Something cut out of a block, by its unturned corners on the page, and the paper behind it if there is one. */
         OpeningSeen: {
@@ -5229,6 +5536,13 @@ export interface components {
         PatchedCountAskedRequest: {
             count?: number | null;
         };
+        /** @description What is put right of an album; what is not named stays. An empty ``room`` is one that nobody knows. */
+        PatchedDescribeAlbumRequest: {
+            name?: string;
+            room?: string;
+            in_protectors?: boolean;
+            starts_right?: boolean;
+        };
         /** @description What is put right; what is not named stays. With ``used`` null what was used writes itself again. */
         PatchedDescribeEntryRequest: {
             /** Format: date */
@@ -5268,6 +5582,12 @@ export interface components {
             irreplaceable?: boolean;
             print_width?: string;
             print_height?: string;
+        };
+        /** @description Where a page shall lie: right ``behind`` another (null: before all), or by its event; whether it waits. */
+        PatchedLayPageRequest: {
+            behind?: number | null;
+            by_event?: boolean;
+            waits?: boolean;
         };
         /** @description The letters that are left, as typed. */
         PatchedLettersAskedRequest: {
@@ -5476,6 +5796,11 @@ export interface components {
             detail: string;
             faults?: components["schemas"]["Fault"][];
             demands?: components["schemas"]["Demand"][];
+        };
+        /** @description One side of an opening: a page, or half of one that is two. */
+        Place: {
+            page: number;
+            shown: components["schemas"]["ShownEnum"];
         };
         /** @description The same for one place, by its letter; ``more`` tells more than six. */
         PlaceAskedRequest: {
@@ -5712,6 +6037,10 @@ export interface components {
              * @enum {string}
              */
             kind: "behind";
+        };
+        /** @description Pages to lay into an album. */
+        PutInRequest: {
+            pages: number[];
         };
         /** @description An embellishment to lay: of the stash by its key, or ``cut``; a ``key`` that is known is put anew. */
         PutRequest: {
@@ -6240,6 +6569,13 @@ export interface components {
             /** Format: double */
             width: number;
         };
+        /**
+         * @description * `whole` - whole
+         *     * `left half` - left half
+         *     * `right half` - right half
+         * @enum {string}
+         */
+        ShownEnum: "whole" | "left half" | "right half";
         /** @description How much of a phrase is laid when it was cut: its words, and its width in the page's unit. */
         ShownRequest: {
             text: string;
@@ -6429,6 +6765,19 @@ export interface components {
              * @enum {string}
              */
             kind: "copies";
+        };
+        /** @description How full an album is: ``words`` say it, ``full`` whether its leaves are more than the spine takes. */
+        Spine: {
+            words: string;
+            thick: string;
+            room: string | null;
+            full: boolean;
+            /**
+             * Format: double
+             * @description of the room that is taken, 1 when it is full
+             */
+            part: number | null;
+            advice: string[];
         };
         /** @description A part that went wrong, and what is left of it. */
         SpoiledRequest: {
@@ -7822,6 +8171,543 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    albums: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Albums"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    begin_album: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewAlbumRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Album"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    album: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Album"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    remove_album: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    describe_album: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedDescribeAlbumRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Album"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    album_contact_book: {
+        parameters: {
+            query?: {
+                /** @description printer paper: letter or a4 */
+                sheet?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                    "image/svg+xml": string;
+                    "text/csv": string;
+                    "image/vnd.dxf": string;
+                    "application/zip": string;
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    album_folder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                    "image/svg+xml": string;
+                    "text/csv": string;
+                    "image/vnd.dxf": string;
+                    "application/zip": string;
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    put_into_album: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Album"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    take_out_of_album: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                page: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Album"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    lay_in_album: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                page: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedLayPageRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Album"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    make_facing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                page: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FacingMade"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     alphabets: {
         parameters: {
             query?: never;
@@ -9023,6 +9909,127 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Format"][];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    goals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Goal"][];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    begin_goal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewGoalRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Goal"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    remove_goal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
             /** @description what went wrong */

@@ -49,7 +49,8 @@ class LogEntry(models.Model):
     """What is known of a page that was finished. ``finished`` is None while it is at work again.
 
     ``event`` to ``event_end`` is when what it tells happened, the same day for one day. ``used`` is what was used in
-    her own words, None while it writes itself. ``thumb`` is the page as a small picture (JPEG).
+    her own words, None while it writes itself. ``width``, ``height`` and ``counted`` are the page's when it was
+    finished, in grains. ``thumb`` is the page as a small picture (JPEG).
     """
 
     page = models.OneToOneField(Page, on_delete=models.CASCADE, related_name="log")
@@ -61,6 +62,10 @@ class LogEntry(models.Model):
     tags = models.JSONField(default=list, blank=True)
     story = models.TextField(max_length=MOST_STORY, blank=True)
     used = models.TextField(max_length=4_000, null=True, blank=True)
+    width = models.PositiveIntegerField(default=0, help_text="grains, of one page")
+    height = models.PositiveIntegerField(default=0, help_text="grains")
+    is_spread = models.BooleanField(default=False)
+    counted = models.PositiveIntegerField(default=0, help_text="grains: what it counts for in an album's thickness")
     thumb = models.BinaryField(default=bytes)
 
     objects: ClassVar[Any] = LogEntryQuerySet.as_manager()
