@@ -8,7 +8,7 @@ from typing import Final
 
 from inkquilt.album.order import AlbumPage
 from inkquilt.assembly.thickness import Thickness
-from inkquilt.lengths import MM, Grains
+from inkquilt.lengths import INCH, MM, Grains, Unit, with_unit
 
 #: A protector's two sides. Common practice, no source.
 PROTECTOR: Final[Grains] = 15 * MM // 100
@@ -55,3 +55,13 @@ def spine_of(pages: Sequence[AlbumPage], leaves: int, room: Grains | None, in_pr
             full_at = page.key
     thickest = sorted((page for page in pages if page.counted), key=lambda page: (-page.counted, page.key))
     return Spine(total, room, full_at, tuple(page.key for page in thickest[:_NAMED]))
+
+
+def leaves_words(thick: Grains, unit: Unit) -> str:
+    """Return how thick leaves are, as near as paper allows: to 1/16 in, or a millimetre.
+
+    >>> leaves_words(4700, Unit.IN), leaves_words(4700, Unit.MM)
+    ('9/16 in', '15 mm')
+    """
+    step = INCH // 16 if unit is Unit.IN else MM
+    return with_unit(round(thick / step) * step, unit)

@@ -6,7 +6,7 @@ from typing import Any, Final
 from inkquilt.album.goals import Every
 from inkquilt.album.openings import Opening, Place
 from inkquilt.album.order import AlbumPage
-from inkquilt.album.spine import Spine
+from inkquilt.album.spine import Spine, leaves_words
 from inkquilt.assembly.wording import thick_words
 from inkquilt.lengths import INCH, Unit, format_nearest, with_unit
 from inkquilt.photos.events import day_words
@@ -112,7 +112,7 @@ def _spine(look: AlbumLook) -> dict[str, Any]:
     unit, spine = Unit(look.album.unit), look.spine
     return {
         "words": _spine_words(spine, unit),
-        "thick": thick_words(spine.thick, unit),
+        "thick": leaves_words(spine.thick, unit),
         "room": None if spine.room is None else with_unit(spine.room, unit),
         "full": spine.over > 0,
         "part": None if not spine.room else round(spine.thick / spine.room, 3),
@@ -121,7 +121,7 @@ def _spine(look: AlbumLook) -> dict[str, Any]:
 
 
 def _spine_words(spine: Spine, unit: Unit) -> str:
-    thick = thick_words(spine.thick, unit)
+    thick = leaves_words(spine.thick, unit)
     if spine.room is None:
         return f"its leaves are about {thick} thick"
     room = with_unit(spine.room, unit)

@@ -12,6 +12,7 @@ from typing import Any, Final, NamedTuple
 from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.utils import timezone
+from PIL import ExifTags, Image
 
 from demo.draw_papers import PAPERS, DemoPaper, picture
 from demo.draw_photos import PHOTOS, draw
@@ -35,6 +36,7 @@ from server.accounts.services import DEMO_USER
 from server.common.asked import asked_page
 from server.decorating.presenters import cluster_words
 from server.decorating.services import cluster_plans
+from server.demo.album import load_album
 from server.embellishments.models import Embellishment
 from server.pages.known import document_of
 from server.pages.models import Page
@@ -205,6 +207,21 @@ FACTS: Final[dict[str, dict[str, str]]] = {
     "Over the bridge": {"group": "lantern walk"},
     "Cocoa afterwards": {"group": "lantern walk", "wish": "small"},
 }
+#: When each was taken.
+TAKEN: Final[dict[str, datetime]] = {
+    "Roof, first light": datetime(2026, 4, 12, 6, 40),
+    "The first full frame": datetime(2026, 6, 7, 11, 5),
+    "Smoke and veil": datetime(2026, 6, 7, 11, 30),
+    "Eleven jars": datetime(2026, 6, 28, 17, 15),
+    "All the kites": datetime(2026, 5, 10, 14, 0),
+    "Red one, high up": datetime(2026, 5, 10, 14, 20),
+    "Ida runs": datetime(2026, 5, 10, 15, 10),
+    "Mending the white one": datetime(2026, 5, 10, 15, 45),
+    "Down our street": datetime(2025, 12, 21, 17, 30),
+    "Star on a stick": datetime(2025, 11, 11, 18, 0),
+    "Over the bridge": datetime(2025, 12, 21, 18, 10),
+    "Cocoa afterwards": datetime(2025, 12, 21, 19, 0),
+}
 #: What matters in some of them, in ten-thousandths: left, top, width, height, weight.
 MATTERS: Final[dict[str, tuple[int, int, int, int, int]]] = {
     "Ida runs": (4700, 3700, 2700, 5200, 5),
@@ -239,6 +256,7 @@ def load_demo() -> Any:
     for name, page in PAGES.items():
         if name not in known:
             _make_page(user, name, page, sketches[page.sketch], {slot: photos[p] for slot, p in page.slots.items()})
+    load_album(user, sketches, photos)
     return user
 
 
@@ -329,7 +347,9 @@ def _choose_papers(user: Any, row: Page) -> Page:
 
 def _add_drawn(user: Any, name: str) -> Photo:
     file = io.BytesIO()
-    draw(name).save(file, "JPEG", quality=88)
+    exif = Image.Exif()
+    exif.get_ifd(ExifTags.IFD.Exif)[ExifTags.Base.DateTimeOriginal] = f"{TAKEN[name]:%Y:%m:%d %H:%M:%S}"
+    draw(name).save(file, "JPEG", quality=88, exif=exif)
     size = file.tell()
     file.seek(0)
     return add_photo(owner=user, name=name, file=file, size=size).photo

@@ -7,6 +7,7 @@ import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import { Events } from './Events'
 import { PagePatch } from './PagePatch'
+import { PlacesHeader } from './PlacesHeader'
 
 type Look = 'pages' | 'events'
 
@@ -15,11 +16,7 @@ export function Logbook() {
   const [look, setLook] = useState<Look>('pages')
   return (
     <div className="logbook">
-      <header className="shelf-header">
-        <Link to="/" className="brand" aria-label="Ink Quilt, back to the shelf">
-          Ink Quilt
-        </Link>
-        <h1>Logbook</h1>
+      <PlacesHeader title="Logbook">
         <div role="group" aria-label="What is listed" className="chips">
           <button
             type="button"
@@ -38,7 +35,7 @@ export function Logbook() {
             Events
           </button>
         </div>
-      </header>
+      </PlacesHeader>
       <main>{look === 'pages' ? <Pages /> : <Events />}</main>
     </div>
   )

@@ -1,8 +1,9 @@
-/** Finished pages: the record of each, and the logbook of all. */
+/** Finished pages: the record of each, the logbook of all, the albums they lie in, and goals. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { askAgain } from './askAgain'
-import { api, take, type Asked, type RecordFacts } from './client'
+import { api, take, type Album, type AlbumFacts, type Asked, type LayPage, type RecordFacts } from './client'
 import { keys } from './queries'
+import { wasRemoved } from './removed'
 
 export function useRecord(page: number) {
   const params = { path: { id: page } }
@@ -17,7 +18,7 @@ export function useRecordWrites(page: number) {
   const params = { path: { id: page } }
   const onSuccess = (entry: unknown) => {
     cache.setQueryData(keys.record(page), entry)
-    return askAgain(cache, keys.logbook, keys.pages)
+    return askAgain(cache, keys.logbook, keys.albums, keys.goals, keys.pages)
   }
   const finish = useMutation({
     mutationFn: () => take(api.POST('/api/pages/{id}/record/', { params })),
@@ -72,4 +73,104 @@ export function useEvents() {
     queryKey: [...keys.logbook, 'events'],
     queryFn: ({ signal }: Asked) => take(api.GET('/api/logbook/events/', { signal })),
   })
+}
+
+export function useAlbums() {
+  return useQuery({
+    queryKey: keys.albums,
+    queryFn: ({ signal }: Asked) => take(api.GET('/api/albums/', { signal })),
+  })
+}
+
+export function useAlbum(id: number) {
+  const params = { path: { id } }
+  return useQuery({
+    queryKey: [...keys.albums, id],
+    queryFn: ({ signal }: Asked) => take(api.GET('/api/albums/{id}/', { signal, params })),
+  })
+}
+
+export function useBeginAlbum() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (body: { name: string; format: string }) => take(api.POST('/api/albums/', { body })),
+    onSuccess: (album) => {
+      cache.setQueryData([...keys.albums, album.id], album)
+      return askAgain(cache, keys.albums)
+    },
+  })
+}
+
+/** Everything that can be done with an album; each answers with the album as it lies then. */
+export function useAlbumWrites(id: number) {
+  const cache = useQueryClient()
+  const params = { path: { id } }
+  const onSuccess = (album: Album) => {
+    cache.setQueryData([...keys.albums, id], album)
+    return askAgain(cache, keys.albums)
+  }
+  const put = (pages: number[]) => take(api.POST('/api/albums/{id}/pages/', { params, body: { pages } }))
+  const at = (page: number) => ({ path: { id, page } })
+  const laid = ({ page, body }: { page: number; body: LayPage }) =>
+    take(api.PATCH('/api/albums/{id}/pages/{page}/', { params: at(page), body }))
+  return {
+    describe: useMutation({
+      mutationFn: (body: AlbumFacts) => take(api.PATCH('/api/albums/{id}/', { params, body })),
+      onSuccess,
+    }),
+    putIn: useMutation({ mutationFn: put, onSuccess }),
+    putOpposite: useMutation({
+      mutationFn: async ({ page, behind }: { page: number; behind: number }) => {
+        await put([page])
+        return laid({ page, body: { behind } })
+      },
+      onSuccess,
+    }),
+    lay: useMutation({ mutationFn: laid, onSuccess }),
+    takeOut: useMutation({
+      mutationFn: (page: number) => take(api.DELETE('/api/albums/{id}/pages/{page}/', { params: at(page) })),
+      onSuccess,
+    }),
+    makeFacing: useMutation({
+      mutationFn: (page: number) =>
+        take(api.POST('/api/albums/{id}/pages/{page}/facing/', { params: at(page) })),
+      onSuccess: () => askAgain(cache, keys.albums, keys.pages),
+    }),
+  }
+}
+
+export function useRemoveAlbum() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (id: number) => take(api.DELETE('/api/albums/{id}/', { params: { path: { id } } })),
+    onSuccess: (_, id) => {
+      wasRemoved(cache, 'album', id, [...keys.albums, id])
+      return askAgain(cache, keys.albums)
+    },
+  })
+}
+
+export function useGoals() {
+  return useQuery({
+    queryKey: keys.goals,
+    queryFn: ({ signal }: Asked) => take(api.GET('/api/goals/', { signal })),
+  })
+}
+
+export function useGoalWrites() {
+  const cache = useQueryClient()
+  const begin = useMutation({
+    mutationFn: (line: string) => take(api.POST('/api/goals/', { body: { line } })),
+    onSuccess: (goals) => {
+      cache.setQueryData(keys.goals, goals)
+    },
+  })
+  const remove = useMutation({
+    mutationFn: (id: number) => take(api.DELETE('/api/goals/{id}/', { params: { path: { id } } })),
+    onSuccess: (_, id) => {
+      wasRemoved(cache, 'goal', id, keys.goals)
+      return askAgain(cache, keys.goals)
+    },
+  })
+  return { begin, remove }
 }

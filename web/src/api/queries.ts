@@ -40,6 +40,8 @@ export const keys = {
   look: (id: number) => ['look', id] as const,
   record: (id: number) => ['record', id] as const,
   logbook: ['logbook'] as const,
+  albums: ['albums'] as const,
+  goals: ['goals'] as const,
   sticking: (id: number) => ['sticking', id] as const,
   tablePictures: (id: number) => ['table-pictures', id] as const,
   steps: (id: number, version: number) => ['steps', id, version] as const,
@@ -247,6 +249,8 @@ const listOf: Record<Kind, readonly string[]> = {
   palette: keys.palettes,
   companion: keys.companions,
   'table-picture': ['table-pictures'],
+  album: keys.albums,
+  goal: keys.goals,
 }
 
 export function useDelete() {

@@ -74,6 +74,8 @@ const router = createBrowserRouter([
         path: '/stash/companions',
         lazy: screen(async () => (await import('../stash/Companions')).Companions),
       },
+      { path: '/albums', lazy: screen(async () => (await import('../album/Albums')).Albums) },
+      { path: '/albums/:id', lazy: screen(async () => (await import('../album/AlbumLook')).AlbumLook) },
       { path: '/logbook', lazy: screen(async () => (await import('../album/Logbook')).Logbook) },
       { path: '/find', lazy: screen(async () => (await import('../finder/Finder')).Finder) },
       {

@@ -20,6 +20,8 @@ const CALLED: Record<Kind, string> = {
   palette: 'the palette',
   companion: 'the ink or pen',
   'table-picture': 'the picture of',
+  album: 'the album',
+  goal: 'the goal',
 }
 /** Milliseconds after which the note goes; for thirty days the shelf brings back the same. */
 const STAYS = 60_000

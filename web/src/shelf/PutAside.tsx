@@ -17,6 +17,8 @@ const NAMES: Record<Deleted['kind'], string> = {
   palette: 'palette',
   companion: 'ink or pen',
   'table-picture': 'picture of',
+  album: 'album',
+  goal: 'goal',
 }
 
 /** What was put aside in the last thirty days, to be brought back. */

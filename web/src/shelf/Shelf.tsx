@@ -40,6 +40,9 @@ export function Shelf() {
           <Link className="stitched" to="/stash">
             Paper stash
           </Link>
+          <Link className="stitched" to="/albums">
+            Albums
+          </Link>
           <Link className="stitched" to="/logbook">
             Logbook
           </Link>
