@@ -28,4 +28,5 @@ Stages of the job, each importing only from those before it:
 ``assembly``        in which order a page is stuck down, and where each piece and its glue goes
 ``composition``     the page at work: its document, and everything that can be done to it
 ``album``           finished pages as they lie in an album, and what of it is missing
+``using_up``        what of a stash lies longest, what pages took of it, and a page from what lies
 """

@@ -1,4 +1,4 @@
-"""The piece list as CSV that spreadsheets read as it is meant.
+"""The piece list, and lists of the stash, as CSV that spreadsheets read as it is meant.
 
 Lengths stand as text with their unit (a bare 1/8 becomes a date in a
 spreadsheet) beside a decimal column; a cell that would be taken for a formula
@@ -17,6 +17,7 @@ from typing import Final
 from inkquilt.cutting import CutPiece
 from inkquilt.lengths import Grains, Unit, with_unit
 from inkquilt.paper import Piece, PieceList
+from inkquilt_io.stash_pdf import PrintedList
 
 HEADER: Final = (
     "Number", "Piece", "What", "Paper", "Width", "Height", "Width (decimal)", "Height (decimal)", "Unit", "Shape",
@@ -39,6 +40,16 @@ def pieces_csv(pieces: PieceList, to_cut: Mapping[str, Sequence[CutPiece]], unit
             writer.writerow(_row(one.key, piece, paper, unit))
     for piece in pieces.photos:
         writer.writerow(_row(str(piece.number), piece, "photo print", unit))
+    return out.getvalue().encode("utf-8-sig")
+
+
+def list_csv(told: PrintedList) -> bytes:
+    """Return a list of the stash, UTF-8 with a byte order mark like the piece list."""
+    out = io.StringIO()
+    writer = csv.writer(out)
+    writer.writerow(("What", "Name", "How much"))
+    for part in told.parts:
+        writer.writerows([escaped(cell) for cell in (part.head, *line)] for line in part.lines)
     return out.getvalue().encode("utf-8-sig")
 
 

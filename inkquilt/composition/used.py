@@ -37,12 +37,16 @@ class UsedKind(Enum):
 
 @dataclass(frozen=True, slots=True)
 class Used:
-    """One thing that was used: what it is known by among its kind, its name, and how many of it."""
+    """One thing that was used: what it is known by among its kind, its name, and how many of it.
+
+    ``area`` is that of all pieces of a paper in square grains, each as wide and high as it is cut.
+    """
 
     kind: UsedKind
     key: str
     name: str
     count: int = 1
+    area: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,12 +74,16 @@ def used_on(document: PageDocument, names: Names) -> tuple[Used, ...]:
 
 def _papers(document: PageDocument) -> Iterator[Used]:
     chosen = document.cuts.papers
-    pieces = {group.paper: len(group.pieces) for group in cut_list(document).papers}
+    groups = {group.paper: group.pieces for group in cut_list(document).papers}
     counts: Counter[tuple[str, str]] = Counter()
+    areas: Counter[tuple[str, str]] = Counter()
     for letter, choice in chosen.items():
-        if letter in pieces or any(paper_of(block) == letter for block in document.blocks):
-            counts[f"{choice.paper}", choice.name] += pieces.get(letter, 1)
-    yield from (Used(UsedKind.PAPER, key, name, count) for (key, name), count in counts.items())
+        pieces = groups.get(letter, ())
+        if pieces or any(paper_of(block) == letter for block in document.blocks):
+            one = f"{choice.paper}", choice.name
+            counts[one] += len(pieces) or 1
+            areas[one] += sum(piece.size.width * piece.size.height for piece in pieces)
+    yield from (Used(UsedKind.PAPER, key, name, count, areas[key, name]) for (key, name), count in counts.items())
 
 
 def _photos(document: PageDocument, names: Names) -> Iterator[Used]:

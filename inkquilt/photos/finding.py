@@ -27,12 +27,16 @@ SPREAD: Final = 1.5
 
 @dataclass(frozen=True, slots=True)
 class PhotosWanted:
-    """What a sketch must have; ``spread`` True or False wants it drawn across two pages or not."""
+    """What a sketch must have; ``spread`` True or False wants it drawn across two pages or not.
+
+    With ``most_papers`` it asks for no more different papers than there are, a shared white for mats not counted.
+    """
 
     title: bool = False
     journaling: bool = False
     spread: bool | None = None
     every_photo: bool = False
+    most_papers: int | None = None
 
     def has(self, sketch: Sketch, photos: int) -> bool:
         """Tell whether a sketch has it, for so many photos."""
@@ -42,7 +46,13 @@ class PhotosWanted:
             and (not self.journaling or Role.JOURNALING in roles)
             and (self.spread is None or self.spread is (sketch.page.width > SPREAD * sketch.page.height))
             and (not self.every_photo or roles.count(Role.PHOTO) >= photos)
+            and (self.most_papers is None or _papers(sketch) <= self.most_papers)
         )
+
+
+def _papers(sketch: Sketch) -> int:
+    """Return how many papers a sketch asks for; mats alone may be cut from any of them."""
+    return len({block.paper for block in sketch.blocks if block.paper and block.role is not Role.MAT})
 
 
 @dataclass(frozen=True, slots=True)

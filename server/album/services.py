@@ -14,10 +14,13 @@ from django.utils import timezone
 from inkquilt.album.spine import counted_for
 from inkquilt.assembly.thickness import thickness_of
 from inkquilt.composition.document import PageDocument
+from inkquilt.composition.stories import pieces_spent
 from inkquilt.composition.used import Names, Used, UsedKind, used_on
+from inkquilt.embellishments import used_of
 from inkquilt_io.painting.page import PictureKind
 from server.album.models import WORDS_TABLE, LogEntry, LogUse
 from server.common.asked import refuse
+from server.embellishments.models import OWN_KEY, Embellishment
 from server.pages.drawn import painted_page
 from server.pages.known import document_of
 from server.pages.models import Page
@@ -54,17 +57,44 @@ def finish(*, page: Page) -> LogEntry:
         entry.finished, entry.thumb = entry.finished or timezone.localdate(), thumb
         entry.width, entry.height = fold.at if fold else document.page.width, document.page.height
         entry.is_spread, entry.counted = fold is not None, thick
-        entry.save(update_fields=["finished", "thumb", "width", "height", "is_spread", "counted"])
+        _give_back(entry)
+        _take(entry, document)
+        entry.save(update_fields=["finished", "thumb", "width", "height", "is_spread", "counted", "taken"])
         keep_uses(entry, used)
         keep_words(entry)
     return entry
+
+
+def _take(entry: LogEntry, document: PageDocument) -> None:
+    """Take what lies on a page out of the stash, as far as there is any; what never runs out stays."""
+    lying = used_of(document.accents, pieces_spent(document.stories.values()))
+    for row in _owned(entry, lying):
+        if row.count is not None and (taken := min(row.count, lying[row.key])):
+            row.count -= taken
+            row.save(update_fields=["count"])
+            entry.taken[row.key] = taken
+
+
+def _give_back(entry: LogEntry) -> None:
+    """Put what a page took back into the stash."""
+    for row in _owned(entry, entry.taken):
+        if row.count is not None:
+            row.count += entry.taken[row.key]
+            row.save(update_fields=["count"])
+    entry.taken = {}
+
+
+def _owned(entry: LogEntry, keys: Iterable[str]) -> Iterable[Embellishment]:
+    numbers = [key.removeprefix(OWN_KEY) for key in keys if key.startswith(OWN_KEY)]
+    return Embellishment.objects.select_for_update().filter(owner=entry.page.owner_id, pk__in=numbers)
 
 
 def keep_uses(entry: LogEntry, used: Iterable[Used]) -> None:
     """Keep what a page was made with."""
     entry.uses.all().delete()
     LogUse.objects.bulk_create(
-        LogUse(entry=entry, kind=one.kind.value, key=one.key[:80], name=one.name[:200], count=one.count) for one in used
+        LogUse(entry=entry, kind=one.kind.value, key=one.key[:80], name=one.name[:200], count=one.count, area=one.area)
+        for one in used
     )
 
 
@@ -73,6 +103,8 @@ def describe(*, entry: LogEntry, facts: dict[str, Any]) -> LogEntry:
     with transaction.atomic():
         for name, value in facts.items():
             setattr(entry, name, value)
+        if facts.get("finished", entry.finished) is None:
+            _give_back(entry)
         if "event" in facts and "event_end" not in facts:
             entry.event_end = entry.event
         first, last = entry.event, entry.event_end

@@ -25,6 +25,8 @@ urlpatterns = [
     path("api/", include("server.papering.urls")),
     path("api/", include("server.sticking.urls")),
     path("api/", include("server.album.urls")),
+    path("api/", include("server.boxes.urls")),
+    path("api/", include("server.using_up.urls")),
     path("api/", include("server.finder.urls")),
     path("api/", include("server.printing.urls")),
     path("api/", include("server.exchange.urls")),

@@ -15,15 +15,15 @@ from inkquilt.embellishments import SCATTER, Accent, Embellishment, left_of
 from inkquilt.layout import Layout
 from inkquilt.lengths import Grains
 from inkquilt.sketch import Role
-from server.embellishments.models import owned_by
 from server.pages.models import Page
 from server.pages.pictures import layout_of, pictures_of, told_of
+from server.pages.things import things_offered
 from server.solving.pool import solvers
 
 
 @dataclass(frozen=True, slots=True)
 class Decorating:
-    """A page with what its owner has: all of it, and how many of each are left."""
+    """A page with what its owner has, of its box where it has one, and how many of each are left."""
 
     layout: Layout
     owned: tuple[Embellishment, ...]
@@ -33,8 +33,8 @@ class Decorating:
 
 def table_of(page: Page, document: PageDocument) -> Decorating:
     """Return a page as it is decorated."""
-    owned = owned_by(page.owner)
     layout = layout_of(page, document)
+    owned = things_offered(page, layout.accents)
     return Decorating(layout, owned, left_of(owned, layout.accents, layout.spent), BalanceSchool(document.school))
 
 

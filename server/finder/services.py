@@ -12,6 +12,8 @@ from inkquilt.photos.matching import PhotoOrder
 from inkquilt.sketch import Role, Sketch
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.transform import oriented
+from server.boxes.models import ProjectBox
+from server.boxes.services import contents_of
 from server.pages.matching import Match, candidates_of, match
 from server.photos.models import Photo
 from server.sketches.models import Sketch as SketchRow
@@ -87,3 +89,9 @@ def fit_found(row: SketchRow, photos: list[Photo], page: Page, way: Way) -> Fitt
     if not result.found:
         return FittedSketch(result, None, words)
     return FittedSketch(result, match(result.blocks, photos, [], PhotoOrder.TAKEN), words)
+
+
+def papers_in(owner: Any, box: int) -> int | None:
+    """Return how many papers lie in a person's box, None for a box without any. Raises ``Http404``."""
+    row: ProjectBox = ProjectBox.objects.visible_to(owner).one(box)
+    return len(contents_of(row, "papers")) or None

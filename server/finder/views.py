@@ -38,6 +38,9 @@ class FindSerializer(FormatRequestSerializer):
     journaling = serializers.BooleanField(default=False)
     spread = serializers.BooleanField(allow_null=True, default=None)
     every_photo = serializers.BooleanField(default=False)
+    box = serializers.IntegerField(
+        allow_null=True, default=None, help_text="a project box: no more papers than lie in it"
+    )
 
 
 class WornSerializer(serializers.Serializer):
@@ -96,7 +99,10 @@ class FinderView(APIView):
         """Rank every sketch, every way to hold it."""
         asked = asked_for(FindSerializer, request.data)
         page, _ = asked_page(asked)
-        wanted = PhotosWanted(*(asked[name] for name in ("title", "journaling", "spread", "every_photo")))
+        wanted = PhotosWanted(
+            *(asked[name] for name in ("title", "journaling", "spread", "every_photo")),
+            None if asked["box"] is None else services.papers_in(request.user, asked["box"]),
+        )
         photos = asked_photos(request.user, asked["photos"])
         return Response([_found(one, photos) for one in services.find(request.user, photos, page, wanted)])
 

@@ -17,12 +17,12 @@ from inkquilt.layout import Layout
 from inkquilt.moving import moved_with_cluster
 from inkquilt.suggestions import Asked, Trial
 from server.common.asked import refuse
-from server.embellishments.models import owned_by
 from server.looking.models import Snapshot, SwitchedOff
 from server.pages.fits import refitted
 from server.pages.known import document_of
 from server.pages.models import Page, Revision
 from server.pages.pictures import layout_of
+from server.pages.things import things_of
 from server.solving.pool import solvers
 from server.stash.services import plain_colours
 
@@ -86,7 +86,7 @@ def tried(page: Page, document: PageDocument, kind: ObservationKind, keys: tuple
     noticed = next((one for one in seen.noticed if one.kind is kind and one.keys == keys), None)
     if noticed is None:
         raise refuse("not-noticed", "The page changed since: this is not seen any more.", "kind")
-    owned = owned_by(page.owner)
+    owned = things_of(page)
     left = left_of(owned, seen.layout.accents, seen.layout.spent)
     school = BalanceSchool(document.school)
     asked = Asked(seen.layout, noticed, owned, left, plain_colours(page.owner), school, seen.off)

@@ -16,10 +16,10 @@ from inkquilt.paper.kinds import SideName
 from inkquilt.paper.tools import ShapingTool as CoreTool
 from inkquilt.photos.owned import OwnedPhoto
 from inkquilt.words.stories import JournalPage
-from server.embellishments.models import owned_by
 from server.pages.journaling import writing_in
 from server.pages.models import Page, Revision
 from server.pages.pictures import journal_page
+from server.pages.things import things_of
 from server.photos.models import Photo
 from server.stash.models import Paper
 from server.tools.models import ShapingTool
@@ -81,7 +81,7 @@ def known_to(page: Page) -> Known:
         return journal_page(page, document, without)
 
     def find_embellishments() -> tuple[Embellishment, ...]:
-        return owned_by(page.owner)
+        return things_of(page)
 
     def find_state(step: int | None, snapshot: int | None) -> KnownState | None:
         return _state(page, step, snapshot)

@@ -4,6 +4,7 @@ from typing import Any, ClassVar
 
 from django.db import models
 
+from server.boxes.models import ProjectBox
 from server.common.owned import Owned, OwnedQuerySet
 
 
@@ -31,6 +32,9 @@ class Page(Owned):
     version = models.PositiveIntegerField(default=1)
     head = models.PositiveIntegerField(default=1)
     finished_from = models.PositiveIntegerField(null=True, default=None)
+    box = models.ForeignKey(
+        ProjectBox, null=True, on_delete=models.SET_NULL, related_name="+", help_text="it is made from what lies there"
+    )
 
     objects: ClassVar[Any] = PageQuerySet.as_manager()
 

@@ -37,6 +37,7 @@ from server.pages.matching import Match
 from server.pages.models import Page
 from server.pages.photo_presenters import cover_answers, slot_facts
 from server.pages.pictures import cores_of, pictures_of
+from server.pages.things import box_of
 from server.pages.title_lettering import lettering_answer
 from server.photos.models import Photo
 
@@ -57,6 +58,12 @@ def changed_answer(page: Page, document: PageDocument, have: dict[str, str]) -> 
     return {name: part for name, part in told.items() if name in new or name in _ALWAYS}
 
 
+def box_answer(page: Page) -> dict[str, Any] | None:
+    """Return the box a page is made from, by number and name."""
+    box = box_of(page)
+    return None if box is None else {"id": box.pk, "name": box.name}
+
+
 def _mark(part: Any) -> str:
     return hashlib.blake2b(json.dumps(part, sort_keys=True).encode(), digest_size=6).hexdigest()
 
@@ -70,6 +77,7 @@ def _bench(page: Page, document: PageDocument) -> dict[str, Any]:
         "version": page.version,
         "undo": around.get(page.head) if page.head > 1 else None,
         "redo": around.get(page.head + 1),
+        "box": box_answer(page),
         "sketch_name": document.sketch.name,
         "sketch_board": board(document.sketch.page, document.sketch.unit, document.sketch.blocks),
         "format": format_answer(document),

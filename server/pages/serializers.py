@@ -341,6 +341,13 @@ class TouchedSerializer(TouchSerializer):
     may_lean = serializers.BooleanField()
 
 
+class PageBoxSerializer(serializers.Serializer):
+    """The project box a page is made from."""
+
+    id = serializers.IntegerField()
+    name = serializers.CharField()
+
+
 class PageSerializer(serializers.Serializer):
     """A page as it lies on the bench. ``terms`` changes when the fits have to be worked out anew."""
 
@@ -349,6 +356,7 @@ class PageSerializer(serializers.Serializer):
     version = serializers.IntegerField()
     undo = serializers.CharField(allow_null=True)
     redo = serializers.CharField(allow_null=True)
+    box = PageBoxSerializer(allow_null=True)
     sketch_name = serializers.CharField()
     sketch_board = BoardSerializer()
     format = FormatChoiceSerializer()
@@ -414,6 +422,7 @@ class NewPageSerializer(FormatRequestSerializer):
     school = serializers.ChoiceField(fields.SCHOOL_CHOICES, required=False)
     placed = many(serializer_for(SlotChoice), 60, required=False)
     name = serializers.CharField(required=False, allow_blank=True, max_length=120)
+    box = serializers.IntegerField(required=False, allow_null=True, help_text="a project box it is made from")
 
 
 class RenameSerializer(VersionSerializer):

@@ -28,6 +28,7 @@ from inkquilt.page import Side
 from inkquilt.sketch import Block
 from inkquilt.sketch import Sketch as CoreSketch
 from inkquilt.sketch.model import Size
+from server.boxes.models import ProjectBox
 from server.common.errors import ApiError
 from server.pages.fits import first_that_fits, fit_of, nearest_answer, refitted
 from server.pages.journaling import writing_in
@@ -75,6 +76,7 @@ def make_page(
     name: str = "",
     way: Way = AS_DRAWN,
     placed: Sequence[SlotChoice] = (),
+    box: ProjectBox | None = None,
 ) -> Page:
     """Put a sketch on a page of its own and fit it: as drawn where that is still the design, else as near as can be.
 
@@ -82,6 +84,9 @@ def make_page(
     """
     drawn, name = core_sketch(sketch), name or sketch.name
     page = new_page(owner, drawn, on, format_key, binding, name, sketch, way)
+    if box is not None:
+        page.box = box
+        page.save(update_fields=["box"])
     if not placed:
         return page
     try:

@@ -11,6 +11,7 @@ from server.pages.views import (
     FormatsView,
     KeepSketchView,
     NearestView,
+    PageBoxView,
     PagesView,
     PageView,
     ProposalsView,
@@ -38,6 +39,7 @@ urlpatterns = [
     path("pages/<id:pk>/fit/", FitView.as_view()),
     path("pages/<id:pk>/ways/", WaysView.as_view()),
     path("pages/<id:pk>/companions/", CompanionsView.as_view()),
+    path("pages/<id:pk>/box/", PageBoxView.as_view()),
     path("pages/<id:pk>/sketch/", KeepSketchView.as_view()),
     path("pages/<id:pk>/ways-out/", WaysOutView.as_view()),
 ]

@@ -19,6 +19,8 @@ from inkquilt.lengths import INCH, format_nearest
 from inkquilt.page import FORMATS, Side
 from inkquilt.sketch import Role
 from inkquilt.sketch.model import Size
+from server.boxes.models import ProjectBox
+from server.boxes.serializers import ChooseBoxSerializer
 from server.common import fields
 from server.common.asked import asked_for, asked_page, refuse
 from server.common.drawing import board
@@ -141,6 +143,7 @@ class PagesView(APIView):
         name = wanted.get("name", "")
         school = School(wanted.get("school") or School.KEEP_PROPORTIONS.value)
         way = Way(school, wanted.get("turn", 0), wanted.get("mirrored", False))
+        box = ProjectBox.objects.visible_to(request.user).one(wanted["box"]) if wanted.get("box") else None
         page = services.make_page(
             owner=request.user,
             sketch=sketch,
@@ -150,6 +153,7 @@ class PagesView(APIView):
             name=name,
             way=way,
             placed=tuple(SlotChoice(**row) for row in wanted.get("placed") or ()),
+            box=box,
         )
         return answer(page, status.HTTP_201_CREATED)
 
@@ -401,6 +405,21 @@ class CompanionsView(APIView):
         wanted = asked_for(NewCompanionSerializer, request.data)
         made = make_companion(page=page, key=wanted["key"], wanted=_for_photos(wanted))
         return answer(made, status.HTTP_201_CREATED)
+
+
+class PageBoxView(APIView):
+    """The project box a page is made from."""
+
+    @extend_schema(
+        operation_id="choose_box", request=ChooseBoxSerializer, responses={200: PageSerializer, 404: ErrorSerializer}
+    )
+    def put(self, request: Request, pk: int) -> Response:
+        """Make it from this box, or from all of the stash."""
+        page = Page.objects.visible_to(request.user).one(pk)
+        number = asked_for(ChooseBoxSerializer, request.data)["box"]
+        page.box = None if number is None else ProjectBox.objects.visible_to(request.user).one(number)
+        page.save(update_fields=["box"])
+        return answer(page)
 
 
 class KeepSketchView(APIView):

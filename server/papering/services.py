@@ -31,6 +31,7 @@ from server.cutting.services import needs_of
 from server.pages.known import known_to
 from server.pages.models import Page
 from server.pages.pictures import layout_of, pictures_of
+from server.pages.things import papers_offered
 from server.photos.colours import colours_of_all
 from server.photos.models import Photo
 from server.solving.pool import solvers
@@ -88,7 +89,7 @@ def table_of(page: Page, document: PageDocument) -> Table:
     """Return a page with the papers that may lie on it."""
     photos = pictures_of(page, document)
     seen = papers_seen(document, layout_of(page, document), colours_of_all(photos.values()), _names(photos))
-    papers = candidates_of(page.owner, _story_words(page, document, photos.values()))
+    papers = candidates_of(page.owner, _story_words(page, document, photos.values()), papers_offered(page))
     laid = _laid(document, seen, papers)
     return Table(page, document, seen, papers, laid, photos, _cut(page, document, seen))
 
@@ -97,13 +98,16 @@ def _names(photos: Mapping[int, Photo]) -> dict[int, str]:
     return {number: photo.name for number, photo in photos.items()}
 
 
-def candidates_of(owner: Any, story: frozenset[str] = frozenset()) -> Candidates:
-    """Return both sides of every paper of which something is left; ``story`` are words of the page's story."""
+def candidates_of(owner: Any, story: frozenset[str] = frozenset(), among: frozenset[int] | None = None) -> Candidates:
+    """Return both sides of every paper of which something is left, or of those that are ``among`` so many.
+
+    ``story`` are words of the page's story.
+    """
     rows = list(Paper.objects.visible_to(owner).prefetch_related("stocks").order_by("created", "id"))
     found = []
     for number, row in enumerate(rows):
         stocks = tuple(stock.stock for stock in row.stocks.all())
-        if not stocks:
+        if not stocks or (among is not None and row.pk not in among):
             continue
         age = 1 - number / len(rows)
         tells = _told(f"{row.name} {row.note}", story)

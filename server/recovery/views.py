@@ -10,6 +10,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from server.album.models import Album, Goal
+from server.boxes.models import ProjectBox
 from server.common.asked import asked_for
 from server.common.serializers import ErrorSerializer
 from server.drafts.models import TableDraft
@@ -28,7 +29,7 @@ KINDS: Final[dict[str, type[Model]]] = {
     "paper-picture": PaperPicture, "draft": TableDraft,
     "palette": Palette, "companion": Companion,
     "letters": Alphabet, "hand": Hand, "trimmer": Trimmer, "punch": ShapingTool, "state": Snapshot,
-    "table-picture": TablePicture, "album": Album, "goal": Goal,
+    "table-picture": TablePicture, "album": Album, "goal": Goal, "box": ProjectBox,
 }  # fmt: skip
 KIND_CHOICES: Final = [(kind, kind) for kind in KINDS]
 #: The list shows this many of each kind, latest first.

@@ -61,6 +61,7 @@ TASKS: Final = {
     "guide_pdf": "inkquilt_io.guide_pdf",
     "slip_pdf": "inkquilt_io.slip_pdf",
     "contact_pdf": "inkquilt_io.album",
+    "list_pdf": "inkquilt_io.stash_pdf",
     "page_picture": "inkquilt_io.painting",
 }
 

@@ -30,6 +30,7 @@ class Migration(migrations.Migration):
                 ('width', models.PositiveIntegerField(default=0, help_text='grains, of one page')),
                 ('height', models.PositiveIntegerField(default=0, help_text='grains')),
                 ('is_spread', models.BooleanField(default=False)),
+                ('taken', models.JSONField(blank=True, default=dict, help_text='how many of each embellishment it took of the stash')),
                 ('counted', models.PositiveIntegerField(default=0, help_text="grains: what it counts for in an album's thickness")),
                 ('thumb', models.BinaryField(default=bytes)),
             ],
@@ -45,6 +46,7 @@ class Migration(migrations.Migration):
                 ('key', models.CharField(max_length=80)),
                 ('name', models.CharField(max_length=200)),
                 ('count', models.PositiveIntegerField(default=1)),
+                ('area', models.PositiveBigIntegerField(default=0, help_text='of a paper: all its pieces, in square grains')),
                 ('entry', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='uses', to='album.logentry')),
             ],
             options={

@@ -65,6 +65,7 @@ class LogEntry(models.Model):
     width = models.PositiveIntegerField(default=0, help_text="grains, of one page")
     height = models.PositiveIntegerField(default=0, help_text="grains")
     is_spread = models.BooleanField(default=False)
+    taken = models.JSONField(default=dict, blank=True, help_text="how many of each embellishment it took of the stash")
     counted = models.PositiveIntegerField(default=0, help_text="grains: what it counts for in an album's thickness")
     thumb = models.BinaryField(default=bytes)
 
@@ -92,6 +93,7 @@ class LogUse(models.Model):
     key = models.CharField(max_length=80)
     name = models.CharField(max_length=200)
     count = models.PositiveIntegerField(default=1)
+    area = models.PositiveBigIntegerField(default=0, help_text="of a paper: all its pieces, in square grains")
 
     class Meta:
         ordering = ["id"]

@@ -98,7 +98,10 @@ class Archive:
             raise ApiError("unknown-version", f"This zip has version {index.get('version')}; {known} can be read.")
         lists: dict[str, Any] = {name: index.get(name) for name in ("sketches", "photos", "pages")}
         # Older zips have none of these.
-        lists |= {name: index.get(name, []) for name in ("papers", "palettes", "alphabets", *NAMED, "albums", "goals")}
+        lists |= {
+            name: index.get(name, [])
+            for name in ("papers", "palettes", "alphabets", *NAMED, "boxes", "albums", "goals")
+        }
         for name, rows in lists.items():
             if not isinstance(rows, list) or len(rows) > MOST_PARTS:
                 raise ApiError("bad-index", f"The list of {name} in this zip cannot be read.")

@@ -36,8 +36,12 @@ RECORD_DAYS: Final = ("finished", "event", "event_end")
 RECORD_FACTS: Final = ("who", "place", "tags", "story", "used")
 #: A page as it was when it was finished, for its album; older zips have none.
 LATER_RECORD_FACTS: Final = ("width", "height", "is_spread", "counted")
+#: What a use is told of since costs are; older zips have none.
+LATER_USE_FACTS: Final = ("area",)
 #: What is known of an album and of each page's place in it; older zips have none.
 ALBUM_FACTS: Final = ("name", "width", "height", "unit", "room", "in_protectors", "starts_right")
+#: Pieces in a project box; older zips have none.
+PIECE_FACTS: Final = ("name", "count", "width", "height", "unit")
 PLACE_FACTS: Final = ("after", "turn", "waits")
 USE_FACTS: Final = ("kind", "key", "name", "count")
 #: What is told by its facts alone: each kind's rows and facts.

@@ -9,6 +9,7 @@ from typing import IO, Any
 from inkquilt_io.places import without_place
 from server.album.models import LogEntry
 from server.exchange.backup.albums import albums_told, goals_told
+from server.exchange.backup.boxes import boxes_told
 from server.exchange.backup.facts import (
     ALPHABET_FACTS,
     AREA_FACTS,
@@ -18,6 +19,7 @@ from server.exchange.backup.facts import (
     LATER_FACTS,
     LATER_PAPER_FACTS,
     LATER_RECORD_FACTS,
+    LATER_USE_FACTS,
     NAMED,
     PALETTE_FACTS,
     PAPER_FACTS,
@@ -73,6 +75,7 @@ def write_everything(owner: Any, out: IO[bytes], with_places: bool = False) -> N
             file = f"pages/{page.pk}.json"
             archive.writestr(file, _text(_page(page, archive)))
             index["pages"].append({"key": page.pk, "file": file, "name": page.name})
+        index["boxes"] = boxes_told(owner)
         index["albums"], index["goals"] = albums_told(owner), goals_told(owner)
         archive.writestr(INDEX, _text(index))
 
@@ -115,6 +118,7 @@ def _page(page: Page, archive: zipfile.ZipFile) -> dict[str, Any]:
     return {
         "name": page.name,
         "sketch": page.sketch_id,
+        "box": page.box_id,
         "head": page.head,
         "revisions": _in_parts(
             f"pages/{page.pk}/states",
@@ -138,12 +142,13 @@ def _record(page: Page) -> dict[str, Any] | None:
     if entry is None:
         return None
     days = {name: day and day.isoformat() for name in RECORD_DAYS for day in (getattr(entry, name),)}
-    uses = [{name: getattr(use, name) for name in USE_FACTS} for use in entry.uses.all()]
+    uses = [{name: getattr(use, name) for name in (*USE_FACTS, *LATER_USE_FACTS)} for use in entry.uses.all()]
     thumb = base64.b64encode(bytes(entry.thumb)).decode()
     return {
         **days,
         **{name: getattr(entry, name) for name in (*RECORD_FACTS, *LATER_RECORD_FACTS)},
         "uses": uses,
+        "taken": entry.taken,
         "thumb": thumb,
     }
 

@@ -24,11 +24,13 @@ from inkquilt.sketch.reading import read_sketch
 from inkquilt.words.alphabets import FONT_KEY
 from server.album.models import Goal, LogEntry
 from server.album.services import keep_uses, keep_words
+from server.boxes.models import ProjectBox
 from server.common.errors import ApiError
 from server.common.owned import Owned
 from server.embellishments.models import OWN_KEY, Embellishment
 from server.exchange.backup.albums import goal_of, restore_album
 from server.exchange.backup.archive import Archive, part
+from server.exchange.backup.boxes import restore_box
 from server.exchange.backup.facts import (
     ALPHABET_FACTS,
     AREA_FACTS,
@@ -94,6 +96,7 @@ class _Restoring:
         self.aside: list[Owned] = []
         self.sketches: dict[int, Sketch] = {}
         self.photos: dict[int, int] = {}
+        self.boxes: dict[int, ProjectBox] = {}
         self.pages: dict[int, int] = {}
         self.papers: dict[int, int] = {}
         self.embellishments: dict[str, str] = {}
@@ -112,6 +115,7 @@ class _Restoring:
             "palettes": self.palette,
             **{name: partial(self.named, model, facts) for name, (model, facts) in NAMED.items()},
             "alphabets": self.alphabet,
+            "boxes": self.box,
             "pages": self.page,
             "albums": self.album,
             "goals": self.goal,
@@ -256,6 +260,7 @@ class _Restoring:
         data = self.archive.read(row["file"])
         name = str(data["name"]).strip()[:120] or PurePosixPath(row["file"]).stem
         page = Page(owner=self.owner, name=name, head=int(data["head"]), sketch=self.sketches.get(data["sketch"] or 0))
+        page.box = self.boxes.get(data.get("box") or 0)  # older zips have none
         self.put_aside(page)
         self.pages[int(row["key"])] = page.pk
         count = 0
@@ -293,6 +298,15 @@ class _Restoring:
         for taken in data.get("letters_taken") or ():
             self.letters_taken(page, taken)
 
+    def box(self, row: dict[str, Any]) -> None:
+        """Restore a project box, unless one of that name is there: that then serves."""
+        there = self.there(ProjectBox, row["name"])
+        if there is None:
+            things = {_own(old): _own(new) for old, new in self.embellishments.items()}
+            numbers = {"papers": self.papers, "embellishments": things, "photos": self.photos}
+            there = restore_box(row, self.owner, numbers, self.put_aside)
+        self.boxes[int(row["key"])] = there
+
     def album(self, row: dict[str, Any]) -> None:
         """Restore an album with its pages, which are all new; one of that name that is there stays as it is."""
         restore_album(row, self.owner, self.pages, self.put_aside)
@@ -321,10 +335,16 @@ class _Restoring:
         entry = LogEntry(page=page, thumb=thumb, **days, **{name: row[name] for name in RECORD_FACTS})
         for name in LATER_RECORD_FACTS:
             setattr(entry, name, row.get(name, 0))
+        entry.taken = {
+            self.embellishments[key]: int(count)
+            for key, count in row.get("taken", {}).items()
+            if key in self.embellishments
+        }
         entry.full_clean(exclude=["page", "thumb"])
         entry.save()
         used = [
-            Used(UsedKind(one["kind"]), str(one["key"]), str(one["name"]), int(one["count"])) for one in row["uses"]
+            Used(UsedKind(one["kind"]), str(one["key"]), str(one["name"]), int(one["count"]), int(one.get("area", 0)))
+            for one in row["uses"]
         ]
         keep_uses(entry, [replace(one, key=self.used_key(one)) for one in used])
         keep_words(entry)
@@ -426,3 +446,8 @@ class _Restoring:
         if document.fit:
             fit_answer(document.fit, document)  # what cannot be shown is found now, not on the bench
         return write_document(document)
+
+
+def _own(key: str) -> int:
+    """Return the number of an embellishment from what it is called where it is laid."""
+    return int(key.removeprefix(OWN_KEY))

@@ -180,6 +180,77 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/boxes/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them, the latest first. */
+        get: operations["boxes"];
+        put?: never;
+        /** @description Begin one. */
+        post: operations["begin_box"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boxes/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it with all that lies in it. */
+        get: operations["box"];
+        put?: never;
+        post?: never;
+        /** @description Put it aside; what lay in it stays in the stash. */
+        delete: operations["remove_box"];
+        options?: never;
+        head?: never;
+        /** @description Say anew how it is called and what lies in it. */
+        patch: operations["change_box"];
+        trace?: never;
+    };
+    "/api/boxes/{id}/pieces/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Put some in that are cut already. */
+        post: operations["put_pieces"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boxes/{id}/pieces/{piece}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description Say how many are left. */
+        patch: operations["take_pieces"];
+        trace?: never;
+    };
     "/api/colours/wheel/": {
         parameters: {
             query?: never;
@@ -665,6 +736,23 @@ export interface paths {
         head?: never;
         /** @description Rename it. */
         patch: operations["rename_page"];
+        trace?: never;
+    };
+    "/api/pages/{id}/box/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Make it from this box, or from all of the stash. */
+        put: operations["choose_box"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/pages/{id}/changes/": {
@@ -2277,6 +2365,108 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/using-up/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List what lies longest, last sheets, kits begun and what was never used. */
+        get: operations["using_up"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/using-up/inventory.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it as CSV. */
+        get: operations["inventory_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/using-up/inventory.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it as a PDF. */
+        get: operations["inventory_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/using-up/longest/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Set aside what lies longest in a project box. */
+        post: operations["box_of_the_longest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/using-up/to-buy.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return it as a PDF. */
+        get: operations["to_buy_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/using-up/years/{year}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return papers with their cost, and what else. */
+        get: operations["year_taken"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2710,6 +2900,20 @@ export interface components {
             /** Format: double */
             height: number;
         };
+        /** @description Pieces that are cut already. */
+        BoxPiece: {
+            id: number;
+            name: string;
+            count: number;
+            size: string;
+        };
+        /** @description A thing in a box: its number, its name, and its picture where there is one. */
+        BoxThing: {
+            id: number;
+            name: string;
+            picture: string | null;
+            colours: string[];
+        };
         /** @description Bring back what was left out. */
         BringBackChange: {
             block: string;
@@ -2887,6 +3091,7 @@ export interface components {
             version: number;
             undo?: string | null;
             redo?: string | null;
+            box?: components["schemas"]["PageBox"] | null;
             sketch_name?: string;
             sketch_board?: components["schemas"]["Board"];
             format?: components["schemas"]["FormatChoice"];
@@ -2925,6 +3130,10 @@ export interface components {
             parts: {
                 [key: string]: string;
             };
+        };
+        /** @description The box a page is made from, or null. */
+        ChooseBoxRequest: {
+            box: number | null;
         };
         /** @description Choose where a thing is glued, or leave it to what is usual. */
         ChooseGlueChange: {
@@ -3457,9 +3666,10 @@ export interface components {
          *     * `table-picture` - table-picture
          *     * `album` - album
          *     * `goal` - goal
+         *     * `box` - box
          * @enum {string}
          */
-        DeletedKindEnum: "page" | "sketch" | "photo" | "paper" | "embellishment" | "paper-picture" | "draft" | "palette" | "companion" | "letters" | "hand" | "trimmer" | "punch" | "state" | "table-picture" | "album" | "goal";
+        DeletedKindEnum: "page" | "sketch" | "photo" | "paper" | "embellishment" | "paper-picture" | "draft" | "palette" | "companion" | "letters" | "hand" | "trimmer" | "punch" | "state" | "table-picture" | "album" | "goal" | "box";
         /** @description One demand in words, its blocks, and the change that gives it up: named, or with a size still to be typed. */
         Demand: {
             demand: string;
@@ -3663,6 +3873,8 @@ export interface components {
             spread?: boolean | null;
             /** @default false */
             every_photo: boolean;
+            /** @description a project box: no more papers than lie in it */
+            box?: number | null;
         };
         /** @description One way to fit: named by what it gains and gives up, drawn, with its reasons. */
         Fit: {
@@ -4076,6 +4288,12 @@ export interface components {
         KeptSketch: {
             sketch: components["schemas"]["Sketch"];
             remarks: components["schemas"]["Fault"][];
+        };
+        /** @description A kit that was begun: how much of it is used, and what is left. */
+        Kit: {
+            name: string;
+            words: string;
+            left: components["schemas"]["StashLying"][];
         };
         /** @description A print on its sheet, in inches; ``border`` and ``bleed`` lie outside of it. */
         Laid: {
@@ -5020,6 +5238,13 @@ export interface components {
             /** @description a finished page: the album is made to its size */
             page?: number;
         };
+        /** @description A new box. */
+        NewBoxRequest: {
+            name: string;
+            papers?: number[];
+            embellishments?: number[];
+            photos?: number[];
+        };
         /** @description Which proposal shall become a page. */
         NewCompanionRequest: {
             photos?: number;
@@ -5048,6 +5273,8 @@ export interface components {
             school?: components["schemas"]["SchoolEnum"];
             placed?: components["schemas"]["SlotChoiceRequest"][];
             name?: string;
+            /** @description a project box it is made from */
+            box?: number | null;
         };
         /** @description A print or document that exists: its size as typed, in inches unless it says otherwise. */
         NewPrintRequest: {
@@ -5239,6 +5466,7 @@ export interface components {
             version: number;
             undo: string | null;
             redo: string | null;
+            box: components["schemas"]["PageBox"] | null;
             sketch_name: string;
             sketch_board: components["schemas"]["Board"];
             format: components["schemas"]["FormatChoice"];
@@ -5277,6 +5505,11 @@ export interface components {
             parts: {
                 [key: string]: string;
             };
+        };
+        /** @description The project box a page is made from. */
+        PageBox: {
+            id: number;
+            name: string;
         };
         /** @description A page as it lies on the shelf. */
         PageCard: {
@@ -5532,6 +5765,13 @@ export interface components {
          * @enum {string}
          */
         PartEnum: "colour" | "skin" | "sky";
+        /** @description A box's name, and what shall lie in it, by number; what is not named stays. */
+        PatchedChangeBoxRequest: {
+            name?: string;
+            papers?: number[];
+            embellishments?: number[];
+            photos?: number[];
+        };
         /** @description How many there are. */
         PatchedCountAskedRequest: {
             count?: number | null;
@@ -5609,6 +5849,10 @@ export interface components {
         };
         /** @description How many there are; none takes them away. */
         PatchedStockCountRequest: {
+            count?: number;
+        };
+        /** @description How many pieces are left. */
+        PatchedTakePiecesRequest: {
             count?: number;
         };
         /** @description How far a sheet has come. */
@@ -5978,6 +6222,16 @@ export interface components {
             /** @default false */
             borderless: boolean;
         };
+        /** @description A project box with all that lies in it. */
+        ProjectBox: {
+            id: number;
+            name: string;
+            words: string;
+            papers: components["schemas"]["BoxThing"][];
+            embellishments: components["schemas"]["BoxThing"][];
+            photos: components["schemas"]["BoxThing"][];
+            pieces: components["schemas"]["BoxPiece"][];
+        };
         /** @description Something that could be done to the slots: its words and gain, the page it gives, and the change. */
         Proposal: {
             words: string;
@@ -6041,6 +6295,11 @@ export interface components {
         /** @description Pages to lay into an album. */
         PutInRequest: {
             pages: number[];
+        };
+        /** @description Pieces that are cut already, in one line, as one says it. */
+        PutPiecesRequest: {
+            line: string;
+            unit?: components["schemas"]["UnitEnum"];
         };
         /** @description An embellishment to lay: of the stash by its key, or ``cut``; a ``key`` that is known is put anew. */
         PutRequest: {
@@ -6815,6 +7074,23 @@ export interface components {
          * @enum {string}
          */
         StartEnum: "photos" | "paper" | "wheel" | "palette" | "kit" | "kept-out";
+        /**
+         * @description * `paper` - paper
+         *     * `embellishment` - embellishment
+         *     * `letters` - letters
+         * @enum {string}
+         */
+        StashKindEnum: "paper" | "embellishment" | "letters";
+        /** @description A thing of the stash: how much of it is left, and how long it lies, in words. */
+        StashLying: {
+            kind: components["schemas"]["StashKindEnum"];
+            id: number;
+            name: string;
+            left: string;
+            words: string;
+            picture: string | null;
+            colours: string[];
+        };
         /** @description One paper of the stash with its sheets and scraps. */
         StashPaper: {
             readonly id: number;
@@ -7940,6 +8216,14 @@ export interface components {
          * @enum {string}
          */
         UsedKindEnum: "paper" | "photo" | "letters" | "embellishment" | "tool" | "technique";
+        /** @description What wants to be used; each list tells the first ones. */
+        UsingUp: {
+            oldest: components["schemas"]["StashLying"][];
+            last_sheets: components["schemas"]["StashLying"][];
+            kits: components["schemas"]["Kit"][];
+            never_used: components["schemas"]["StashLying"][];
+            years: number[];
+        };
         /**
          * @description * `split-base` - split-base
          *     * `wider-paper` - wider-paper
@@ -8161,6 +8445,19 @@ export interface components {
             width: number;
             /** Format: double */
             turn: number;
+        };
+        /** @description What the pages of a year took, and what it cost, in words. */
+        Year: {
+            year: number;
+            pages: number;
+            words: string;
+            cost: string;
+            papers: components["schemas"]["YearPaper"][];
+        };
+        /** @description A paper and what a year's pages took of it. */
+        YearPaper: {
+            name: string;
+            words: string;
         };
     };
     responses: never;
@@ -8893,6 +9190,340 @@ export interface operations {
                 };
             };
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    boxes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectBox"][];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    begin_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBoxRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectBox"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectBox"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    remove_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    change_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedChangeBoxRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectBox"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    put_pieces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutPiecesRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectBox"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    take_pieces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                piece: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedTakePiecesRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectBox"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10455,6 +11086,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Stale"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    choose_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChooseBoxRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
             /** @description what went wrong */
@@ -16066,6 +16739,299 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Unfinished"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    using_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsingUp"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    inventory_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                    "image/svg+xml": string;
+                    "text/csv": string;
+                    "image/vnd.dxf": string;
+                    "application/zip": string;
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    inventory_pdf: {
+        parameters: {
+            query?: {
+                /** @description printer paper: letter or a4 */
+                sheet?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                    "image/svg+xml": string;
+                    "text/csv": string;
+                    "image/vnd.dxf": string;
+                    "application/zip": string;
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    box_of_the_longest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectBox"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    to_buy_pdf: {
+        parameters: {
+            query?: {
+                /** @description printer paper: letter or a4 */
+                sheet?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                    "image/svg+xml": string;
+                    "text/csv": string;
+                    "image/vnd.dxf": string;
+                    "application/zip": string;
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    year_taken: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                year: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Year"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
             /** @description what went wrong */

@@ -1,0 +1,1 @@
+"""Project boxes: what is set aside together for the next pages."""
