@@ -24,8 +24,10 @@ def for_a_page(things: Sequence[StashThing]) -> tuple[StashThing, ...]:
     """Return what a page could be made from, papers first, each what lies longest of its sort."""
     lying = longest_lying(things)
     papers = [thing for thing in lying if thing.kind is StashKind.PAPER]
-    plain = [one for one in papers if one.sort in _PLAIN_SORTS][:PLAIN]
-    chosen = [one for one in papers if one not in plain][: PAPERS - len(plain)] + plain
+    plain = [one for one in papers if one.sort in _PLAIN_SORTS]
+    printed = [one for one in papers if one not in plain]
+    chosen = [*printed[: PAPERS - min(PLAIN, len(plain))], *plain[:PLAIN]]
+    chosen += [one for one in papers if one not in chosen][: PAPERS - len(chosen)]
     if chosen and not any(one.left for one in chosen):
         # Nothing of it could be the base: the oldest whole sheet comes instead of the youngest of these.
         whole = next((one for one in papers if one.left), None)

@@ -185,6 +185,8 @@ STORIES: Final[dict[str, tuple[str, str]]] = {
         "on ruled lines",
     ),
 }
+#: What a sheet cost, in hundredths: one on its own, one of a kit.
+PRICES: Final = {False: 95, True: 120}
 PUNCH: Final = ShapingTool("lace punch", INCH, 6 * INCH, None, INCH // 4)
 #: The demo's trimmers: longest cut, reach of the fence, finest mark, narrowest strip in sixteenths; offset of the stop.
 TRIMMERS: Final = (
@@ -317,6 +319,7 @@ def _keep_paper(user: Any, drawn: DemoPaper, created: datetime) -> None:
         core=drawn.core,
         two_tone=bool(drawn.core),
         favourite=drawn.favourite,
+        price=PRICES[bool(drawn.kit)],
     )
     paper.set_side(SideName.A, replace(read_side(image, wide), kind=PaperKind(drawn.front.kind)))
     if drawn.back is not None:

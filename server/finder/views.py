@@ -100,8 +100,8 @@ class FinderView(APIView):
         asked = asked_for(FindSerializer, request.data)
         page, _ = asked_page(asked)
         wanted = PhotosWanted(
-            *(asked[name] for name in ("title", "journaling", "spread", "every_photo")),
-            None if asked["box"] is None else services.papers_in(request.user, asked["box"]),
+            **{name: asked[name] for name in ("title", "journaling", "spread", "every_photo")},
+            most_papers=None if asked["box"] is None else services.papers_in(request.user, asked["box"]),
         )
         photos = asked_photos(request.user, asked["photos"])
         return Response([_found(one, photos) for one in services.find(request.user, photos, page, wanted)])

@@ -99,7 +99,7 @@ def _looks(owner: Any, things: Iterable[StashThing]) -> Looks:
 def year_answer(year: Year) -> dict[str, Any]:
     """Return what a year's pages took."""
     parts = [f"{_sheets(year.papers.sheets)} of paper"] if year.papers.papers else []
-    parts += [f"{count} {name}" for name, count in year.others]
+    parts += [_count(count, name) for name, count in year.others]
     told = f"{_count(year.pages, 'page')} took {', '.join(parts)}" if parts else "nothing was told of them"
     return {"year": year.year, "pages": year.pages, "words": told, "cost": _cost(year), "papers": _year_papers(year)}
 

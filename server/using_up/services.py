@@ -111,12 +111,12 @@ def year_of(owner: Any, year: int) -> Year:
     sums = rows.filter(kind__in=counted).values("kind").annotate(pieces=Sum("count")).order_by("kind")
     titles = rows.filter(kind=UsedKind.LETTERS.value).count()
     others = [(_OTHERS[UsedKind(row["kind"])], row["pieces"]) for row in sums]
-    others += [("titles of letters", titles)] if titles else []
+    others += [("title", titles)] if titles else []
     pages = rows.aggregate(pages=Count("entry", distinct=True))["pages"]
     return Year(year, pages, year_taken(taken), tuple(others))
 
 
-_OTHERS: Final = {UsedKind.EMBELLISHMENT: "embellishments", UsedKind.PHOTO: "photos"}
+_OTHERS: Final = {UsedKind.EMBELLISHMENT: "embellishment", UsedKind.PHOTO: "photo"}
 
 
 def _taken(row: LogUse, papers: dict[int, Paper]) -> TakenPaper:

@@ -25,12 +25,15 @@ def boxes_told(owner: Any) -> list[dict[str, Any]]:
 def restore_box(
     row: dict[str, Any], owner: Any, numbers: Mapping[str, Mapping[int, int]], put_aside: Callable[[Owned], None]
 ) -> ProjectBox:
-    """Restore a box; what lay in it is called by its new ``numbers``, kind by kind. Raises for what is no box."""
+    """Restore a box; what lay in it is called by its new ``numbers``, kind by kind, and left out where it has none.
+
+    Raises for what is no box.
+    """
     box = ProjectBox(owner=owner, name=row["name"])
     box.full_clean(exclude=["owner"])
     put_aside(box)
     for name in CONTENTS:
-        getattr(box, name).set([numbers[name][key] for key in row[name]])
+        getattr(box, name).set([numbers[name][int(key)] for key in row[name] if int(key) in numbers[name]])
     for told in row["pieces"]:
         piece = BoxPiece(box=box, **{fact: told[fact] for fact in PIECE_FACTS})
         piece.full_clean(exclude=["box"])

@@ -42,6 +42,8 @@ export const keys = {
   logbook: ['logbook'] as const,
   albums: ['albums'] as const,
   goals: ['goals'] as const,
+  usingUp: ['using-up'] as const,
+  boxes: ['boxes'] as const,
   sticking: (id: number) => ['sticking', id] as const,
   tablePictures: (id: number) => ['table-pictures', id] as const,
   steps: (id: number, version: number) => ['steps', id, version] as const,
@@ -251,6 +253,7 @@ const listOf: Record<Kind, readonly string[]> = {
   'table-picture': ['table-pictures'],
   album: keys.albums,
   goal: keys.goals,
+  box: keys.boxes,
 }
 
 export function useDelete() {

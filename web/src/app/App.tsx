@@ -76,6 +76,9 @@ const router = createBrowserRouter([
       },
       { path: '/albums', lazy: screen(async () => (await import('../album/Albums')).Albums) },
       { path: '/albums/:id', lazy: screen(async () => (await import('../album/AlbumLook')).AlbumLook) },
+      { path: '/stash/used-up', lazy: screen(async () => (await import('../stash/UseItUp')).UseItUp) },
+      { path: '/boxes', lazy: screen(async () => (await import('../stash/ProjectBoxes')).ProjectBoxes) },
+      { path: '/boxes/:id', lazy: screen(async () => (await import('../stash/ProjectBox')).ProjectBox) },
       { path: '/logbook', lazy: screen(async () => (await import('../album/Logbook')).Logbook) },
       { path: '/find', lazy: screen(async () => (await import('../finder/Finder')).Finder) },
       {

@@ -22,6 +22,7 @@ const CALLED: Record<Kind, string> = {
   'table-picture': 'the picture of',
   album: 'the album',
   goal: 'the goal',
+  box: 'the project box',
 }
 /** Milliseconds after which the note goes; for thirty days the shelf brings back the same. */
 const STAYS = 60_000

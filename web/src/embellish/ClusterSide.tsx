@@ -4,6 +4,7 @@ import type { Accent, Arrangement, Change, Page } from '../api/client'
 import { useEmbellishments, useProposed } from '../api/embellishQueries'
 import { Accents } from '../board/Accents'
 import { Trouble } from '../app/Trouble'
+import { MadeFrom } from '../stash/MadeFrom'
 import { Waiting } from '../app/Waiting'
 import { ArrangementList } from './ArrangementList'
 import { ClusterWishes, type Wish } from './ClusterWishes'
@@ -49,6 +50,7 @@ export function ClusterSide({ page, held, onChange, onLayOver, onPutDown }: Clus
   return (
     <section className="cluster-side" aria-label="Clusters">
       <h2>Clusters</h2>
+      <MadeFrom page={page} />
       {held && (
         <HeldAccent
           accent={held}

@@ -7,6 +7,7 @@ import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { FindRequest, School } from '../api/client'
 import { useFind, usePhotos } from '../api/photoQueries'
+import { useBox } from '../api/usingUpQueries'
 import { PhotoPicture } from '../photos/PhotoTile'
 import { FoundSketches } from './FoundSketches'
 
@@ -26,8 +27,12 @@ export function Finder() {
   const [school, setSchool] = useState<School>('keep-proportions')
   const photos = usePhotos()
   const chosen = photos.data?.filter((photo) => ids.includes(photo.id)) ?? []
-  const found = useFind({ photos: ids, format, ...filters })
-  const setPhotos = (next: number[]) => setParams({ photos: next.join('-'), page: format })
+  const box = Number(params.get('box')) || null
+  const boxed = useBox(box)
+  const found = useFind({ photos: ids, format, ...filters, box })
+  const look = (next: number[], page: string, from = box) =>
+    setParams({ photos: next.join('-'), page, ...(from ? { box: String(from) } : {}) })
+  const setPhotos = (next: number[]) => look(next, format)
   return (
     <Sheet title="Find a sketch" className="finder">
       {ids.length === 0 && (
@@ -50,13 +55,16 @@ export function Finder() {
           </li>
         ))}
       </ul>
-      <FormatChips
-        words="on a page of"
-        label="My page"
-        chosen={format}
-        onChoose={(key) => setParams({ photos: ids.join('-'), page: key })}
-      />
+      <FormatChips words="on a page of" label="My page" chosen={format} onChoose={(key) => look(ids, key)} />
       <FilterChecks filters={filters} onFilter={filter} school={school} onSchool={setSchool} />
+      {boxed.data && (
+        <p className="from-box">
+          Only sketches that the papers of “{boxed.data.name}” are enough for.{' '}
+          <button type="button" className="stitched" onClick={() => look(ids, format, null)}>
+            All sketches
+          </button>
+        </p>
+      )}
       {found.error && <Trouble error={found.error} />}
       {found.isPending && ids.length > 0 && <Waiting words="Trying your sketches" />}
       {found.data?.length === 0 && <p className="hint">No sketch of yours has all that. Ask for less.</p>}
@@ -67,6 +75,7 @@ export function Finder() {
           photos={ids}
           format={format}
           school={school}
+          box={box}
         />
       )}
     </Sheet>

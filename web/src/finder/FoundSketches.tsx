@@ -18,12 +18,14 @@ interface FoundSketchesProps {
   photos: number[]
   format: string
   school: School
+  /** The project box that the page will be made from, if any. */
+  box: number | null
 }
 
 const keyOf = (found: Found) => `${found.sketch} ${found.turn} ${found.mirrored}`
 
 /** The ranked sketches; the first ones are fitted to her page in the background and take their true places. */
-export function FoundSketches({ found, photos, format, school }: FoundSketchesProps) {
+export function FoundSketches({ found, photos, format, school, box }: FoundSketchesProps) {
   const [costs, setCosts] = useState<Record<string, number>>({})
   const done = useCallback(
     (key: string, cost: number) => setCosts((now) => (now[key] === cost ? now : { ...now, [key]: cost })),
@@ -48,6 +50,7 @@ export function FoundSketches({ found, photos, format, school }: FoundSketchesPr
             photos={photos}
             format={format}
             school={school}
+            box={box}
             fit={now.has(keyOf(one)) || keyOf(one) in costs}
             onFitted={done}
           />
@@ -62,6 +65,7 @@ interface FoundSketchProps {
   photos: number[]
   format: string
   school: School
+  box: number | null
   fit: boolean
   onFitted: (key: string, cost: number) => void
 }
@@ -69,7 +73,7 @@ interface FoundSketchProps {
 /** What cannot be on this page ranks after all that can. */
 const CANNOT = 1_000_000
 
-function FoundSketch({ found, photos, format, school, fit, onFitted }: FoundSketchProps) {
+function FoundSketch({ found, photos, format, school, box, fit, onFitted }: FoundSketchProps) {
   const fitted = useFitFound(found, photos, { format }, school, fit)
   const make = useMakePage()
   const navigate = useNavigate()
@@ -91,6 +95,7 @@ function FoundSketch({ found, photos, format, school, fit, onFitted }: FoundSket
         turn: found.turn,
         mirrored: found.mirrored,
         school,
+        box,
         placed: fits ? fits.placed : found.worn.map(({ block, photo }) => ({ block, photo })),
       },
       {

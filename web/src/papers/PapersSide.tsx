@@ -1,3 +1,4 @@
+import { MadeFrom } from '../stash/MadeFrom'
 import { useEffect, type PointerEvent } from 'react'
 import type { Change, Page, PaperPlace, PapersOnPage } from '../api/client'
 import { usePapersOnPage } from '../api/paperQueries'
@@ -39,6 +40,7 @@ export function PapersSide({ page, papers, onChange, onLayOver, onPress }: Paper
     onLayOver(blocks && <PlaceMarks board={page.fit.board} blocks={blocks} />)
   return (
     <section className="papers-side" aria-label="Papers for this page">
+      <MadeFrom page={page} />
       {places.length === 0 && <p className="hint">Nothing on this page is cut from paper.</p>}
       {place && (
         <>

@@ -19,6 +19,7 @@ const NAMES: Record<Deleted['kind'], string> = {
   'table-picture': 'picture of',
   album: 'album',
   goal: 'goal',
+  box: 'project box',
 }
 
 /** What was put aside in the last thirty days, to be brought back. */
