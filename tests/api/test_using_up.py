@@ -186,9 +186,8 @@ class Boxes(StashCase):
             self.ask("get", "boxes/")
 
     def test_a_page_made_from_a_box_is_offered_what_lies_in_it(self):
-        Embellishment.objects.create(
-            owner=self.ida, name="spare leaf", kind="sprig", form="leaf", width=9000, height=3000
-        )
+        leaf = {"name": "spare leaf", "kind": "sprig", "form": "leaf", "width": "1 1/8", "height": "3/8"}
+        self.ask("post", "embellishments/", {**leaf, "colours": ["#6b7a3a"]}, 201)
         number = self.box(papers=[self.old.pk], embellishments=[])
         place = next(one for one in self.papers()["places"] if one["letter"] == "B")
         self.assertEqual(self.suited(place["letter"]), {"kraft", "moss stripe"})
