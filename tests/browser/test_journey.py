@@ -9,6 +9,7 @@ from pathlib import Path
 from pypdf import PdfReader
 
 from inkquilt.lengths import INCH
+from server.album.models import AlbumPlace
 from server.embellishments.models import Embellishment
 from server.pages.known import document_of
 from server.pages.models import Page
@@ -16,6 +17,9 @@ from server.sketches.models import Sketch
 from tests.api.base import SMALL, picture
 from tests.browser.base import PATIENCE, BrowserTestCase, expect
 from tests.building import data_of, row
+
+#: A second touch within this many milliseconds is the same one: not a state is waited for, but time itself.
+ONE_TAP = 400
 
 
 class Hand:
@@ -124,6 +128,8 @@ class Journey(BrowserTestCase):
         self.lay_an_embellishment(hand)
         self.look_again(hand)
         self.cut_and_print(hand)
+        self.stick_down(hand)
+        self.finish_and_lay_into_an_album(hand)
         self.assert_quiet()
 
     def sign_in_at_the_door(self, hand):
@@ -243,6 +249,39 @@ class Journey(BrowserTestCase):
         with page.expect_download() as download:
             hand.touch(page.get_by_role("link", name="Piece list"))
         self.assertIn("photo p", Path(download.value.path()).read_text("utf-8-sig"))
+
+    def stick_down(self, hand):
+        """Tick off every step at the table with glue on it."""
+        page = self.page
+        hand.touch(page.get_by_role("link", name="Stick down"))
+        hand.touch(page.get_by_role("link", name="To the gluing table"))
+        whereabouts = page.locator(".whereabouts")
+        expect(whereabouts).to_contain_text("Step 1 of ")
+        steps = int(whereabouts.inner_text().split(" of ")[1])
+        for step in range(1, steps + 1):
+            expect(whereabouts).to_contain_text(f"Step {step} of {steps}")
+            page.wait_for_timeout(ONE_TAP)
+            with self.answers_to_changes(1):
+                hand.touch(page.get_by_role("button", name=re.compile("Done, next step|It is dry, next")))
+        expect(whereabouts).to_have_text(f"All {steps} steps done")
+        self.assertTrue(document_of(Page.objects.get()).sticking.stuck)
+        hand.touch(page.locator("header").get_by_role("link", name="Back to the page"))
+
+    def finish_and_lay_into_an_album(self, hand):
+        page = self.page
+        hand.touch(page.get_by_role("link", name="Finished"))
+        hand.touch(page.get_by_role("button", name="This page is finished"))
+        expect(page.get_by_role("heading", name="It is finished.")).to_be_visible()
+        hand.touch(page.get_by_role("link", name="See it in the logbook"))
+        expect(page.get_by_role("link", name="Test")).to_be_visible()
+        hand.touch(page.get_by_role("link", name="Albums"))
+        page.get_by_label("What the album is called").fill("Our roof")
+        hand.touch(page.get_by_role("button", name="8 × 8", exact=True))
+        hand.touch(page.get_by_role("button", name="Begin an album"))
+        expect(page.get_by_role("heading", name="Our roof")).to_be_visible()
+        hand.touch(page.get_by_role("button", name="Lay “Test” in"))
+        expect(page.get_by_role("listitem", name="Opening 1").get_by_role("button", name="Test")).to_be_visible()
+        self.assertEqual(AlbumPlace.objects.get().album.name, "Our roof")
 
 
 class WithPiecesInHand(BrowserTestCase):

@@ -31,7 +31,11 @@ function Opened({ album }: { album: Album }) {
         </p>
       </PlacesHeader>
       <main>
-        <Spine album={album} onDescribe={(facts) => writes.describe.mutate(facts)} />
+        <Spine
+          album={album}
+          asked={writes.describe.isPending ? writes.describe.variables : {}}
+          onDescribe={(facts) => writes.describe.mutate(facts)}
+        />
         {failed?.error && <Trouble error={failed.error} onClose={() => failed.reset()} />}
         <LooseHere album={album} onLay={(pages) => writes.putIn.mutate(pages)} />
         {album.order.length === 0 && (
@@ -57,7 +61,14 @@ function Opened({ album }: { album: Album }) {
   )
 }
 
-function Spine({ album, onDescribe }: { album: Album; onDescribe: (facts: AlbumFacts) => void }) {
+interface SpineProps {
+  album: Album
+  /** What is being written: shown at once. */
+  asked: AlbumFacts
+  onDescribe: (facts: AlbumFacts) => void
+}
+
+function Spine({ album, asked, onDescribe }: SpineProps) {
   const { spine } = album
   const part = Math.min(1, spine.part ?? 0)
   const keep = (typed: string) => {
@@ -83,13 +94,13 @@ function Spine({ album, onDescribe }: { album: Album; onDescribe: (facts: AlbumF
           placeholder="1 1/2 in"
           maxLength={60}
           onBlur={(event) => keep(event.target.value)}
-          onKeyDown={(event) => event.key === 'Enter' && keep(event.currentTarget.value)}
+          onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
         />
       </label>
       <label>
         <input
           type="checkbox"
-          checked={album.in_protectors}
+          checked={asked.in_protectors ?? album.in_protectors}
           onChange={(event) => onDescribe({ in_protectors: event.target.checked })}
         />{' '}
         in protectors
@@ -97,7 +108,7 @@ function Spine({ album, onDescribe }: { album: Album; onDescribe: (facts: AlbumF
       <label>
         <input
           type="checkbox"
-          checked={album.starts_right}
+          checked={asked.starts_right ?? album.starts_right}
           onChange={(event) => onDescribe({ starts_right: event.target.checked })}
         />{' '}
         begins on the right

@@ -145,7 +145,8 @@ export function useRemoveAlbum() {
     mutationFn: (id: number) => take(api.DELETE('/api/albums/{id}/', { params: { path: { id } } })),
     onSuccess: (_, id) => {
       wasRemoved(cache, 'album', id, [...keys.albums, id])
-      return askAgain(cache, keys.albums)
+      // The list alone: the album itself is not there to be asked for.
+      return cache.invalidateQueries({ queryKey: keys.albums, exact: true })
     },
   })
 }

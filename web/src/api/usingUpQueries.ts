@@ -78,7 +78,8 @@ export function useBoxWrites(id: number) {
     mutationFn: () => take(api.DELETE('/api/boxes/{id}/', { params: { path } })),
     onSuccess: () => {
       wasRemoved(cache, 'box', id, keys.boxes)
-      return askAgain(cache, keys.boxes)
+      // The list alone: the box itself is not there to be asked for.
+      return cache.invalidateQueries({ queryKey: keys.boxes, exact: true })
     },
   })
   return { change, put, leave, remove }

@@ -67,7 +67,7 @@ function Opened({ box }: { box: Box }) {
                   <button
                     type="button"
                     className="stitched"
-                    aria-label={`Take ${thing.name} out`}
+                    aria-label={`take out: ${thing.name}`}
                     onClick={() =>
                       set(
                         drawer,
@@ -176,7 +176,7 @@ function Pieces({ box, writes }: { box: Box; writes: ReturnType<typeof useBoxWri
             <button
               type="button"
               className="stitched"
-              aria-label={`One of ${piece.name} is used`}
+              aria-label={`one used: ${piece.name}`}
               onClick={() => writes.leave.mutate({ piece: piece.id, count: piece.count - 1 })}
             >
               one used
