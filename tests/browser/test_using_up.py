@@ -107,7 +107,7 @@ class UsingUp(StashCase):
         ):
             with self.page.expect_download() as got:
                 self.page.get_by_role("link", name=link).click()
-            self.assertEqual(got.value.suggested_filename, f"ink-quilt-{name}.pdf")
+            self.assertEqual(got.value.suggested_filename, name)
 
 
 class ByFinger(StashCase):
