@@ -8,7 +8,6 @@ from xml.sax.saxutils import escape
 
 from reportlab.platypus import Paragraph, SimpleDocTemplate, Spacer
 
-from inkquilt.embellishments import Accent
 from inkquilt.lengths import format_nearest
 from inkquilt_io.look import INK
 from inkquilt_io.measure_pdf import SmallPage, ruled_table, styles
@@ -20,7 +19,7 @@ _RADIUS: Final = 6.0
 
 
 def placing_pdf(page: FittedPage, sheet: SheetSize) -> bytes:
-    """Return the guide; pieces are numbered in the order in which they are stuck down."""
+    """Return the guide; pieces are numbered as they lie, the lowest first."""
     register_fonts()
     out = io.BytesIO()
     width, height = (points(side) for side in sheet.value)
@@ -30,12 +29,12 @@ def placing_pdf(page: FittedPage, sheet: SheetSize) -> bytes:
     )  # fmt: skip
     heading, words = styles()
     told = (
-        f"In the order of sticking down; all in {page.unit.value}, to the middle of each piece. What is tucked under "
-        "something comes first. Hot glue burns; with spray or solvents open a window, and follow the label."
+        f"All in {page.unit.value}, to the middle of each piece. What is tucked under is slipped in by an edge left "
+        "loose. Hot glue burns; with spray or solvents open a window, and follow the label."
     )
     heads = ("", "Piece", "From the left", "From the top", "Turned", "")
     body = [[Paragraph(f"<b>{head}</b>", words) for head in heads]]
-    for number, accent in enumerate(in_order(page), 1):
+    for number, accent in enumerate(page.accents, 1):
         cells = (
             str(number),
             accent.what.name,
@@ -60,18 +59,13 @@ def placing_pdf(page: FittedPage, sheet: SheetSize) -> bytes:
     return out.getvalue()
 
 
-def in_order(page: FittedPage) -> list[Accent]:
-    """Return the embellishments as they are stuck down: those tucked under something first."""
-    return sorted(page.accents, key=lambda accent: accent.under is None)
-
-
 class _Numbered(SmallPage):
     """The page with the numbers of its embellishments instead of those of its pieces."""
 
     def draw(self) -> None:
         """Draw it."""
         super().draw()
-        for number, accent in enumerate(in_order(self.page), 1):
+        for number, accent in enumerate(self.page.accents, 1):
             x, y = points(accent.x) * self.small, self.height - points(accent.y) * self.small
             self.canv.setFillColorRGB(1, 1, 1)
             self.canv.setStrokeColorRGB(*rgb(INK))
