@@ -7,7 +7,7 @@ from typing import Any, Final
 from inkquilt.photos.events import Event, day_words
 from inkquilt_io.slip_pdf import Slip
 from server.album.logbook import LogIndex, UseFound
-from server.album.models import LogEntry
+from server.album.models import AlbumPlace, LogEntry
 from server.album.services import used_words
 
 _THUMBS: Final = 6
@@ -22,7 +22,14 @@ def entry_answer(entry: LogEntry) -> dict[str, Any]:
         "used": [{"kind": use.kind, "key": use.key, "name": use.name, "count": use.count} for use in entry.uses.all()],
         "used_words": used_words(entry),
         "own_words": entry.used is not None,
+        "album": _album_of(entry),
     }
+
+
+def _album_of(entry: LogEntry) -> dict[str, Any] | None:
+    """Return the album a page lies in, by number and name."""
+    place = AlbumPlace.objects.filter(page=entry.page_id, album__deleted_at=None).select_related("album").first()
+    return None if place is None else {"id": place.album_id, "name": place.album.name}
 
 
 def card_of(entry: LogEntry) -> dict[str, Any]:

@@ -14,6 +14,13 @@ class UsedSerializer(serializers.Serializer):
     count = serializers.IntegerField()
 
 
+class AlbumOfPageSerializer(serializers.Serializer):
+    """The album a page lies in."""
+
+    id = serializers.IntegerField()
+    name = serializers.CharField()
+
+
 class LogEntrySerializer(serializers.Serializer):
     """What is known of a page that was finished; ``finished`` is null while it is at work again.
 
@@ -33,6 +40,7 @@ class LogEntrySerializer(serializers.Serializer):
     used = UsedSerializer(many=True)
     used_words = serializers.CharField(allow_blank=True)
     own_words = serializers.BooleanField()
+    album = AlbumOfPageSerializer(allow_null=True)
     thumb = serializers.CharField()
 
 

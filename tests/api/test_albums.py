@@ -137,6 +137,16 @@ class LyingInOne(AlbumCase):
         Page.objects.get(pk=self.page).delete_softly()
         self.assertEqual(self.lies(second), [(None, None)])
 
+    def test_a_record_tells_the_album_its_page_lies_in(self):
+        def told():
+            return self.ask("get", f"pages/{self.page}/record/")["entry"]["album"]
+
+        self.assertIsNone(told())
+        number = self.album(self.page)
+        self.assertEqual(told(), {"id": number, "name": "Bees"})
+        self.ask("delete", f"albums/{number}/", status=204)
+        self.assertIsNone(told())
+
     def test_an_album_is_made_to_a_page(self):
         odd = self.made("odd", 1, width=110 * MM, height=210 * MM)
         told = self.ask("post", "albums/", {"name": "Odd", "page": odd}, 201)

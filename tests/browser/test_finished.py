@@ -3,8 +3,8 @@
 import io
 from datetime import UTC, datetime
 
-from inkquilt.lengths import Unit
-from server.album.models import LogEntry
+from inkquilt.lengths import INCH, Unit
+from server.album.models import Album, LogEntry
 from server.photos.models import Photo
 from server.photos.services import add_photo
 from server.stash.services import enter_line
@@ -55,6 +55,10 @@ class Finished(BrowserTestCase):
             self.page.get_by_role("link", name="JPEG, 1600 pixels").click()
         self.assertTrue(got.value.suggested_filename.endswith(".jpg"))
         self.assert_accessible("a finished page")
+        Album.objects.create(owner=self.user, name="Our roof", width=12 * INCH, height=12 * INCH)
+        self.page.reload()
+        self.page.get_by_role("button", name="Lay “").click()
+        expect(self.page.get_by_role("link", name="“Our roof”")).to_be_visible()
         self.page.get_by_role("button", name="Take it up again").click()
         expect(self.page.get_by_role("heading", name="At work again")).to_be_visible()
         self.assert_quiet()

@@ -3,12 +3,13 @@ import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
 import { Link, useNavigate } from 'react-router'
 import type { AlbumCard, LoosePage } from '../api/client'
-import { useAlbums, useAlbumWrites, useBeginAlbum } from '../api/albumQueries'
+import { useAlbums, useBeginAlbum } from '../api/albumQueries'
 import { FormatChips } from '../app/FormatChips'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import { Goals } from './Goals'
+import { LayInto } from './LayInto'
 import { PagePatch } from './PagePatch'
 import { PlacesHeader } from './PlacesHeader'
 
@@ -119,23 +120,5 @@ function Loose({ pages, albums }: { pages: LoosePage[]; albums: AlbumCard[] }) {
         ))}
       </ul>
     </section>
-  )
-}
-
-function LayInto({ album, page }: { album: AlbumCard; page: LoosePage }) {
-  const { putIn } = useAlbumWrites(album.id)
-  return (
-    <>
-      <button
-        type="button"
-        className="stitched"
-        aria-label={`Lay “${page.name}” into “${album.name}”`}
-        disabled={putIn.isPending}
-        onClick={() => putIn.mutate([page.page])}
-      >
-        into “{album.name}”
-      </button>
-      {putIn.error && <Trouble error={putIn.error} onClose={() => putIn.reset()} />}
-    </>
   )
 }

@@ -107,7 +107,7 @@ export function useAlbumWrites(id: number) {
   const params = { path: { id } }
   const onSuccess = (album: Album) => {
     cache.setQueryData([...keys.albums, id], album)
-    return askAgain(cache, keys.albums)
+    return askAgain(cache, keys.albums, ['record'])
   }
   const put = (pages: number[]) => take(api.POST('/api/albums/{id}/pages/', { params, body: { pages } }))
   const at = (page: number) => ({ path: { id, page } })

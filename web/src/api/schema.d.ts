@@ -2627,6 +2627,11 @@ export interface components {
             thumbs: string[];
             full: boolean;
         };
+        /** @description The album a page lies in. */
+        AlbumOfPage: {
+            id: number;
+            name: string;
+        };
         /** @description A page in an album, or one that would go opposite a page of it. */
         AlbumPage: {
             page: number;
@@ -4755,6 +4760,7 @@ export interface components {
             used: components["schemas"]["Used"][];
             used_words: string;
             own_words: boolean;
+            album: components["schemas"]["AlbumOfPage"] | null;
             thumb: string;
         };
         /** @description Who and what the logbook tells of, and when. */

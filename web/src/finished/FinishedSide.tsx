@@ -3,7 +3,8 @@ import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
 import { Link } from 'react-router'
 import type { LogEntry, Page, RecordFacts } from '../api/client'
-import { useRecord, useRecordWrites } from '../api/albumQueries'
+import { useAlbums, useRecord, useRecordWrites } from '../api/albumQueries'
+import { LayInto } from '../album/LayInto'
 import { useTablePictures, useTablePictureWrites } from '../api/stickingQueries'
 import { PhotographButton } from '../app/PhotographButton'
 import { Trouble } from '../app/Trouble'
@@ -55,6 +56,7 @@ export function FinishedSide({ page }: { page: Page }) {
           </p>
         )}
       </section>
+      {entry && isFinished && <ItsPlace entry={entry} />}
       {entry && (
         <Record
           key={entry.page}
@@ -76,6 +78,35 @@ export function FinishedSide({ page }: { page: Page }) {
         </p>
       </section>
     </>
+  )
+}
+
+/** The album it lies in, or those that would take it. */
+function ItsPlace({ entry }: { entry: LogEntry }) {
+  const albums = useAlbums()
+  if (entry.album)
+    return (
+      <p className="its-place">
+        It lies in{' '}
+        <Link className="stitched" to={`/albums/${entry.album.id}`}>
+          “{entry.album.name}”
+        </Link>
+      </p>
+    )
+  const takes = albums.data?.loose.find((page) => page.page === entry.page)?.albums ?? []
+  return (
+    <p className="its-place">
+      {takes.length === 0 && (
+        <Link className="stitched" to="/albums">
+          Begin an album for it
+        </Link>
+      )}
+      {albums.data?.albums
+        .filter((album) => takes.includes(album.id))
+        .map((album) => (
+          <LayInto key={album.id} album={album} page={entry} />
+        ))}
+    </p>
   )
 }
 
