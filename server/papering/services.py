@@ -89,8 +89,10 @@ def table_of(page: Page, document: PageDocument) -> Table:
     """Return a page with the papers that may lie on it."""
     photos = pictures_of(page, document)
     seen = papers_seen(document, layout_of(page, document), colours_of_all(photos.values()), _names(photos))
-    papers = candidates_of(page.owner, _story_words(page, document, photos.values()), papers_offered(page))
-    laid = _laid(document, seen, papers)
+    stash = candidates_of(page.owner, _story_words(page, document, photos.values()))
+    offered = papers_offered(page)
+    papers = stash if offered is None else Candidates(tuple(one for one in stash.all if one.paper in offered))
+    laid = _laid(document, seen, stash)
     return Table(page, document, seen, papers, laid, photos, _cut(page, document, seen))
 
 
@@ -98,16 +100,13 @@ def _names(photos: Mapping[int, Photo]) -> dict[int, str]:
     return {number: photo.name for number, photo in photos.items()}
 
 
-def candidates_of(owner: Any, story: frozenset[str] = frozenset(), among: frozenset[int] | None = None) -> Candidates:
-    """Return both sides of every paper of which something is left, or of those that are ``among`` so many.
-
-    ``story`` are words of the page's story.
-    """
+def candidates_of(owner: Any, story: frozenset[str] = frozenset()) -> Candidates:
+    """Return both sides of every paper of which something is left; ``story`` are words of the page's story."""
     rows = list(Paper.objects.visible_to(owner).prefetch_related("stocks").order_by("created", "id"))
     found = []
     for number, row in enumerate(rows):
         stocks = tuple(stock.stock for stock in row.stocks.all())
-        if not stocks or (among is not None and row.pk not in among):
+        if not stocks:
             continue
         age = 1 - number / len(rows)
         tells = _told(f"{row.name} {row.note}", story)

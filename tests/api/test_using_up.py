@@ -189,12 +189,16 @@ class Boxes(StashCase):
         leaf = {"name": "spare leaf", "kind": "sprig", "form": "leaf", "width": "1 1/8", "height": "3/8"}
         self.ask("post", "embellishments/", {**leaf, "colours": ["#6b7a3a"]}, 201)
         number = self.box(papers=[self.old.pk], embellishments=[])
-        place = next(one for one in self.papers()["places"] if one["letter"] == "B")
+        before = self.papers()
+        place = next(one for one in before["places"] if one["letter"] == "B")
         self.assertEqual(self.suited(place["letter"]), {"kraft", "moss stripe"})
         self.assertEqual(
             self.ask("put", f"pages/{self.page}/box/", {"box": number})["box"], {"id": number, "name": "Moss"}
         )
         self.assertEqual(self.suited(place["letter"]), {"moss stripe"})
+        laid = self.papers()
+        self.assertEqual(laid["to_buy"], before["to_buy"], "what lies there of the rest of the stash is no lack")
+        self.assertEqual([one["laid"] for one in laid["places"]], [one["laid"] for one in before["places"]])
         self.assertIn("spare leaf", self.pieces(), "a box without embellishments limits none")
         self.ask("patch", f"boxes/{number}/", {"embellishments": [self.star.pk]})
         self.assertNotIn("spare leaf", self.pieces())
