@@ -15,7 +15,7 @@ from typing import Final
 from inkquilt.album.order import AlbumPage, are_of_one_event
 
 #: A loose page that tells of days no further away may go opposite. Common practice, no source.
-_NEAR: Final = timedelta(days=45)
+NEAR: Final = timedelta(days=45)
 
 
 class Shown(Enum):
@@ -92,6 +92,6 @@ def could_face(page: AlbumPage, loose: Iterable[AlbumPage]) -> tuple[int, ...]:
         if one.is_spread or one.key == page.key or one.first is None or page.first is None:
             continue
         away, together = abs(one.first - page.first), are_of_one_event(page, one)
-        if together or away <= _NEAR:
+        if together or away <= NEAR:
             found.append((not together, away, one.key))
     return tuple(key for _, _, key in sorted(found))

@@ -63,8 +63,10 @@ def straightening(picture: Pixels, size: Size, plans: Mapping[float, Plan]) -> P
     if not tried:
         return None
 
+    soft = {side: cv2.GaussianBlur(picture, (0, 0), 0.5 * wide / side) for side in (_AFAR, _NEARER)}
+
     def alike(matrix: Pixels, side: int = _NEARER) -> float:
-        return _alike_to(picture, matrix, size, plans[FAR], side)
+        return _alike_to(soft, matrix, size, plans[FAR], side)
 
     likely = sorted(tried, key=lambda one: -alike(one, _AFAR))[:3]
     best = max(likely, key=alike)
@@ -73,7 +75,7 @@ def straightening(picture: Pixels, size: Size, plans: Mapping[float, Plan]) -> P
         outline = max(outlines, key=lambda one: alike(one, _AFAR))
         if _apart(best, outline, size) > _AGREE and alike(outline) > _NEARLY * alike(best):
             best = outline
-    return _closer(picture, best, size, plans[FAR])
+    return _closer(soft, best, size, plans[FAR])
 
 
 def _apart(one: Pixels, other: Pixels, size: Size) -> float:
@@ -84,11 +86,11 @@ def _apart(one: Pixels, other: Pixels, size: Size) -> float:
     return float(np.abs(moved - corners).max()) / (wide / (size.width / INCH))
 
 
-def _closer(picture: Pixels, matrix: Pixels, size: Size, plan: Plan) -> Pixels:
+def _closer(soft: Mapping[int, Pixels], matrix: Pixels, size: Size, plan: Plan) -> Pixels:
     """Return the straightening told more closely by lightness (ECC; Evangelidis and Psarakis 2008, from memory)."""
     wide, high = straight_size(size)
     shrink = np.diag([_NEARER / wide, _NEARER / high, 1.0])
-    seen = _from_afar(picture, matrix, size, _NEARER)[..., 0]
+    seen = _from_afar(soft, matrix, size, _NEARER)[..., 0]
     painted = cv2.resize(plan.whole, (_NEARER, _NEARER), interpolation=cv2.INTER_AREA)[..., 0]
     warp = np.eye(3, dtype=np.float32)
     until = (cv2.TERM_CRITERIA_EPS | cv2.TERM_CRITERIA_COUNT, 40, 1e-5)
@@ -98,21 +100,20 @@ def _closer(picture: Pixels, matrix: Pixels, size: Size, plan: Plan) -> Pixels:
     except cv2.error:  # it did not settle: what there is stays
         return matrix
     found: Pixels = np.linalg.inv(shrink) @ np.linalg.inv(warp) @ shrink @ matrix
-    before, after = (_alike_to(picture, one, size, plan, _NEARER) for one in (matrix, found))
+    before, after = (_alike_to(soft, one, size, plan, _NEARER) for one in (matrix, found))
     return found if after > before and _apart(matrix, found, size) < _CLOSE else matrix
 
 
-def _from_afar(picture: Pixels, matrix: Pixels, size: Size, side: int) -> Pixels:
-    """Return the page laid straight, so many pixels wide and high, in Lab."""
+def _from_afar(soft: Mapping[int, Pixels], matrix: Pixels, size: Size, side: int) -> Pixels:
+    """Return the page laid straight, so many pixels wide and high, in Lab; ``soft`` is the picture, made soft for it."""
     wide, high = straight_size(size)
     small = np.diag([side / wide, side / high, 1.0]) @ matrix
-    soft = cv2.GaussianBlur(picture, (0, 0), 0.5 * wide / side)
-    return lab_of(cv2.warpPerspective(soft, small, (side, side), borderMode=cv2.BORDER_REPLICATE))
+    return lab_of(cv2.warpPerspective(soft[side], small, (side, side), borderMode=cv2.BORDER_REPLICATE))
 
 
-def _alike_to(picture: Pixels, matrix: Pixels, size: Size, plan: Plan, side: int) -> float:
+def _alike_to(soft: Mapping[int, Pixels], matrix: Pixels, size: Size, plan: Plan, side: int) -> float:
     """Return how much a picture laid straight looks like the plan, seen so many pixels wide: 1 at most."""
-    seen = _from_afar(picture, matrix, size, side)
+    seen = _from_afar(soft, matrix, size, side)
     painted = cv2.resize(plan.whole, (side, side), interpolation=cv2.INTER_AREA)
     return float(np.mean([_correlated(seen[..., channel], painted[..., channel]) for channel in range(3)]))
 

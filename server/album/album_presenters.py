@@ -1,6 +1,6 @@
 """What is told of albums and goals."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from typing import Any, Final
 
 from inkquilt.album.goals import Every
@@ -20,8 +20,8 @@ _COVERS: Final = 3
 _NAMED: Final = 4
 
 
-def albums_answer(looks: Sequence[AlbumLook], loose: Sequence[LogEntry]) -> dict[str, Any]:
-    """Return all albums, and loose pages with the albums each would go into."""
+def albums_answer(looks: Sequence[AlbumLook], loose: Iterable[LogEntry], count: int) -> dict[str, Any]:
+    """Return all albums, and the latest loose pages of so many, with the albums each would go into."""
     return {
         "albums": [album_card(look) for look in looks],
         "loose": [
@@ -32,6 +32,7 @@ def albums_answer(looks: Sequence[AlbumLook], loose: Sequence[LogEntry]) -> dict
             }
             for entry in loose
         ],
+        "loose_count": count,
     }
 
 
@@ -78,6 +79,8 @@ def album_answer(look: AlbumLook) -> dict[str, Any]:
         "spine": _spine(look),
         "openings": [_opening(look, opening) for opening in look.openings],
         "order": [page.key for page in look.pages],
+        "loose": [card_of(entry) for entry in look.loose],
+        "loose_count": look.loose_count,
         "known": [
             {
                 **card_of(look.entries[key]),

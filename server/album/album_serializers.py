@@ -51,6 +51,7 @@ class AlbumsSerializer(serializers.Serializer):
 
     albums = AlbumCardSerializer(many=True)
     loose = LoosePageSerializer(many=True)
+    loose_count = serializers.IntegerField(help_text="of all; the latest are told")
 
 
 class NewAlbumSerializer(FormatRequestSerializer):
@@ -110,6 +111,8 @@ class AlbumSerializer(AlbumCardSerializer):
     spine = SpineSerializer()
     openings = OpeningSerializer(many=True)
     order = serializers.ListField(child=serializers.IntegerField())
+    loose = LogCardSerializer(many=True, help_text="the latest loose pages that it takes")
+    loose_count = serializers.IntegerField()
     known = AlbumPageSerializer(many=True)
 
 

@@ -47,7 +47,8 @@ class AlbumsView(APIView):
         """List them, and the finished pages that lie in none."""
         rows = Album.objects.visible_to(request.user).select_related("owner")
         looks = [albums.lying(row) for row in rows]
-        return Response(albums_answer(looks, albums.loose(request.user)))
+        loose = albums.loose(request.user)
+        return Response(albums_answer(looks, loose[: albums.MOST_LOOSE], loose.count()))
 
     @extend_schema(operation_id="begin_album", request=NewAlbumSerializer, responses={201: AlbumSerializer, **REFUSED})
     def post(self, request: Request) -> Response:

@@ -2,11 +2,13 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from datetime import date
 from typing import Any, Final
 
 from django.db import transaction
+from django.db.models import Exists, OuterRef, Q
 
-from inkquilt.album.openings import Opening, could_face, leaves_of, openings_of
+from inkquilt.album.openings import NEAR, Opening, could_face, leaves_of, openings_of
 from inkquilt.album.order import AlbumPage, ByHand, in_order, moved, released
 from inkquilt.album.spine import Spine, spine_of
 from inkquilt.lengths import Grains, Unit, with_unit
@@ -21,6 +23,8 @@ from server.pages.models import Page
 
 MOST_ALBUMS: Final = 200
 MOST_PAGES: Final = 400
+#: So many loose pages are told at once, the latest.
+MOST_LOOSE: Final = 48
 #: So many photos go on a companion page that is begun by one touch.
 _USUAL_PHOTOS: Final = 3
 
@@ -29,7 +33,8 @@ _USUAL_PHOTOS: Final = 3
 class AlbumLook:
     """An album as it lies: its pages in order with what is known of them, its openings, and how full it is.
 
-    ``facing`` are loose pages that would go opposite a lonely one, ``left`` photos of its days that are on no page.
+    ``facing`` are loose pages that would go opposite a lonely one, ``left`` photos of its days that are on no page;
+    ``loose`` the latest of the loose pages it takes, with how many there are.
     """
 
     album: Album
@@ -39,6 +44,8 @@ class AlbumLook:
     entries: dict[int, LogEntry]
     facing: dict[int, tuple[int, ...]]
     left: dict[int, tuple[int, ...]]
+    loose: tuple[LogEntry, ...] = ()
+    loose_count: int = 0
 
 
 def core_page(entry: LogEntry, place: AlbumPlace | None = None) -> AlbumPage:
@@ -77,26 +84,40 @@ def lying(album: Album) -> AlbumLook:
 
 def look_into(album: Album) -> AlbumLook:
     """Return an album as it lies, with what would go opposite lonely pages."""
-    look = lying(album)
+    waiting = that_fit(loose(album.owner), album)
+    look = replace(lying(album), loose=tuple(waiting[:MOST_LOOSE]), loose_count=waiting.count())
     alone = {opening.lonely for opening in look.openings}
     lonely = [page for page in look.pages if page.key in alone]
     if not lonely:
         return look
-    waiting = {entry.page_id: entry for entry in loose(album.owner) if fits(album, entry)}
-    free = [core_page(entry) for entry in waiting.values()]
     days = {page.key: (page.first, page.last or page.first) for page in lonely if page.first}
+    near = {entry.page_id: entry for entry in waiting.filter(_near(days))}
+    free = [core_page(entry) for entry in near.values()]
     return replace(
         look,
-        entries=look.entries | waiting,
+        entries=look.entries | near,
         facing={page.key: could_face(page, free) for page in lonely},
         left=photos_on_no_page(album.owner, days) if days else {},
     )
 
 
-def loose(owner: Any) -> list[LogEntry]:
+def loose(owner: Any) -> Any:
     """Return finished pages that lie in no album, the latest event first."""
-    placed = AlbumPlace.objects.taken(owner).values_list("page_id", flat=True)
-    return list(_entries(owner).finished().exclude(page__in=placed))
+    placed = AlbumPlace.objects.taken(owner).filter(page=OuterRef("page"))
+    return _entries(owner).finished().filter(~Exists(placed))
+
+
+def that_fit(pages: Any, album: Album) -> Any:
+    """Return those of loose pages that go into an album's protectors."""
+    return pages.filter(width__lte=album.width, height__lte=album.height)
+
+
+def _near(days: dict[int, tuple[date, date]]) -> Q:
+    """Return that a page tells of days near those of pages that lie alone."""
+    near = Q(pk__in=[])
+    for first, last in days.values():
+        near |= Q(event__gte=first - NEAR, event__lte=last + NEAR)
+    return near
 
 
 def fits(album: Album, entry: LogEntry) -> bool:

@@ -1,6 +1,7 @@
 """Looking into the logbook: pages by words, people, tags, years and what they were made with; events of photos."""
 
 from collections import Counter
+from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date
 from typing import Any, Final
@@ -114,8 +115,8 @@ def events(owner: Any) -> list[tuple[Event, set[int], set[int]]]:
     return found
 
 
-def pages_of_photos(owner: Any) -> dict[int, set[int]]:
-    """Return on which pages each photo is that is on one, at work or finished."""
+def pages_of_photos(owner: Any, among: Iterable[int] | None = None) -> dict[int, set[int]]:
+    """Return on which pages each photo is that is on one, at work or finished; of those ``among`` some, or of all."""
     pages_of: dict[int, set[int]] = {}
     for page, document in documents_of(Page.objects.visible_to(owner).at_work()).items():
         for placed in document.photos.values():
@@ -123,6 +124,8 @@ def pages_of_photos(owner: Any) -> dict[int, set[int]]:
     finished = LogUse.objects.filter(
         entry__page__owner=owner, entry__page__deleted_at=None, kind=UsedKind.PHOTO.value
     ).exclude(entry__finished=None)
+    if among is not None:
+        finished = finished.filter(key__in=[str(photo) for photo in among])
     for key, page in finished.values_list("key", "entry__page_id"):
         if key.isdecimal():
             pages_of.setdefault(int(key), set()).add(page)
@@ -131,8 +134,10 @@ def pages_of_photos(owner: Any) -> dict[int, set[int]]:
 
 def photos_on_no_page(owner: Any, days: dict[int, tuple[date, date]]) -> dict[int, tuple[int, ...]]:
     """Return the photos that were taken from one day to another and are on no page, by the keys of these days."""
-    used = pages_of_photos(owner)
     first, last = min(begin for begin, _ in days.values()), max(end for _, end in days.values())
     rows = Photo.objects.visible_to(owner).filter(taken__date__gte=first, taken__date__lte=last).order_by("taken", "pk")
-    taken = [(pk, moment.date()) for pk, moment in rows.values_list("pk", "taken") if moment and pk not in used]
-    return {key: tuple(photo for photo, day in taken if begin <= day <= end) for key, (begin, end) in days.items()}
+    taken = [(pk, moment.date()) for pk, moment in rows.values_list("pk", "taken") if moment]
+    of_days = {key: tuple(photo for photo, day in taken if begin <= day <= end) for key, (begin, end) in days.items()}
+    asked = {photo for photos in of_days.values() for photo in photos}
+    used = pages_of_photos(owner, asked) if asked else {}
+    return {key: tuple(photo for photo in photos if photo not in used) for key, photos in of_days.items()}

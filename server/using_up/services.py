@@ -19,7 +19,7 @@ from inkquilt.using_up.shortage import PaperShort, PaperWanted, papers_short
 from inkquilt.using_up.taken import TakenPaper, YearTaken, year_taken
 from inkquilt.using_up.things import StashKind, StashThing
 from server.album.logbook import events
-from server.album.models import LogUse
+from server.album.models import LogEntry, LogUse
 from server.boxes.models import ProjectBox
 from server.boxes.services import begin_box
 from server.common.asked import refuse
@@ -86,8 +86,8 @@ def _days_used(owner: Any) -> dict[tuple[str, str], tuple[date, ...]]:
 
 def years_of(owner: Any) -> tuple[int, ...]:
     """Return the years in which pages were finished, the latest first."""
-    rows = LogUse.objects.filter(entry__page__owner=owner, entry__page__deleted_at=None).exclude(entry__finished=None)
-    return tuple(sorted(set(rows.values_list("entry__finished__year", flat=True)), reverse=True))
+    days = LogEntry.objects.visible_to(owner).finished().dates("finished", "year", order="DESC")
+    return tuple(day.year for day in days)
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,9 +102,7 @@ class Year:
 
 def year_of(owner: Any, year: int) -> Year:
     """Return what a year's pages took. A paper that is no more in the stash has no price."""
-    rows = LogUse.objects.filter(
-        entry__page__owner=owner, entry__page__deleted_at=None, entry__finished__year=year
-    ).select_related("entry")
+    rows = LogUse.objects.filter(entry__page__owner=owner, entry__page__deleted_at=None, entry__finished__year=year)
     papers = Paper.objects.filter(owner=owner).prefetch_related("stocks").in_bulk()
     taken = [_taken(row, papers) for row in rows if row.kind == UsedKind.PAPER.value]
     counted = (UsedKind.EMBELLISHMENT.value, UsedKind.PHOTO.value)

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import type { Album, AlbumFacts } from '../api/client'
-import { useAlbum, useAlbums, useAlbumWrites, useRemoveAlbum } from '../api/albumQueries'
+import { useAlbum, useAlbumWrites, useRemoveAlbum } from '../api/albumQueries'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
@@ -124,12 +124,11 @@ function Spine({ album, asked, onDescribe }: SpineProps) {
 
 /** Loose pages that this album would take. */
 function LooseHere({ album, onLay }: { album: Album; onLay: (pages: number[]) => void }) {
-  const albums = useAlbums()
-  const loose = albums.data?.loose.filter((page) => page.albums.includes(album.id)) ?? []
-  if (loose.length === 0) return null
+  const { loose, loose_count: count } = album
+  if (count === 0) return null
   return (
     <section className="loose-here" aria-label="Loose pages">
-      <p>{loose.length === 1 ? 'One page waits' : `${loose.length} pages wait`} for a place:</p>
+      <p>{count === 1 ? 'One page waits' : `${count} pages wait`} for a place:</p>
       <ul>
         {loose.map((page) => (
           <li key={page.page}>
@@ -147,7 +146,7 @@ function LooseHere({ album, onLay }: { album: Album; onLay: (pages: number[]) =>
       </ul>
       {loose.length > 1 && (
         <button type="button" className="stitched" onClick={() => onLay(loose.map((page) => page.page))}>
-          Lay all of them in
+          {count > loose.length ? `Lay these ${loose.length} in` : 'Lay all of them in'}
         </button>
       )}
     </section>

@@ -31,7 +31,7 @@ export function Albums() {
             </ul>
           )}
           <NewAlbum isFirst={albums.data.albums.length === 0} />
-          <Loose pages={albums.data.loose} albums={albums.data.albums} />
+          <Loose pages={albums.data.loose} count={albums.data.loose_count} albums={albums.data.albums} />
           <Goals />
         </main>
       )}
@@ -97,12 +97,15 @@ function NewAlbum({ isFirst }: { isFirst: boolean }) {
   )
 }
 
-function Loose({ pages, albums }: { pages: LoosePage[]; albums: AlbumCard[] }) {
+function Loose({ pages, count, albums }: { pages: LoosePage[]; count: number; albums: AlbumCard[] }) {
   if (pages.length === 0) return null
   return (
     <section aria-labelledby="loose-heading">
       <h2 id="loose-heading">Loose pages</h2>
-      <p className="hint">Finished, and in no album yet.</p>
+      <p className="hint">
+        Finished, and in no album yet.
+        {count > pages.length && ` The latest ${pages.length} of ${count} are shown.`}
+      </p>
       <ul className="patches">
         {pages.map((page) => (
           <PagePatch key={page.page} page={page}>

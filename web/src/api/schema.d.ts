@@ -2607,6 +2607,9 @@ export interface components {
             spine: components["schemas"]["Spine"];
             openings: components["schemas"]["Opening"][];
             order: number[];
+            /** @description the latest loose pages that it takes */
+            loose: components["schemas"]["LogCard"][];
+            loose_count: number;
             known: components["schemas"]["AlbumPage"][];
         };
         /** @description An album on the shelf. */
@@ -2655,6 +2658,8 @@ export interface components {
         Albums: {
             albums: components["schemas"]["AlbumCard"][];
             loose: components["schemas"]["LoosePage"][];
+            /** @description of all; the latest are told */
+            loose_count: number;
         };
         /** @description One alphabet; ``letters`` is empty for a font, which has them all. */
         Alphabet: {
