@@ -105,7 +105,7 @@ def _closer(soft: Mapping[int, Pixels], matrix: Pixels, size: Size, plan: Plan) 
 
 
 def _from_afar(soft: Mapping[int, Pixels], matrix: Pixels, size: Size, side: int) -> Pixels:
-    """Return the page laid straight, so many pixels wide and high, in Lab; ``soft`` is the picture, made soft for it."""
+    """Return the page laid straight, so many pixels wide and high, in Lab; ``soft`` is the picture, softened for it."""
     wide, high = straight_size(size)
     small = np.diag([side / wide, side / high, 1.0]) @ matrix
     return lab_of(cv2.warpPerspective(soft[side], small, (side, side), borderMode=cv2.BORDER_REPLICATE))
