@@ -227,7 +227,20 @@ class Everything(ApiTestCase):
         self.assertEqual(
             self.restore(content, client).json(),
             dict.fromkeys(
-                ("papers", "palettes", "companions", "trimmers", "tools", "hands", "alphabets", "embellishments"), 0
+                (
+                    "papers",
+                    "palettes",
+                    "companions",
+                    "trimmers",
+                    "tools",
+                    "hands",
+                    "alphabets",
+                    "embellishments",
+                    "boxes",
+                    "albums",
+                    "goals",
+                ),
+                0,
             )
             | {"sketches": 1, "photos": 1, "pages": 1},
         )
