@@ -63,6 +63,17 @@ class Reached:
         return max(0, self.want - self.have)
 
 
+def begin_of(goal: Goal, said: date, oldest: date | None) -> date:
+    """Return where a goal begins that does not say since when: as it was ``said``, or with the ``oldest`` photo.
+
+    Years at school are over when one thinks of them; a page a month begins with the month it is wished in. Common
+    practice, no source.
+    """
+    if goal.every is Every.SCHOOL_YEAR and oldest is not None:
+        return min(said, oldest)
+    return said
+
+
 def reached(goal: Goal, days: Iterable[date], begin: date, today: date) -> tuple[Reached, ...]:
     """Return every span of a goal with how many of the pages, told by their days, lie in it, the earliest first.
 

@@ -8,8 +8,10 @@ from inkquilt.album.openings import Opening, Place
 from inkquilt.album.order import AlbumPage
 from inkquilt.album.spine import Spine, leaves_words
 from inkquilt.assembly.wording import thick_words
-from inkquilt.lengths import INCH, Unit, format_nearest, with_unit
+from inkquilt.lengths import Unit, format_nearest, with_unit
+from inkquilt.paper.entry import unit_of
 from inkquilt.photos.events import day_words
+from inkquilt.sketch.model import Size
 from server.album.albums import AlbumLook, fits
 from server.album.goals import GoalLook
 from server.album.models import Album, LogEntry
@@ -27,18 +29,13 @@ def albums_answer(looks: Sequence[AlbumLook], loose: Iterable[LogEntry], count: 
         "loose": [
             {
                 **card_of(entry),
-                "size": _size(entry, unit_of(entry)),
+                "size": _size(entry, unit_of(Size(entry.width, entry.height))),
                 "albums": [look.album.pk for look in looks if fits(look.album, entry)],
             }
             for entry in loose
         ],
         "loose_count": count,
     }
-
-
-def unit_of(entry: LogEntry) -> Unit:
-    """Return the unit a page's size is told in: inches where both sides are whole eighths of one."""
-    return Unit.IN if not (entry.width % (INCH // 8) or entry.height % (INCH // 8)) else Unit.MM
 
 
 def _size(sized: LogEntry | Album, unit: Unit) -> str:

@@ -117,9 +117,10 @@ class AlbumSerializer(AlbumCardSerializer):
 
 
 class PutInSerializer(serializers.Serializer):
-    """Pages to lay into an album."""
+    """Pages to lay into an album: by their events, or ``opposite`` one that lies there."""
 
     pages = serializers.ListField(child=serializers.IntegerField(), min_length=1, max_length=MOST_PAGES)
+    opposite = serializers.IntegerField(required=False)
 
 
 class LayPageSerializer(serializers.Serializer):

@@ -12,8 +12,10 @@ from rest_framework.views import APIView
 from inkquilt.composition.asked import length_of
 from inkquilt.lengths import Unit
 from inkquilt.page import Page as CorePage
+from inkquilt.paper.entry import unit_of
+from inkquilt.sketch.model import Size
 from server.album import albums, goals
-from server.album.album_presenters import album_answer, albums_answer, goal_answer, unit_of
+from server.album.album_presenters import album_answer, albums_answer, goal_answer
 from server.album.album_serializers import (
     AlbumSerializer,
     AlbumsSerializer,
@@ -64,7 +66,7 @@ def _page_like(request: Request, pk: int) -> CorePage:
     entry = LogEntry.objects.visible_to(request.user).filter(page_id=pk).defer("thumb").first()
     if entry is None:
         raise refuse("page-not-finished", "That page is not finished.", "page")
-    return CorePage(entry.width, entry.height, unit_of(entry))
+    return CorePage(entry.width, entry.height, unit_of(Size(entry.width, entry.height)))
 
 
 class AlbumView(APIView):
@@ -103,9 +105,10 @@ class AlbumPagesView(APIView):
 
     @extend_schema(operation_id="put_into_album", request=PutInSerializer, responses={200: AlbumSerializer, **REFUSED})
     def post(self, request: Request, pk: int) -> Response:
-        """Lay finished pages in, by their events."""
+        """Lay finished pages in."""
         album = _album(request, pk)
-        albums.put_in(album=album, pages=asked_for(PutInSerializer, request.data)["pages"])
+        asked = asked_for(PutInSerializer, request.data)
+        (albums.put_opposite if "opposite" in asked else albums.put_in)(album=album, **asked)
         return Response(album_answer(albums.look_into(album)))
 
 

@@ -13,7 +13,6 @@ from inkquilt.album.order import AlbumPage, ByHand, in_order, moved, released
 from inkquilt.album.spine import Spine, spine_of
 from inkquilt.lengths import Grains, Unit, with_unit
 from inkquilt.page import Page as CorePage
-from inkquilt.sketch.photo_list import MOST_PHOTOS
 from server.album.logbook import photos_on_no_page
 from server.album.models import Album, AlbumPlace, LogEntry
 from server.common.asked import refuse
@@ -155,10 +154,26 @@ def put_in(*, album: Album, pages: Sequence[int]) -> None:
                 "pages",
             )
     with transaction.atomic():
+        for place in AlbumPlace.objects.taken(album.owner).filter(page__in=pages).select_related("album__owner"):
+            take_out(album=place.album, page=place.page_id)
         for page in dict.fromkeys(pages):
+            # One that lies in an album that was put aside has a place there still.
             AlbumPlace.objects.update_or_create(
                 page_id=page, defaults={"album": album, "after": None, "turn": None, "waits": False}
             )
+
+
+def put_opposite(*, album: Album, pages: Sequence[int], opposite: int) -> None:
+    """Lay a loose page opposite one of an album, which waits for nobody then.
+
+    Raises what ``put_in`` does, and ``ApiError`` for a page that is not in this album; then nothing is laid.
+    """
+    _place(album, opposite)
+    with transaction.atomic():
+        put_in(album=album, pages=pages)
+        keep_free(album=album, page=opposite, waits=False)
+        for page in reversed(pages):
+            lay_behind(album=album, page=page, after=opposite)
 
 
 def _size(width: Grains, height: Grains, unit: Unit) -> str:
@@ -223,7 +238,7 @@ def make_facing(*, album: Album, page: int) -> Page:
     if entry is not None and entry.event is not None:
         days = {page: (entry.event, entry.event_end or entry.event)}
         left = photos_on_no_page(album.owner, days)[page]
-    for wanted in (ForPhotos(picked=left[: min(_USUAL_PHOTOS, MOST_PHOTOS)]), ForPhotos(count=1)):
+    for wanted in (ForPhotos(picked=left[:_USUAL_PHOTOS]), ForPhotos(count=1)):
         proposals = companion_list(row, wanted)
         if proposals:
             return make_companion(page=row, key=proposals[0].key, wanted=wanted)

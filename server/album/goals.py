@@ -8,8 +8,8 @@ from typing import Any, Final
 from django.utils import timezone
 
 from inkquilt.album.goal_lines import read_goal
-from inkquilt.album.goals import Every, Reached, reached
 from inkquilt.album.goals import Goal as CoreGoal
+from inkquilt.album.goals import Reached, begin_of, reached
 from server.album.models import Goal, LogEntry
 from server.common.asked import refuse
 from server.photos.models import Photo
@@ -50,9 +50,7 @@ def _look(goal: Goal, taken: Sequence[date], today: date) -> GoalLook:
     core = read_goal(goal.line)
     rows = LogEntry.objects.visible_to(goal.owner).finished().saying(" ".join(core.about))
     days = [event or finished for event, finished in rows.values_list("event", "finished")]
-    said = goal.created.date()
-    # Years at school are over when one thinks of them; a page a month begins with the month it is wished in.
-    begin = min([said, *taken[:1]]) if core.every is Every.SCHOOL_YEAR else said
+    begin = begin_of(core, timezone.localtime(goal.created).date(), next(iter(taken), None))
     times = reached(core, days, begin, today)
     photos = tuple(sum(one.span.first <= day <= one.span.last for day in taken) for one in times)
     return GoalLook(goal, core, times, photos)

@@ -221,6 +221,27 @@ class Facing(AlbumCase):
         self.ask("post", f"albums/{number}/pages/", {"pages": [same]})
         self.assertEqual(self.lies(number), [(None, "one"), ("two", "same")])
 
+    def test_laid_opposite_one_that_waits_it_lies_beside_it_whatever_its_days(self):
+        one, two, far = self.made("one", 1), self.made("two", 19), self.made("far", 300)
+        number = self.album(one, two, self.made("last", 25))
+        self.ask("patch", f"albums/{number}/pages/{two}/", {"waits": True})
+        self.ask("post", f"albums/{number}/pages/", {"pages": [far], "opposite": two})
+        self.assertEqual(self.lies(number), [(None, "one"), ("two", "far"), ("last", None)])
+        small = self.made("wide", 19, width=14 * INCH)
+        self.ask("post", f"albums/{number}/pages/", {"pages": [small], "opposite": one}, 400)
+        self.ask("post", f"albums/{number}/pages/", {"pages": [self.page], "opposite": 10_000_000}, 404)
+        self.assertEqual(self.lies(number), [(None, "one"), ("two", "far"), ("last", None)], "nothing half done")
+
+    def test_what_lay_behind_a_page_that_goes_into_another_album_stays(self):
+        one, two, three = (self.made(name, day) for name, day in (("one", 1), ("two", 2), ("three", 3)))
+        number, other = self.album(one, two, three), self.album(name="Other")
+        self.ask("patch", f"albums/{number}/pages/{one}/", {"behind": two})
+        self.ask("post", f"albums/{other}/pages/", {"pages": [two]})
+        self.assertEqual(self.lies(number), [(None, "one"), ("three", None)])
+        by_hand = {page["page"] for page in self.ask("get", f"albums/{number}/")["known"] if page["by_hand"]}
+        self.assertEqual(by_hand, {one})
+        self.assertEqual(self.lies(other), [(None, "two")])
+
     def test_a_companion_is_begun_with_photos_of_its_days(self):
         self.put_right(event="2026-05-20", event_end="2026-05-22")
         number = self.album(self.made("one", 1), self.page)

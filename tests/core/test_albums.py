@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from inkquilt.album.goal_lines import UnreadableGoal, read_goal
-from inkquilt.album.goals import MOST_TIMES, Every, Goal, reached
+from inkquilt.album.goals import MOST_TIMES, Every, Goal, begin_of, reached
 from inkquilt.album.openings import Opening, Place, Shown, could_face, leaves_of, openings_of
 from inkquilt.album.order import AlbumPage, ByHand, are_of_one_event, in_order, moved
 from inkquilt.album.spine import PROTECTOR, counted_for, spine_of
@@ -234,6 +234,15 @@ class Goals(TestCase):
             ],
         )
         self.assertEqual(self.told(goal, begin=date(1999, 9, 1))[0][0], "school year 1999/00")
+
+    def test_where_a_goal_begins_that_does_not_say(self):
+        said, old = date(2026, 9, 10), date(2019, 3, 1)
+        for every, oldest, begin in (
+            (Every.MONTH, old, said), (Every.YEAR, old, said), (Every.ONCE, old, said), (Every.SCHOOL_YEAR, old, old),
+            (Every.SCHOOL_YEAR, None, said), (Every.SCHOOL_YEAR, date(2027, 1, 1), said),
+        ):  # fmt: skip
+            with self.subTest(every=every, oldest=oldest):
+                self.assertEqual(begin_of(Goal(1, every, ("x",)), said, oldest), begin)
 
     def test_weeks_quarters_and_years(self):
         for every, count, first in (

@@ -128,7 +128,7 @@ function Lonely({ opening, lonely, known, writes }: LonelyProps) {
                 type="button"
                 className="loose-page"
                 aria-label={`Lay “${page.name}” opposite`}
-                onClick={() => writes.putOpposite.mutate({ page: key, behind: lonely })}
+                onClick={() => writes.putOpposite.mutate({ page: key, opposite: lonely })}
               >
                 <img src={page.thumb} alt="" />
                 <span>

@@ -1,7 +1,16 @@
 /** Finished pages: the record of each, the logbook of all, the albums they lie in, and goals. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { askAgain } from './askAgain'
-import { api, take, type Album, type AlbumFacts, type Asked, type LayPage, type RecordFacts } from './client'
+import {
+  api,
+  take,
+  type Album,
+  type AlbumFacts,
+  type Asked,
+  type LayPage,
+  type PutIn,
+  type RecordFacts,
+} from './client'
 import { keys } from './queries'
 import { wasRemoved } from './removed'
 
@@ -109,7 +118,7 @@ export function useAlbumWrites(id: number) {
     cache.setQueryData([...keys.albums, id], album)
     return askAgain(cache, keys.albums, ['record'])
   }
-  const put = (pages: number[]) => take(api.POST('/api/albums/{id}/pages/', { params, body: { pages } }))
+  const put = (body: PutIn) => take(api.POST('/api/albums/{id}/pages/', { params, body }))
   const at = (page: number) => ({ path: { id, page } })
   const laid = ({ page, body }: { page: number; body: LayPage }) =>
     take(api.PATCH('/api/albums/{id}/pages/{page}/', { params: at(page), body }))
@@ -118,12 +127,10 @@ export function useAlbumWrites(id: number) {
       mutationFn: (body: AlbumFacts) => take(api.PATCH('/api/albums/{id}/', { params, body })),
       onSuccess,
     }),
-    putIn: useMutation({ mutationFn: put, onSuccess }),
+    putIn: useMutation({ mutationFn: (pages: number[]) => put({ pages }), onSuccess }),
     putOpposite: useMutation({
-      mutationFn: async ({ page, behind }: { page: number; behind: number }) => {
-        await put([page])
-        return laid({ page, body: { behind } })
-      },
+      mutationFn: ({ page, opposite }: { page: number; opposite: number }) =>
+        put({ pages: [page], opposite }),
       onSuccess,
     }),
     lay: useMutation({ mutationFn: laid, onSuccess }),

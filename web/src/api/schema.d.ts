@@ -84,7 +84,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Lay finished pages in, by their events. */
+        /** @description Lay finished pages in. */
         post: operations["put_into_album"];
         delete?: never;
         options?: never;
@@ -6303,9 +6303,10 @@ export interface components {
              */
             kind: "behind";
         };
-        /** @description Pages to lay into an album. */
+        /** @description Pages to lay into an album: by their events, or ``opposite`` one that lies there. */
         PutInRequest: {
             pages: number[];
+            opposite?: number;
         };
         /** @description Pieces that are cut already, in one line, as one says it. */
         PutPiecesRequest: {
