@@ -5,7 +5,7 @@ results are frozen values; a step returns a new value.
 
 Stages of the job, each importing only from those before it:
 
-``errors``          what can go wrong, as values; ``exact_json`` numbers and text from outside
+``errors``          what can go wrong, as values; ``exact_json`` and ``wording`` numbers and words, in and out
 ``lengths``         exact lengths: reading and printing them
 ``colour``          colours compared, named, and set on a wheel
 ``page``            the page formats people own, and what must be kept clear on them

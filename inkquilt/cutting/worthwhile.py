@@ -12,6 +12,7 @@ from typing import Final
 
 from inkquilt.cutting.plan import PaperNeed, PaperPlan, plan_page
 from inkquilt.cutting.table import table_sheets
+from inkquilt.wording import counted
 
 #: Each attempt is short: what it finds is there, what it misses is not proven to be not.
 _SECONDS: Final = 0.15
@@ -35,17 +36,13 @@ class Gain:
         """Say it: "1 sheet less, 4 cuts more"."""
         said = []
         if self.placed:
-            some = f"{_count(self.placed, 'piece')} more placed"
+            some = f"{counted(self.placed, 'piece')} more placed"
             said.append("then everything has a place" if self.all_placed else some)
         if self.sheets:
-            said.append(f"{_count(abs(self.sheets), 'sheet')} {'less' if self.sheets > 0 else 'more'}")
+            said.append(f"{counted(abs(self.sheets), 'sheet')} {'less' if self.sheets > 0 else 'more'}")
         if self.cuts:
-            said.append(f"{_count(abs(self.cuts), 'cut')} {'fewer' if self.cuts > 0 else 'more'}")
+            said.append(f"{counted(abs(self.cuts), 'cut')} {'fewer' if self.cuts > 0 else 'more'}")
         return ", ".join(said)
-
-
-def _count(number: int, what: str) -> str:
-    return f"{number} {what}{'s' * (number != 1)}"
 
 
 def gains_of(plans: Sequence[PaperPlan], ways: Sequence[Sequence[PaperNeed]]) -> tuple[Gain, ...]:

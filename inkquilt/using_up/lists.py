@@ -8,6 +8,7 @@ from datetime import date, timedelta
 from typing import Final
 
 from inkquilt.using_up.things import StashKind, StashThing
+from inkquilt.wording import counted
 
 #: What came later than this many days ago is not told as never used: there was hardly time. Common practice, no source.
 SETTLED: Final = timedelta(days=60)
@@ -78,10 +79,6 @@ def time_words(day: date, today: date) -> str:
     """
     months = (today.year - day.year) * _YEAR + today.month - day.month - (today.day < day.day)
     if months < 1:
-        return _count(max(0, (today - day).days), "day")
+        return counted(max(0, (today - day).days), "day")
     years, rest = divmod(months, _YEAR)
-    return " and ".join(_count(number, word) for number, word in ((years, "year"), (rest, "month")) if number)
-
-
-def _count(number: int, word: str) -> str:
-    return f"{number} {word}{'' if number == 1 else 's'}"
+    return " and ".join(counted(number, word) for number, word in ((years, "year"), (rest, "month")) if number)

@@ -13,6 +13,7 @@ from inkquilt.photos.events import day_words
 from inkquilt.using_up.lists import kits_begun, last_sheets, longest_lying, lying_words, never_used
 from inkquilt.using_up.shortage import PaperShort
 from inkquilt.using_up.things import StashKind, StashThing
+from inkquilt.wording import counted
 from inkquilt_io.stash_pdf import ListPart, PrintedList
 from server.embellishments.models import Embellishment, picture_address
 from server.stash.models import Paper, PaperPicture
@@ -67,14 +68,10 @@ def left_words(one: StashThing) -> str:
     """Return how much of a thing is left."""
     if one.kind is not StashKind.PAPER:
         noun = "letter" if one.kind is StashKind.LETTERS else ""
-        return "always there" if one.left is None else _count(one.left, noun) if noun else f"{one.left} left"
-    parts = [_count(one.left or 0, "sheet")] if one.left else []
-    parts += [_count(one.scraps, "scrap")] if one.scraps else []
+        return "always there" if one.left is None else counted(one.left, noun) if noun else f"{one.left} left"
+    parts = [counted(one.left or 0, "sheet")] if one.left else []
+    parts += [counted(one.scraps, "scrap")] if one.scraps else []
     return " and ".join(parts) or "none left"
-
-
-def _count(number: int, word: str) -> str:
-    return f"{number} {word}{'' if number == 1 else 's'}"
 
 
 Looks = dict[tuple[StashKind, int], tuple[str | None, list[str]]]
@@ -99,8 +96,8 @@ def _looks(owner: Any, things: Iterable[StashThing]) -> Looks:
 def year_answer(year: Year) -> dict[str, Any]:
     """Return what a year's pages took."""
     parts = [f"{_sheets(year.papers.sheets)} of paper"] if year.papers.papers else []
-    parts += [_count(count, name) for name, count in year.others]
-    told = f"{_count(year.pages, 'page')} took {', '.join(parts)}" if parts else "nothing was told of them"
+    parts += [counted(count, name) for name, count in year.others]
+    told = f"{counted(year.pages, 'page')} took {', '.join(parts)}" if parts else "nothing was told of them"
     return {"year": year.year, "pages": year.pages, "words": told, "cost": _cost(year), "papers": _year_papers(year)}
 
 
@@ -108,7 +105,7 @@ def _cost(year: Year) -> str:
     taken = year.papers
     if not taken.cost:
         return "No price of a paper is known: it is told with the paper, in the stash." if taken.papers else ""
-    without = f"; {_count(taken.unpriced, 'paper')} without a price not counted" if taken.unpriced else ""
+    without = f"; {counted(taken.unpriced, 'paper')} without a price not counted" if taken.unpriced else ""
     return f"The paper on them cost {money(taken.cost)}{without}."
 
 
@@ -125,7 +122,7 @@ def _year_papers(year: Year) -> list[dict[str, Any]]:
     return [
         {
             "name": one.paper,
-            "words": f"{_sheets(one.sheets)} on {_count(one.pages, 'page')}"
+            "words": f"{_sheets(one.sheets)} on {counted(one.pages, 'page')}"
             + (f", {money(one.cost)}" if one.cost is not None else ""),
         }
         for one in year.papers.papers
@@ -166,8 +163,8 @@ def inventory(things: Sequence[StashThing]) -> PrintedList:
 
 def buying(short: Sequence[PaperShort], gone: Sequence[StashThing], last: Sequence[StashThing]) -> PrintedList:
     """Return what there is too little of, as a list to print."""
-    missing = tuple((one.name, f"at least {_count(one.sheets, 'sheet')}, {_sheet_size(one)}") for one in short)
-    used_up = tuple((one.name, f"{one.kind.value}, on {_count(len(one.used), 'page')}") for one in gone)
+    missing = tuple((one.name, f"at least {counted(one.sheets, 'sheet')}, {_sheet_size(one)}") for one in short)
+    used_up = tuple((one.name, f"{one.kind.value}, on {counted(len(one.used), 'page')}") for one in gone)
     liked = tuple((one.name, left_words(one)) for one in last)
     parts = (
         ListPart("For pages on the table", missing),
