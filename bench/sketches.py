@@ -8,7 +8,7 @@ from bench.generated import generated_sketches
 from inkquilt.sketch import Sketch
 from inkquilt.sketch.reading import read_sketch
 
-SKETCHES = Path(__file__).parents[1] / "demo" / "sketches"
+SKETCHES = Path(__file__).parents[1] / "server" / "sketches" / "ready"
 
 
 def demo_sketches() -> list[Sketch]:

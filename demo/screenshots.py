@@ -112,7 +112,7 @@ def main(folder: str) -> None:
         sheets.nth(cuts.index(max(cuts))).click()
         page.wait_for_timeout(200)
         for cut in range(1, min(4, max(cuts))):
-            page.get_by_role("button", name="Cut", exact=True).click()
+            page.get_by_role("button", name="Done, next cut").click()
             expect(page.locator(".whereabouts")).to_contain_text(f"cut {cut + 1} of")
         shoot("cutting-table")
         page.goto(f"{address}/stash")
@@ -167,7 +167,7 @@ def main(folder: str) -> None:
         page.wait_for_selector(".draft-board image", timeout=60_000)
         page.locator(".piece-row").nth(5).click()
         shoot("drawing")
-        page.get_by_role("button", name="Throw it away").click()
+        page.get_by_role("button", name="Remove this drawing").click()
         page.set_viewport_size({"width": 1024, "height": 768})
         page.goto(f"{address}/")
         page.get_by_role("link", name="Kite day").click()
@@ -204,7 +204,7 @@ def main(folder: str) -> None:
         page.get_by_role("link", name="Second look").click()
         page.get_by_role("button", name="try it: honey flower rests").click()
         page.locator(".trial").wait_for()
-        page.get_by_text("its weight", exact=True).click()
+        page.get_by_text("where it looks heavy", exact=True).click()
         shoot("second-look")
         browser.close()
 

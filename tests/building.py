@@ -17,7 +17,7 @@ from inkquilt.sketch.reading import read_sketch
 
 #: The schools that fit a sketch as it is drawn.
 PLAIN_SCHOOLS = (School.KEEP_PHOTOS, School.KEEP_PROPORTIONS)
-DEMO_SKETCHES = sorted((Path(__file__).parents[1] / "demo" / "sketches").glob("*.quilt.json"))
+DEMO_SKETCHES = sorted((Path(__file__).parents[1] / "server" / "sketches" / "ready").glob("*.quilt.json"))
 
 
 def row(block_id: str, role: str, x: Any, y: Any, width: Any, height: Any, **more: Any) -> dict[str, Any]:

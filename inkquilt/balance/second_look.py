@@ -231,20 +231,21 @@ def _weight(figures: Figures, profile: Profile) -> Iterator[Observation]:
     if moments.down < -profile.high:
         high = [one.seen.key for one in heaviest if one.y < middle and one.seen.accent is not None]
         yield Observation(
-            ObservationKind.TOP_HEAVY, "the weight lies high and unsettles the page",
-            f"{_percent(-moments.down)} above the middle, {_percent(profile.high)} is much",
+            ObservationKind.TOP_HEAVY, "it looks top-heavy: move something lower",
+            f"its weight lies {_percent(-moments.down)} above the middle; up to {_percent(profile.high)} looks steady",
             min(0.95, 0.5 + -moments.down - profile.high), tuple(high[:6]),
         )  # fmt: skip
     if moments.down > profile.low:
         yield Observation(
-            ObservationKind.LOW, "the weight lies very low", f"{_percent(moments.down)} below the middle",
+            ObservationKind.LOW, "it looks heavy at the foot: move something up",
+            f"its weight lies {_percent(moments.down)} below the middle; up to {_percent(profile.low)} looks steady",
             min(0.6, 0.3 + moments.down - profile.low),
         )  # fmt: skip
     if abs(moments.across) > profile.aside:
         side = "right" if moments.across > 0 else "left"
         yield Observation(
-            ObservationKind.ONE_SIDED, f"the weight lies to the {side}",
-            f"{_percent(abs(moments.across))} from the middle, {_percent(profile.aside)} is much",
+            ObservationKind.ONE_SIDED, f"it looks heavy on the {side}: move something across",
+            f"its weight lies {_percent(abs(moments.across))} from the middle; up to {_percent(profile.aside)} is calm",
             min(0.8, 0.4 + abs(moments.across) - profile.aside),
         )  # fmt: skip
 
@@ -269,15 +270,15 @@ def _crowded(figures: Figures, profile: Profile) -> Iterator[Observation]:
 def _floating(figures: Figures, _: Profile) -> Iterator[Observation]:
     for seen in floating(figures.weighed):
         yield Observation(
-            ObservationKind.FLOATING, f"{seen.name} rests on nothing and looks lost", "nothing within 1/8 in", 0.55,
-            (seen.key,), (seen.outline,),
+            ObservationKind.FLOATING, f"{seen.name} lies on nothing and looks lost: lay it on something",
+            "nothing touches it", 0.55, (seen.key,), (seen.outline,),
         )  # fmt: skip
 
 
 def _facing_out(figures: Figures, _: Profile) -> Iterator[Observation]:
     for seen in facing_out(figures.layout, figures.weighed):
         yield Observation(
-            ObservationKind.FACING_OUT, f"{seen.name} faces off the page and leads the eye away",
+            ObservationKind.FACING_OUT, f"{seen.name} faces off the page: turn it to look in",
             "nothing before it", 0.6, (seen.key,), (seen.outline,),
         )  # fmt: skip
 
@@ -285,8 +286,8 @@ def _facing_out(figures: Figures, _: Profile) -> Iterator[Observation]:
 def _twins(figures: Figures, _: Profile) -> Iterator[Observation]:
     for twins in twins_in_line(figures.weighed):
         yield Observation(
-            ObservationKind.TWINS_IN_LINE, f"two {twins.one.name} stand exactly in line", "two alike in one line", 0.3,
-            (twins.other.key, twins.one.key), (twins.one.outline, twins.other.outline),
+            ObservationKind.TWINS_IN_LINE, f"two {twins.one.name} stand exactly in line: shift or turn one",
+            "two alike in one line", 0.3, (twins.other.key, twins.one.key), (twins.one.outline, twins.other.outline),
         )  # fmt: skip
 
 
@@ -311,8 +312,8 @@ def _colours(figures: Figures, _: Profile) -> Iterator[Observation]:
         if use.is_alone:
             names = " and ".join(dict.fromkeys(by_key[key].seen.name for key in use.keys))
             yield Observation(
-                ObservationKind.COLOUR_ALONE, f"the colour of {names} is nowhere else", "used once; three are best",
-                0.45, use.keys, outlines,
+                ObservationKind.COLOUR_ALONE, f"the colour of {names} is nowhere else: repeat it",
+                "used once; three places are best", 0.45, use.keys, outlines,
             )  # fmt: skip
         elif len(use.places) == 3 and use.triangle < _ROW and all(by_key[key].seen.accent for key in use.keys):
             yield Observation(

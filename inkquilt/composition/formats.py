@@ -13,7 +13,10 @@ from inkquilt.page import FORMATS, Fold, Margins, Page, Side
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PageAsked:
-    """A known ``format``, or ``width`` and ``height`` in ``unit``; two pages with a gap where ``sides`` is 2."""
+    """A known ``format``, or ``width`` and ``height`` in ``unit``; two pages with a gap where ``sides`` is 2.
+
+    A known format is measured in ``unit`` too where that is given: 12 × 12 in an album bought in millimetres.
+    """
 
     format: Annotated[str, Letters(20)] | None = None
     width: Typed | None = None
@@ -31,7 +34,7 @@ class PageAsked:
         if self.format is not None and form is None:
             raise refuse("unknown-format", f"There is no page format “{self.format[:40]}”.", "format")
         if form is not None:
-            unit, width, height = form.unit, form.width, form.height
+            unit, width, height = self.unit or form.unit, form.width, form.height
         else:
             unit = self.unit or Unit.IN
             width = length_of(self.width, unit, "The page's width", "width")

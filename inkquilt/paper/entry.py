@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from inkquilt.errors import CoreError
-from inkquilt.lengths import INCH, MM, Unit, parse_length
+from inkquilt.lengths import INCH, MM, Unit, format_nearest, parse_length
 from inkquilt.paper.kinds import PaperKind, PaperSide
 from inkquilt.sketch.model import Size
 
@@ -132,6 +132,18 @@ def unit_of(size: Size) -> Unit:
     sides = (size.width, size.height)
     in_inches = all(side % (INCH // 16) == 0 for side in sides)
     return Unit.MM if not in_inches and all(side % (MM // 2) == 0 for side in sides) else Unit.IN
+
+
+def sheet_words(size: Size, unit: Unit) -> str:
+    """Return a sheet's size as one says it: in the unit where it comes out, by its name where it has one.
+
+    >>> sheet_words(Size(12 * INCH, 12 * INCH), Unit.IN), sheet_words(Size(210 * MM, 297 * MM), Unit.IN)
+    ('12 × 12 in', 'A4')
+    """
+    name = next((name for name, known in _NAMED_SIZES.items() if known == size and name != "letter"), "")
+    if name and unit is not Unit.MM:
+        return name.upper()
+    return f"{format_nearest(size.width, unit)} × {format_nearest(size.height, unit)} {unit.value}"
 
 
 def _size(text: str, unit: Unit) -> tuple[Size, str]:

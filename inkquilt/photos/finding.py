@@ -11,6 +11,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from enum import Enum
 from typing import Any, Final
 
 import numpy as np
@@ -23,6 +24,17 @@ from inkquilt.sketch.model import Role, Size, Sketch
 OPEN_SLOT: Final = 400
 #: Wider than this many times its height, a sketch is drawn across two pages.
 SPREAD: Final = 1.5
+
+
+class Lack(Enum):
+    """What a sketch can be without that was asked for."""
+
+    TITLE = "no room for a title"
+    JOURNALING = "no room for the story"
+    ONE_PAGE = "drawn across two pages"
+    TWO_PAGES = "drawn for one page"
+    SLOTS = "too few slots"
+    PAPERS = "more papers than there are"
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,16 +50,19 @@ class PhotosWanted:
     every_photo: bool = False
     most_papers: int | None = None
 
-    def has(self, sketch: Sketch, photos: int) -> bool:
-        """Tell whether a sketch has it, for so many photos."""
+    def lacks(self, sketch: Sketch, photos: int) -> tuple[Lack, ...]:
+        """Return what of it a sketch is without, for so many photos: nothing where it has all."""
         roles = [block.role for block in sketch.blocks]
-        return (
-            (not self.title or Role.TITLE in roles)
-            and (not self.journaling or Role.JOURNALING in roles)
-            and (self.spread is None or self.spread is (sketch.page.width > SPREAD * sketch.page.height))
-            and (not self.every_photo or roles.count(Role.PHOTO) >= photos)
-            and (self.most_papers is None or _papers(sketch) <= self.most_papers)
-        )
+        across_two = sketch.page.width > SPREAD * sketch.page.height
+        missing = {
+            Lack.TITLE: self.title and Role.TITLE not in roles,
+            Lack.JOURNALING: self.journaling and Role.JOURNALING not in roles,
+            Lack.ONE_PAGE: self.spread is False and across_two,
+            Lack.TWO_PAGES: self.spread is True and not across_two,
+            Lack.SLOTS: self.every_photo and roles.count(Role.PHOTO) < photos,
+            Lack.PAPERS: self.most_papers is not None and _papers(sketch) > self.most_papers,
+        }
+        return tuple(lack for lack, is_missing in missing.items() if is_missing)
 
 
 def _papers(sketch: Sketch) -> int:

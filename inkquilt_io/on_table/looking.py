@@ -41,7 +41,7 @@ _ABSENT: Final = -0.05
 #: A place further off must explain so much more of the contrast than one near by.
 _GAIN: Final = 0.07
 #: A place that is told explains so much more than the planned one of what the two differ by.
-_SURELY: Final = 0.26
+_SURELY: Final = 0.5
 _ON_PRINT: Final = 0.3
 #: Another piece explains a place so much better than the one that belongs there.
 _OTHER: Final = 0.45

@@ -9,12 +9,15 @@ from django.contrib.auth.models import AbstractBaseUser
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
+from django.dispatch import Signal
 from django.http import HttpRequest
 
 from server.common.errors import ApiError
 
 #: Passwords are checked by Django's own backend; wrong tries are counted before it.
 OWN_BACKEND: Final = "django.contrib.auth.backends.ModelBackend"
+#: Somebody made an account, ``user``; sent within the transaction that makes it.
+registered: Final = Signal()
 #: The demo's made-up scrapbooker.
 DEMO_USER = "wilma"
 _STAY_OUT = "signed-out-of-demo"
@@ -52,6 +55,7 @@ def register(request: HttpRequest, username: str, password: str) -> AbstractBase
     try:
         with transaction.atomic():
             user = users.create_user(username=username, password=password)
+            registered.send(sender=register, user=user)
     except IntegrityError as error:
         raise ApiError("name-taken", f"There is somebody called “{username}” already.") from error
     login(request, user, backend=OWN_BACKEND)

@@ -11,17 +11,31 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from inkquilt.lengths import Unit
 from server.accounts import services
-from server.common.asked import asked_for
+from server.accounts.usual import settle, usual_of
+from server.common import fields
+from server.common.asked import asked_for, owner
 from server.common.serializers import ErrorSerializer
 
 
+class UsualSerializer(serializers.Serializer):
+    """What a person measures in, and the key of the page format she mostly makes."""
+
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES)
+    format = serializers.CharField(max_length=20)
+
+
 class SessionSerializer(serializers.Serializer):
-    """Who is signed in (null: nobody), whether this is the demo, and whether new accounts can be made."""
+    """Who is signed in (null: nobody), whether this is the demo, and whether new accounts can be made.
+
+    ``usual`` is null before it was asked.
+    """
 
     user = serializers.CharField(allow_null=True)
     demo = serializers.BooleanField()
     open_to_new = serializers.BooleanField()
+    usual = UsualSerializer(allow_null=True)
 
 
 class CredentialsSerializer(serializers.Serializer):
@@ -36,7 +50,15 @@ class CredentialsSerializer(serializers.Serializer):
 def session_answer(request: Request) -> Response:
     """Answer with the present session."""
     user = request.user.get_username() if request.user.is_authenticated else None
-    return Response({"user": user, "demo": settings.INKQUILT_DEMO, "open_to_new": settings.INKQUILT_REGISTRATION})
+    usual = usual_of(request.user)
+    return Response(
+        {
+            "user": user,
+            "demo": settings.INKQUILT_DEMO,
+            "open_to_new": settings.INKQUILT_REGISTRATION,
+            "usual": usual and {"unit": usual.unit, "format": usual.format},
+        }
+    )
 
 
 @method_decorator([ensure_csrf_cookie, csrf_protect], name="dispatch")
@@ -86,4 +108,19 @@ class RegisterView(APIView):
         given = asked_for(CredentialsSerializer, request.data)
         services.register(request._request, **given)
         request.user = request._request.user
+        return session_answer(request)
+
+
+class UsualView(APIView):
+    """What a person measures in, and her usual page."""
+
+    @extend_schema(
+        operation_id="settle_usual",
+        request=UsualSerializer,
+        responses={200: SessionSerializer, 400: ErrorSerializer},
+    )
+    def put(self, request: Request) -> Response:
+        """Keep it; it holds wherever she has not said otherwise."""
+        asked = asked_for(UsualSerializer, request.data)
+        settle(user=owner(request), unit=Unit(asked["unit"]), format_key=asked["format"])
         return session_answer(request)

@@ -3,6 +3,7 @@
 from typing import Any
 
 from inkquilt.lengths import Unit, format_nearest
+from server.accounts.usual import unit_of
 from server.boxes.models import BoxPiece, ProjectBox
 from server.boxes.services import contents_of
 from server.embellishments.models import picture_address
@@ -29,7 +30,7 @@ def box_answer(box: ProjectBox) -> dict[str, Any]:
         }
         for row in contents_of(box, "photos")
     ]
-    pieces = [_piece(row) for row in box.pieces.all()]
+    pieces = [_piece(row, unit_of(box.owner)) for row in box.pieces.all()]
     return {
         "id": box.pk,
         "name": box.name,
@@ -46,8 +47,8 @@ def _paper(row: Any) -> dict[str, Any]:
     return {"id": row.pk, "name": row.name, "picture": picture, "colours": row.front_colours or row.back_colours}
 
 
-def _piece(row: BoxPiece) -> dict[str, Any]:
-    unit, size = Unit(row.unit), ""
+def _piece(row: BoxPiece, unit: Unit) -> dict[str, Any]:
+    size = ""
     if row.width is not None and row.height is not None:
         size = f"{format_nearest(row.width, unit)} × {format_nearest(row.height, unit)} {unit.value}"
     return {"id": row.pk, "name": row.name, "count": row.count, "size": size}

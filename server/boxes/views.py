@@ -7,7 +7,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from inkquilt.lengths import Unit
+from server.accounts.usual import asked_unit
 from server.boxes import services
 from server.boxes.models import BoxPiece, ProjectBox
 from server.boxes.presenters import box_answer
@@ -77,7 +77,7 @@ class BoxPiecesView(APIView):
         """Put some in that are cut already."""
         box = _box(request, pk)
         given = asked_for(PutPiecesSerializer, request.data)
-        services.put_pieces(box=box, line=given["line"], unit=Unit(given.get("unit", Unit.IN.value)))
+        services.put_pieces(box=box, line=given["line"], unit=asked_unit(request.user, given))
         return Response(box_answer(_box(request, pk)), status=status.HTTP_201_CREATED)
 
 

@@ -45,8 +45,8 @@ class SheetPhotoSerializer(serializers.Serializer):
     unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
 
 
-def things_in(request: Request, most: int = MOST_THINGS) -> tuple[tuple[Thing, ...], Unit]:
-    """Return what lies on the sheet of a photograph that was sent, and the unit its size was given in.
+def things_in(request: Request, most: int = MOST_THINGS) -> tuple[Thing, ...]:
+    """Return what lies on the sheet of a photograph that was sent.
 
     Nothing is kept. Raises ``ApiError`` for what is too large, ``BadInput`` where no sheet or nothing on it is found.
     """
@@ -58,4 +58,4 @@ def things_in(request: Request, most: int = MOST_THINGS) -> tuple[tuple[Thing, .
     if not all(INCH <= side <= 40 * INCH for side in sides):
         raise refuse("sheet", "A sheet is 1 to 40 in long.", "width")
     found: tuple[Thing, ...] = solvers().run("find_things", asked["file"].read(), Size(*sides), most)
-    return found, unit
+    return found

@@ -1,15 +1,11 @@
 """The demo's data: a made-up scrapbooker with sketches, photos and four pages. Loading it twice changes nothing."""
 
 import io
-import json
 from dataclasses import replace
 from datetime import datetime, timedelta
-from decimal import Decimal
 from fractions import Fraction
-from pathlib import Path
 from typing import Any, Final, NamedTuple
 
-from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.utils import timezone
 from PIL import ExifTags, Image
@@ -33,6 +29,7 @@ from inkquilt.sketch.model import Size
 from inkquilt.words.alphabets import read_letters
 from inkquilt_io.paper_look import read_side
 from server.accounts.services import DEMO_USER
+from server.accounts.usual import settle, usual_of
 from server.common.asked import asked_page
 from server.decorating.presenters import cluster_words
 from server.decorating.services import cluster_plans
@@ -44,14 +41,12 @@ from server.pages.services import change_page, make_page
 from server.photos.models import Photo
 from server.photos.services import add_photo, add_print, describe, keep_areas
 from server.sketches.models import Sketch
-from server.sketches.services import add_sketch
+from server.sketches.services import lay_out_ready
 from server.stash.models import Companion, Palette, Paper
 from server.stash.services import add_stock, describe_paper, keep_picture
 from server.tools.services import keep_tool, keep_trimmer
 from server.words.models import Alphabet, Hand
 from server.writing.stories import StoryAsked, story_ways
-
-SKETCH_FILES: Final = Path(settings.BASE_DIR) / "demo" / "sketches"
 
 
 class DemoPage(NamedTuple):
@@ -242,11 +237,11 @@ def load_demo() -> Any:
     if new:
         user.set_unusable_password()
         user.save()
+    if usual_of(user) is None:
+        settle(user=user, unit=Unit.IN, format_key="letter")
+    if not Sketch.objects.filter(owner=user).exists():
+        lay_out_ready(user)
     sketches = {row.name: row for row in Sketch.objects.filter(owner=user)}
-    for path in sorted(SKETCH_FILES.glob("*.quilt.json")):
-        data = json.loads(path.read_text("utf-8"), parse_float=Decimal)
-        if data["name"] not in sketches:
-            sketches[data["name"]] = add_sketch(owner=user, data=data)[0]
     photos = {row.name: row for row in Photo.objects.filter(owner=user)}
     for name in PHOTOS:
         if name not in photos:

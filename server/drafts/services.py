@@ -13,7 +13,8 @@ from inkquilt.lengths import Grains, Unit
 from inkquilt.page import Page
 from inkquilt.paper.openings import Inset
 from inkquilt.sketch import Role, Shape
-from inkquilt.sketch.basic import BasicType, all_basic
+from inkquilt.sketch import Sketch as CoreSketch
+from inkquilt.sketch.basic import BasicType, all_basic, basic_sketch
 from inkquilt.sketch.building import Beside
 from inkquilt.sketch.draft import Draft
 from inkquilt.sketch.geometry import Box, Ends
@@ -68,6 +69,11 @@ def basic_drafts(page: Page, photos: int, sizes: str = "") -> list[tuple[BasicTy
     size, asked = Size(page.width, page.height), read_photo_list(sizes, page.unit) if sizes.strip() else photos
     found = all_basic(size, page.unit, asked, bounds.PRINT_SIZES[page.unit])
     return [(kind, Draft(sketch, frozenset())) for kind, sketch in found]
+
+
+def basic_on(page: Page, kind: BasicType, photos: int) -> CoreSketch:
+    """Return one basic type drawn for a page and so many photos. Raises ``BadInput`` for a number that is none."""
+    return basic_sketch(kind, Size(page.width, page.height), page.unit, photos, bounds.PRINT_SIZES[page.unit])
 
 
 def measured_draft(page: Page, name: str, rows: list[dict[str, Any]]) -> FromMeasures:

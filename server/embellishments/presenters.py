@@ -9,9 +9,8 @@ from inkquilt_io.picture.things import Thing
 from server.embellishments.models import Embellishment, picture_address
 
 
-def embellishment_answer(row: Embellishment) -> dict[str, Any]:
-    """Return one of the stash."""
-    unit = Unit(row.unit)
+def embellishment_answer(row: Embellishment, unit: Unit) -> dict[str, Any]:
+    """Return one of the stash, its lengths in what its owner measures in."""
     thick = f", {with_unit(row.thickness, unit)} thick" if row.thickness else ""
     return {
         "id": row.pk,

@@ -2,7 +2,6 @@
 
 from rest_framework import serializers
 
-from inkquilt.lengths import Unit
 from server.common import fields
 
 
@@ -41,7 +40,7 @@ class EmbellishmentAskedSerializer(serializers.Serializer):
     thickness = serializers.CharField(max_length=60, required=False, allow_blank=True)
     count = serializers.IntegerField(min_value=0, max_value=10_000, allow_null=True, default=1)
     text = serializers.CharField(max_length=40, required=False, allow_blank=True, default="")
-    unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES, required=False)
     outline = serializers.ListField(
         child=serializers.ListField(child=serializers.IntegerField(), min_length=2, max_length=2),
         required=False,
@@ -71,7 +70,7 @@ class EmbellishmentLineSerializer(serializers.Serializer):
     """An embellishment as one says it."""
 
     line = serializers.CharField(max_length=300)
-    unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES, required=False)
 
 
 class CountAskedSerializer(serializers.Serializer):

@@ -12,8 +12,8 @@ from rest_framework.views import APIView
 
 from inkquilt.embellishment_lines import read_embellishment
 from inkquilt.embellishments import EmbellishmentKind, check, said_by
-from inkquilt.lengths import Unit
 from inkquilt_io.picture.things import grouped
+from server.accounts.usual import asked_unit, unit_of
 from server.common.asked import asked_for, asked_length, owner, refuse
 from server.common.serializers import REFUSED, ErrorSerializer
 from server.common.sheet_photos import SheetPhotoSerializer, check_picture, things_in
@@ -37,7 +37,8 @@ class EmbellishmentsView(APIView):
     def get(self, request: Request) -> Response:
         """List them."""
         rows = Embellishment.objects.visible_to(request.user)[:MOST_EMBELLISHMENTS]
-        return Response([embellishment_answer(row) for row in rows])
+        unit = unit_of(request.user)
+        return Response([embellishment_answer(row, unit) for row in rows])
 
     @extend_schema(
         operation_id="add_embellishment",
@@ -48,7 +49,8 @@ class EmbellishmentsView(APIView):
         """Enter one."""
         _refuse_full(request)
         asked = asked_for(EmbellishmentAskedSerializer, request.data)
-        unit = Unit(asked["unit"])
+        unit = asked_unit(request.user, asked)
+        asked["unit"] = unit.value
         asked["width"] = asked_length(asked, "width", unit, "How wide it is")
         asked["height"] = asked_length(asked, "height", unit, "How high it is")
         asked["thickness"] = asked_length(asked, "thickness", unit, "How thick it is") if asked.get("thickness") else 0
@@ -58,7 +60,7 @@ class EmbellishmentsView(APIView):
         row = Embellishment(owner=owner(request), **asked)
         check(row.core, unit)
         row.save()
-        return Response(embellishment_answer(row), status=status.HTTP_201_CREATED)
+        return Response(embellishment_answer(row, unit), status=status.HTTP_201_CREATED)
 
 
 class EmbellishmentLinesView(APIView):
@@ -73,11 +75,12 @@ class EmbellishmentLinesView(APIView):
         """Enter one line."""
         _refuse_full(request)
         asked = asked_for(EmbellishmentLineSerializer, request.data)
-        row = Embellishment.entered(owner(request), read_embellishment(asked["line"], Unit(asked["unit"])))
-        row.unit = asked["unit"]
-        check(row.core, Unit(row.unit))
+        unit = asked_unit(request.user, asked)
+        row = Embellishment.entered(owner(request), read_embellishment(asked["line"], unit))
+        row.unit = unit.value
+        check(row.core, unit)
         row.save()
-        return Response(embellishment_answer(row), status=status.HTTP_201_CREATED)
+        return Response(embellishment_answer(row, unit), status=status.HTTP_201_CREATED)
 
 
 class FoundThingsView(APIView):
@@ -92,8 +95,8 @@ class FoundThingsView(APIView):
     )
     def post(self, request: Request) -> Response:
         """Find what lies on a plain sheet; nothing is kept until it is entered."""
-        things, unit = things_in(request)
-        return Response([thing_answer(thing, unit) for thing in grouped(things)])
+        unit = unit_of(request.user)
+        return Response([thing_answer(thing, unit) for thing in grouped(things_in(request))])
 
 
 class EmbellishmentPictureView(APIView):
@@ -128,7 +131,7 @@ class EmbellishmentView(APIView):
         row = Embellishment.objects.visible_to(request.user).one(pk)
         row.count = asked_for(CountAskedSerializer, request.data)["count"]
         row.save(update_fields=["count"])
-        return Response(embellishment_answer(row))
+        return Response(embellishment_answer(row, unit_of(request.user)))
 
     @extend_schema(operation_id="delete_embellishment", responses={204: None, 404: ErrorSerializer})
     def delete(self, request: Request, pk: int) -> Response:

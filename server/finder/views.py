@@ -13,11 +13,13 @@ from inkquilt.composition.pictures import crop_in
 from inkquilt.fit import School, Way
 from inkquilt.photos.finding import PhotosWanted
 from inkquilt.sketch import Block
+from inkquilt.sketch.basic import NAMES
 from inkquilt.sketch.model import Size
 from server.common import fields
 from server.common.asked import asked_for, asked_page
 from server.common.drawing import BoardSerializer, board
 from server.common.serializers import ErrorSerializer, FormatRequestSerializer
+from server.drafts.layouts import BASIC_CHOICES, LayoutAskedSerializer, asked_layout
 from server.finder import services
 from server.pages.photo_presenters import crop_answer
 from server.pages.photo_serializers import MatchSerializer
@@ -25,7 +27,7 @@ from server.pages.presenters import match_answer
 from server.pages.serializers import CropSerializer
 from server.photos.models import Photo
 from server.photos.services import asked_photos
-from server.sketches.models import Sketch
+from server.sketches.services import core_sketch
 
 TURNS = [0, 90, 180, 270]
 
@@ -56,8 +58,10 @@ class WornSerializer(serializers.Serializer):
 class FoundSerializer(serializers.Serializer):
     """A sketch as it would be held, which photo it would wear where, and why it ranks here."""
 
-    sketch = serializers.IntegerField()
+    sketch = serializers.IntegerField(allow_null=True)
+    basic = serializers.ChoiceField(BASIC_CHOICES, allow_null=True, help_text="a basic type instead of a sketch")
     name = serializers.CharField()
+    is_nearest = serializers.BooleanField(help_text="none has all that was asked for, this comes nearest")
     turn = serializers.ChoiceField(TURNS)
     mirrored = serializers.BooleanField()
     board = BoardSerializer()
@@ -66,11 +70,10 @@ class FoundSerializer(serializers.Serializer):
     why = serializers.CharField()
 
 
-class FitFoundSerializer(FormatRequestSerializer):
+class FitFoundSerializer(LayoutAskedSerializer, FormatRequestSerializer):
     """A found sketch to be fitted to the page truly."""
 
     photos = serializers.ListField(child=serializers.IntegerField(), min_length=1, max_length=20)
-    sketch = serializers.IntegerField()
     turn = serializers.ChoiceField(TURNS, default=0)
     mirrored = serializers.BooleanField(default=False)
     school = serializers.ChoiceField(fields.SCHOOL_CHOICES, default=School.KEEP_PROPORTIONS.value)
@@ -124,8 +127,10 @@ def _worn(blocks: tuple[Block, ...], placed: dict[str, int], photos: list[Photo]
 
 def _found(one: services.Finding, photos: list[Photo]) -> dict[str, Any]:
     return {
-        "sketch": one.row.pk,
-        "name": one.row.name,
+        "sketch": one.layout.row and one.layout.row.pk,
+        "basic": one.layout.basic and one.layout.basic.value,
+        "name": NAMES[one.layout.basic] if one.layout.basic else one.layout.sketch.name,
+        "is_nearest": bool(one.layout.lacks),
         "turn": one.ranked.turn,
         "mirrored": one.ranked.mirrored,
         "board": board(one.held.page, one.held.unit, one.held.blocks),
@@ -147,9 +152,11 @@ class FitFoundView(APIView):
         """Fit it to the page and match the photos to the slots it has there."""
         asked = asked_for(FitFoundSerializer, request.data)
         page, _ = asked_page(asked)
-        row = Sketch.objects.visible_to(request.user).one(asked["sketch"])
         photos = asked_photos(request.user, asked["photos"])
-        fitted = services.fit_found(row, photos, page, Way(School(asked["school"]), asked["turn"], asked["mirrored"]))
+        sketch = core_sketch(asked_layout(request.user, {**asked, "photo_count": len(photos)}, page))
+        fitted = services.fit_found(
+            sketch, photos, page, Way(School(asked["school"]), asked["turn"], asked["mirrored"])
+        )
         match = fitted.match
         return Response(
             {

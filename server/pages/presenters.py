@@ -159,7 +159,9 @@ def card_answer(page: Page, document: PageDocument, pictures: dict[int, Photo]) 
     on = document.page
     return {
         "id": page.pk,
+        "version": page.version,
         "name": page.name,
+        "created": page.created,
         "size": f"{format_nearest(on.width, on.unit)} × {format_nearest(on.height, on.unit)} {on.unit.value}",
         "board": board(Size(on.width, on.height), on.unit, document.blocks, on.fold, looks_of(document)),
         "slots": slots_answer(document, pictures),

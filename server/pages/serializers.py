@@ -10,6 +10,7 @@ from inkquilt.sketch.photo_list import MOST_PHOTOS
 from server.common import fields
 from server.common.drawing import BoardSerializer
 from server.common.serializers import ErrorSerializer, FormatRequestSerializer, many
+from server.drafts.layouts import LayoutAskedSerializer
 from server.pages.change_serializers import ChangeField, VersionSerializer, serializer_for
 
 
@@ -404,7 +405,9 @@ class PageCardSerializer(serializers.Serializer):
     """A page as it lies on the shelf."""
 
     id = serializers.IntegerField()
+    version = serializers.IntegerField()
     name = serializers.CharField()
+    created = serializers.DateTimeField()
     size = serializers.CharField()
     board = BoardSerializer()
     slots = SlotSerializer(many=True)
@@ -413,10 +416,9 @@ class PageCardSerializer(serializers.Serializer):
     accents = AccentSerializer(many=True)
 
 
-class NewPageSerializer(FormatRequestSerializer):
-    """A new page from a sketch."""
+class NewPageSerializer(LayoutAskedSerializer, FormatRequestSerializer):
+    """A new page from a sketch or a basic type."""
 
-    sketch = serializers.IntegerField()
     turn = serializers.ChoiceField([0, 90, 180, 270], required=False)
     mirrored = serializers.BooleanField(required=False)
     school = serializers.ChoiceField(fields.SCHOOL_CHOICES, required=False)

@@ -30,6 +30,7 @@ from inkquilt.sketch import Sketch as CoreSketch
 from inkquilt.sketch.model import Size
 from server.boxes.models import ProjectBox
 from server.common.errors import ApiError
+from server.common.naming import copy_name
 from server.pages.fits import first_that_fits, fit_of, nearest_answer, refitted
 from server.pages.journaling import writing_in
 from server.pages.known import document_of, known_to
@@ -69,7 +70,7 @@ def laid_page(user: Any, pk: int) -> tuple[Page, PageDocument]:
 def make_page(
     *,
     owner: Any,
-    sketch: Sketch,
+    sketch: Sketch | CoreSketch,
     on: CorePage,
     format_key: str | None,
     binding: Side | None = None,
@@ -83,7 +84,8 @@ def make_page(
     With ``placed``, photos lie in its slots from the start; where that is refused there is no page either.
     """
     drawn, name = core_sketch(sketch), name or sketch.name
-    page = new_page(owner, drawn, on, format_key, binding, name, sketch, way)
+    shelf = sketch if isinstance(sketch, Sketch) else None
+    page = new_page(owner, drawn, on, format_key, binding, name, shelf, way)
     if box is not None:
         page.box = box
         page.save(update_fields=["box"])
@@ -122,6 +124,16 @@ def new_page(
         Revision.objects.create(page=page, number=1, document=write_document(first.document), done="made the page")
     first.remember(page)
     return page
+
+
+def copy_page(*, page: Page) -> Page:
+    """Lay a copy of a page beside it as it lies now, to try something else and keep both."""
+    taken = set(Page.objects.visible_to(page.owner).values_list("name", flat=True))
+    document = page.revisions.get(number=page.head).document
+    with transaction.atomic():
+        copy = Page.objects.create(owner=page.owner, name=copy_name(page.name, taken), sketch=page.sketch, box=page.box)
+        Revision.objects.create(page=copy, number=1, document=document, done=f"copied “{page.name[:120]}”")
+    return copy
 
 
 def _prints_from_shop(owner: Any) -> bool:

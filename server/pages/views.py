@@ -26,6 +26,7 @@ from server.common.asked import asked_for, asked_page, refuse
 from server.common.drawing import board
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer
+from server.drafts.layouts import asked_layout
 from server.pages import services
 from server.pages.change_serializers import VersionSerializer, WriteSerializer, written_change
 from server.pages.facing import ForPhotos, companion_list, make_companion
@@ -54,7 +55,6 @@ from server.pages.serializers import (
     WayOutSerializer,
 )
 from server.photos.models import Photo
-from server.sketches.models import Sketch
 
 
 class FormatSerializer(serializers.Serializer):
@@ -137,8 +137,8 @@ class PagesView(APIView):
     def post(self, request: Request) -> Response:
         """Put a sketch on a page and fit it."""
         wanted = asked_for(NewPageSerializer, request.data)
-        sketch = Sketch.objects.visible_to(request.user).one(wanted["sketch"])
         on, key = asked_page(wanted)
+        sketch = asked_layout(request.user, wanted, on)
         side = Side(wanted["binding"]) if wanted.get("binding") else None
         name = wanted.get("name", "")
         school = School(wanted.get("school") or School.KEEP_PROPORTIONS.value)
@@ -187,6 +187,16 @@ class PageView(APIView):
         """Put it aside."""
         Page.objects.visible_to(request.user).one(pk).delete_softly()
         return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class PageCopiesView(APIView):
+    """Copies of a page."""
+
+    @extend_schema(operation_id="copy_page", request=None, responses={201: PageSerializer, 404: ErrorSerializer})
+    def post(self, request: Request, pk: int) -> Response:
+        """Lay one beside it as it lies now."""
+        copy = services.copy_page(page=Page.objects.visible_to(request.user).one(pk))
+        return answer(copy, status.HTTP_201_CREATED)
 
 
 class ChangesView(APIView):

@@ -9,6 +9,7 @@ from inkquilt.colour.wheel import Scheme, angle_of, scheme_of, spokes
 from inkquilt.composition.changes.papers import DealPapers
 from inkquilt.composition.document import PageDocument
 from inkquilt.lengths import Unit
+from inkquilt.paper.entry import sheet_words
 from inkquilt.paper.kinds import PaperKind
 from inkquilt.papering.buying import ToBuy
 from inkquilt.papering.candidates import Candidate
@@ -36,7 +37,6 @@ from server.papering.services import (
     regretted,
 )
 from server.photos.colour_views import share_answer
-from server.stash.serializers import size_words
 
 
 def board_of(document: PageDocument) -> dict[str, Any]:
@@ -189,7 +189,7 @@ def goes_answer(one: Goes) -> dict[str, Any]:
 
 def buy_answer(one: ToBuy, unit: Unit) -> dict[str, Any]:
     """Return a paper to look for."""
-    size = size_words(one.size.width, one.size.height, unit)
+    size = sheet_words(one.size, unit)
     return {
         "colour": one.colour.text,
         "name": one.name,

@@ -54,6 +54,12 @@ class PhotoSerializer(serializers.ModelSerializer):
             "note", "group", "taken", "has_place", "looked_at", "areas",
         ]  # fmt: skip
 
+    @property
+    def unit(self) -> Unit:
+        """What their owner measures in."""
+        unit: Unit = self.context["unit"]
+        return unit
+
     @extend_schema_field(serializers.ChoiceField(STANCES))
     def get_stance(self, photo: Photo) -> str:
         """Tell upright, landscape or square."""
@@ -69,17 +75,17 @@ class PhotoSerializer(serializers.ModelSerializer):
         """Return the size of the print that exists, or nothing."""
         if photo.print_size is None:
             return ""
-        unit = Unit.IN
+        unit = self.unit
         width, height = (format_nearest(side, unit) for side in (photo.print_size.width, photo.print_size.height))
         return f"{width} × {height} {unit.value}"
 
     def get_print_width(self, photo: Photo) -> str:
         """Return the width of the print that exists exactly, for this text comes back when it is changed."""
-        return format_length(photo.print_width, Unit.IN) if photo.print_width else ""
+        return format_length(photo.print_width, self.unit) if photo.print_width else ""
 
     def get_print_height(self, photo: Photo) -> str:
         """Return its height exactly."""
-        return format_length(photo.print_height, Unit.IN) if photo.print_height else ""
+        return format_length(photo.print_height, self.unit) if photo.print_height else ""
 
     @extend_schema_field(AreaSerializer(many=True))
     def get_areas(self, photo: Photo) -> list[dict[str, Any]]:
@@ -113,7 +119,7 @@ class UploadSerializer(serializers.Serializer):
 
 
 class NewPrintSerializer(serializers.Serializer):
-    """A print or document that exists: its size as typed, in inches unless it says otherwise."""
+    """A print or document that exists: its size as typed, in what she measures in unless it says otherwise."""
 
     name = serializers.CharField(max_length=200)
     width = serializers.CharField(max_length=60)

@@ -16,6 +16,7 @@ from rest_framework.views import APIView
 
 from inkquilt.lengths import INCH, Grains, Unit
 from inkquilt.sketch.model import Size
+from server.accounts.usual import unit_of
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.errors import ApiError
 from server.common.paging import ListPaging
@@ -41,6 +42,11 @@ def _photos(request: Request) -> QuerySet:
     return Photo.objects.visible_to(request.user).prefetch_related("areas")
 
 
+def _told(request: Request, photos: Any, many: bool = False) -> Any:
+    """Return photos as they are told to who asks, in what she measures in."""
+    return PhotoSerializer(photos, many=many, context={"unit": unit_of(request.user)}).data
+
+
 class PhotosView(APIView):
     """All photos of a person."""
 
@@ -55,7 +61,7 @@ class PhotosView(APIView):
         """List them in the order they were added."""
         paging = ListPaging()
         rows = paging.paginate_queryset(_photos(request), request, self)
-        return paging.get_paginated_response(PhotoSerializer(rows, many=True).data)
+        return paging.get_paginated_response(_told(request, rows, many=True))
 
     @extend_schema(
         operation_id="add_photo",
@@ -72,7 +78,7 @@ class PhotosView(APIView):
             raise ApiError("no-file", "No photo came with this.")
         name = Path(file.name or "").stem
         photo, known = services.add_photo(owner=request.user, name=name, file=file, size=file.size)
-        told = AddedPhotoSerializer(photo, context={"known": known})
+        told = AddedPhotoSerializer(photo, context={"known": known, "unit": unit_of(request.user)})
         return Response(told.data, status=status.HTTP_201_CREATED)
 
 
@@ -88,16 +94,16 @@ class EnteredPrintsView(APIView):
         photo = services.add_print(
             owner=request.user,
             name=asked["name"],
-            size=asked_print(asked, "width", "height"),
+            size=asked_print(asked, "width", "height", unit_of(request.user)),
             kind=asked["kind"],
             note=asked["note"],
         )
-        return Response(PhotoSerializer(photo).data, status=status.HTTP_201_CREATED)
+        return Response(_told(request, photo), status=status.HTTP_201_CREATED)
 
 
-def asked_print(asked: dict[str, Any], width: str, height: str) -> Size:
+def asked_print(asked: dict[str, Any], width: str, height: str, unit: Unit) -> Size:
     """Return the size of a print as it was typed."""
-    size = Size(*(asked_length(asked, key, Unit.IN, f"The print's {key.split('_')[-1]}") for key in (width, height)))
+    size = Size(*(asked_length(asked, key, unit, f"The print's {key.split('_')[-1]}") for key in (width, height)))
     if not (0 < size.width <= LARGEST_PRINT and 0 < size.height <= LARGEST_PRINT):
         raise refuse("print-size", "A print is more than nothing and at most 40 in long.", width)
     return size
@@ -119,9 +125,9 @@ class PhotoView(APIView):
             width, height = facts.pop("print_width", ""), facts.pop("print_height", "")
             size = None
             if width.strip() or height.strip():
-                size = asked_print({"width": width, "height": height}, "width", "height")
+                size = asked_print({"width": width, "height": height}, "width", "height", unit_of(request.user))
             facts |= {"print_width": size and size.width, "print_height": size and size.height}
-        return Response(PhotoSerializer(services.describe(photo=photo, facts=facts)).data)
+        return Response(_told(request, services.describe(photo=photo, facts=facts)))
 
     @extend_schema(operation_id="delete_photo", responses={204: None, 404: ErrorSerializer})
     def delete(self, request: Request, pk: int) -> Response:
@@ -142,7 +148,7 @@ class AreasView(APIView):
         """Say which parts matter and which may be covered."""
         photo = Photo.objects.visible_to(request.user).one(pk)
         given = asked_for(AreasSerializer, request.data)
-        return Response(PhotoSerializer(services.mark_areas(photo=photo, areas=given["areas"])).data)
+        return Response(_told(request, services.mark_areas(photo=photo, areas=given["areas"])))
 
 
 class LookView(APIView):
@@ -152,7 +158,7 @@ class LookView(APIView):
     def post(self, request: Request, pk: int) -> Response:
         """Look for faces and what draws the eye, the first time; what is proposed waits to be accepted."""
         photo = Photo.objects.visible_to(request.user).one(pk)
-        return Response(PhotoSerializer(services.look_at(photo=photo)).data)
+        return Response(_told(request, services.look_at(photo=photo)))
 
 
 class PhotoPictureView(APIView):

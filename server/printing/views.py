@@ -16,6 +16,7 @@ from inkquilt.printing import PAPERS, Print, PrintSheet
 from inkquilt.printing.prints import BLEED, Grade
 from inkquilt.sketch.model import Size
 from inkquilt_io.photo_printer import USUAL_MARGIN, Printer, PrinterFault
+from server.accounts.usual import unit_of
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import ErrorSerializer
 from server.printing import services
@@ -110,9 +111,10 @@ class JobSerializer(serializers.Serializer):
 
 
 def _planned(request: Request, asked: dict[str, Any]) -> services.Plan:
-    border = asked_length(asked, "border", Unit.IN, "The white border") if asked["border"].strip() else 0
+    unit = unit_of(request.user)
+    border = asked_length(asked, "border", unit, "The white border") if asked["border"].strip() else 0
     if border > WIDEST_BORDER:
-        raise refuse("border", "A white border is at most 2 in wide.", "border")
+        raise refuse("border", f"A white border is at most {with_unit(WIDEST_BORDER, unit)} wide.", "border")
     bleed = BLEED if asked["bleed"] and not border else 0
     margin = 0 if asked["to_the_edge"] else USUAL_MARGIN
     terms = services.PrintTerms(services.paper_of(asked["paper"]), margin, border, bleed)
@@ -133,7 +135,7 @@ class PrintsView(APIView):
         sheets, packed = services.sheets_for(made)
         return Response(
             {
-                "prints": [_print(made, one) for one in made.prints],
+                "prints": [_print(made, one, unit_of(request.user)) for one in made.prints],
                 "left": [{"name": name, "why": why} for name, why in made.left],
                 "sheets": [_sheet(sheet) for sheet in sheets],
                 "fewest": packed.fewest,
@@ -141,20 +143,20 @@ class PrintsView(APIView):
         )
 
 
-def _print(made: services.Plan, one: Print) -> dict[str, Any]:
+def _print(made: services.Plan, one: Print, unit: Unit) -> dict[str, Any]:
     fine = made.fine[one.key]
     return {
         "key": one.key,
         "name": one.name,
-        "size": _size(one.size),
+        "size": _size(one.size, unit),
         "per_inch": fine.per_inch,
         "grade": fine.grade.value,
-        "largest_fine": _size(fine.largest_fine),
+        "largest_fine": _size(fine.largest_fine, unit),
     }
 
 
-def _size(size: Size) -> str:
-    return f"{with_unit(size.width, Unit.IN)} × {with_unit(size.height, Unit.IN)}"
+def _size(size: Size, unit: Unit) -> str:
+    return f"{with_unit(size.width, unit)} × {with_unit(size.height, unit)}"
 
 
 def _sheet(sheet: PrintSheet) -> dict[str, Any]:

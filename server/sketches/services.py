@@ -1,6 +1,11 @@
 """What can be done with sketches."""
 
-from typing import Any
+import json
+from dataclasses import replace
+from decimal import Decimal
+from functools import cache
+from pathlib import Path
+from typing import Any, Final
 
 from django.db import transaction
 
@@ -9,6 +14,7 @@ from inkquilt.sketch import Role
 from inkquilt.sketch import Sketch as CoreSketch
 from inkquilt.sketch.reading import read_sketch
 from inkquilt.sketch.writing import write_sketch
+from server.common.naming import copy_name
 from server.sketches.models import Sketch
 
 
@@ -27,6 +33,39 @@ def keep_sketch(*, owner: Any, sketch: CoreSketch) -> Sketch:
         return Sketch.objects.create(owner=owner, **columns(sketch))
 
 
+def rename_sketch(*, sketch: Sketch, name: str) -> Sketch:
+    """Give a sketch another name; pages made from it keep theirs."""
+    drawn = replace(core_sketch(sketch), name=name)
+    sketch.name, sketch.document = name, write_sketch(drawn)
+    sketch.save(update_fields=["name", "document"])
+    return sketch
+
+
+def copy_sketch(*, sketch: Sketch) -> Sketch:
+    """Lay a copy of a sketch beside it, to change it and keep both."""
+    names = set(Sketch.objects.visible_to(sketch.owner).values_list("name", flat=True))
+    return keep_sketch(owner=sketch.owner, sketch=replace(core_sketch(sketch), name=copy_name(sketch.name, names)))
+
+
+#: Sketches of our own that lie on every new shelf.
+_READY: Final = Path(__file__).parent / "ready"
+
+
+@cache
+def ready_sketches() -> tuple[CoreSketch, ...]:
+    """Return the sketches that lie on every new shelf."""
+    texts = (path.read_text("utf-8") for path in sorted(_READY.glob("*.quilt.json")))
+    return tuple(read_sketch(json.loads(text, parse_float=Decimal)).sketch for text in texts)
+
+
+def lay_out_ready(owner: Any) -> int:
+    """Put the ready sketches on a person's shelf, but those that lie there by that name; returns how many were put."""
+    there = set(Sketch.objects.visible_to(owner).values_list("name", flat=True))
+    missing = [sketch for sketch in ready_sketches() if sketch.name not in there]
+    Sketch.objects.bulk_create(Sketch(owner=owner, **columns(sketch)) for sketch in missing)
+    return len(missing)
+
+
 def columns(sketch: CoreSketch) -> dict[str, Any]:
     """Return the columns of a sketch's row."""
     return {
@@ -40,6 +79,6 @@ def columns(sketch: CoreSketch) -> dict[str, Any]:
     }
 
 
-def core_sketch(row: Sketch) -> CoreSketch:
-    """Return a kept sketch as a value of the core."""
-    return read_sketch(row.document).sketch
+def core_sketch(row: Sketch | CoreSketch) -> CoreSketch:
+    """Return a kept sketch as a value of the core; one that lies on no shelf is one already."""
+    return read_sketch(row.document).sketch if isinstance(row, Sketch) else row

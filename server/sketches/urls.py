@@ -2,6 +2,11 @@
 
 from django.urls import path
 
-from server.sketches.views import SketchesView, SketchView
+from server.sketches.views import ReadySketchesView, SketchCopiesView, SketchesView, SketchView
 
-urlpatterns = [path("sketches/", SketchesView.as_view()), path("sketches/<id:pk>/", SketchView.as_view())]
+urlpatterns = [
+    path("sketches/", SketchesView.as_view()),
+    path("sketches/ready/", ReadySketchesView.as_view()),
+    path("sketches/<id:pk>/", SketchView.as_view()),
+    path("sketches/<id:pk>/copies/", SketchCopiesView.as_view()),
+]

@@ -8,11 +8,18 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from server.common.asked import asked_for, owner
 from server.common.drawing import BoardSerializer, board
 from server.common.paging import ListPaging
 from server.common.serializers import ErrorSerializer, FaultSerializer
 from server.sketches.models import Sketch
-from server.sketches.services import add_sketch, core_sketch
+from server.sketches.services import add_sketch, copy_sketch, core_sketch, lay_out_ready, rename_sketch
+
+
+class NameSerializer(serializers.Serializer):
+    """A name."""
+
+    name = serializers.CharField(max_length=120)
 
 
 class SketchSerializer(serializers.ModelSerializer):
@@ -22,7 +29,7 @@ class SketchSerializer(serializers.ModelSerializer):
 
     class Meta:
         model = Sketch
-        fields = ["id", "name", "photo_count", "block_count", "board"]
+        fields = ["id", "name", "photo_count", "block_count", "created", "board"]
 
     @extend_schema_field(BoardSerializer)
     def get_board(self, row: Sketch) -> dict[str, Any]:
@@ -75,8 +82,44 @@ class SketchView(APIView):
         """Return it."""
         return Response(SketchSerializer(Sketch.objects.visible_to(request.user).one(pk)).data)
 
+    @extend_schema(
+        operation_id="rename_sketch",
+        request=NameSerializer,
+        responses={200: SketchSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def patch(self, request: Request, pk: int) -> Response:
+        """Rename it."""
+        sketch = Sketch.objects.visible_to(request.user).one(pk)
+        given = asked_for(NameSerializer, request.data)
+        return Response(SketchSerializer(rename_sketch(sketch=sketch, name=given["name"])).data)
+
     @extend_schema(operation_id="delete_sketch", responses={204: None, 404: ErrorSerializer})
     def delete(self, request: Request, pk: int) -> Response:
         """Put it aside. Pages made from it have their own copy and stay as they are."""
         Sketch.objects.visible_to(request.user).one(pk).delete_softly()
         return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class SketchCopiesView(APIView):
+    """Copies of a sketch."""
+
+    @extend_schema(operation_id="copy_sketch", request=None, responses={201: SketchSerializer, 404: ErrorSerializer})
+    def post(self, request: Request, pk: int) -> Response:
+        """Lay one beside it."""
+        copy = copy_sketch(sketch=Sketch.objects.visible_to(request.user).one(pk))
+        return Response(SketchSerializer(copy).data, status=status.HTTP_201_CREATED)
+
+
+class LaidOutSerializer(serializers.Serializer):
+    """How many ready sketches were put on the shelf."""
+
+    sketches = serializers.IntegerField()
+
+
+class ReadySketchesView(APIView):
+    """The ready sketches that lie on every new shelf."""
+
+    @extend_schema(operation_id="lay_out_ready", request=None, responses={201: LaidOutSerializer})
+    def post(self, request: Request) -> Response:
+        """Put those that are missing on the shelf."""
+        return Response({"sketches": lay_out_ready(owner(request))}, status=status.HTTP_201_CREATED)

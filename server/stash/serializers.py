@@ -1,4 +1,7 @@
-"""Papers as they are told and asked for. Sizes are texts in inches unless they say otherwise."""
+"""Papers as they are told and asked for.
+
+Sizes are texts in the unit of the ``context``: what their owner measures in.
+"""
 
 from typing import Any
 
@@ -7,8 +10,8 @@ from rest_framework import serializers
 
 from inkquilt.colour import colour_name, read_colour
 from inkquilt.cutting.guillotine import StockKind
-from inkquilt.lengths import INCH, Unit, format_length, format_nearest
-from inkquilt.paper.entry import read_price, unit_of
+from inkquilt.lengths import INCH, Unit, format_length, format_nearest, with_unit
+from inkquilt.paper.entry import read_price, sheet_words
 from inkquilt.paper.kinds import SideName
 from inkquilt.paper.regions import MotifUse
 from inkquilt.sketch.model import POLYGON_PARTS, Size
@@ -72,8 +75,7 @@ class StockSerializer(serializers.ModelSerializer):
 
     def get_size(self, stock: PaperStock) -> str:
         """Return its size in words."""
-        size = Size(stock.width, stock.height)
-        return size_words(stock.width, stock.height, unit_of(size))
+        return sheet_words(Size(stock.width, stock.height), _unit(self))
 
     def get_wide(self, stock: PaperStock) -> float:
         """Return its width in inches."""
@@ -84,7 +86,12 @@ class StockSerializer(serializers.ModelSerializer):
         return stock.height / INCH
 
 
-def size_words(width: int, height: int, unit: Unit = Unit.IN) -> str:
+def _unit(serializer: serializers.BaseSerializer) -> Unit:
+    unit: Unit = serializer.context["unit"]
+    return unit
+
+
+def size_words(width: int, height: int, unit: Unit) -> str:
     """Say a size."""
     return f"{format_nearest(width, unit)} × {format_nearest(height, unit)} {unit.value}"
 
@@ -98,7 +105,7 @@ class SideSerializer(serializers.Serializer):
     )
     directional = serializers.BooleanField()
     repeat = serializers.CharField(
-        max_length=60, allow_blank=True, required=False, help_text="how far its print repeats, in inches; none if empty"
+        max_length=60, allow_blank=True, required=False, help_text="how far its print repeats; none if empty"
     )
     busyness = serializers.IntegerField(min_value=0, max_value=100, allow_null=True, required=False)
 
@@ -124,7 +131,7 @@ class StashSideSerializer(SideSerializer):
 
 
 class MotifSerializer(serializers.Serializer):
-    """A printed place of a whole sheet, seen from its own side, as texts in inches; ``saved`` is cut out first."""
+    """A printed place of a whole sheet, seen from its own side, as texts; ``saved`` is cut out first."""
 
     name = serializers.CharField(max_length=60)
     side = serializers.ChoiceField([(side.value, side.value) for side in SideName])
@@ -148,15 +155,16 @@ MOST_MOTIFS = 20
 LEAST_PITCH = INCH // 8
 
 
-def asked_motif(row: dict[str, Any]) -> dict[str, Any]:
+def asked_motif(row: dict[str, Any], unit: Unit) -> dict[str, Any]:
     """Return a motif in grains. Raises ``BadInput`` for one that is nowhere on a sheet."""
     lined = row["use"] == MotifUse.LINES.value
-    lengths = {name: asked_length(row, name, Unit.IN, f"The {name} of “{row['name']}”") for name in _MOTIF_LENGTHS}
+    lengths = {name: asked_length(row, name, unit, f"The {name} of “{row['name']}”") for name in _MOTIF_LENGTHS}
     if min(lengths["left"], lengths["top"]) < 0 or min(lengths["width"], lengths["height"]) <= 0:
         raise refuse("motif", f"“{row['name']}” must lie on the sheet and be more than nothing large.", "motifs")
-    pitch = asked_length(row, "pitch", Unit.IN, f"How far apart the lines of “{row['name']}” are") if lined else 0
+    pitch = asked_length(row, "pitch", unit, f"How far apart the lines of “{row['name']}” are") if lined else 0
     if lined and not LEAST_PITCH <= pitch <= lengths["height"]:
-        raise refuse("pitch", f"Lines of “{row['name']}” are at least 1/8 in apart, and one lies on it.", "motifs")
+        least = with_unit(LEAST_PITCH, unit)
+        raise refuse("pitch", f"Lines of “{row['name']}” are at least {least} apart, and one lies on it.", "motifs")
     return {**{name: row[name] for name in ("name", "side", "saved", "use")}, **lengths, "pitch": pitch}
 
 
@@ -178,33 +186,34 @@ class StashPaperSerializer(serializers.ModelSerializer):
     @extend_schema_field(StashSideSerializer)
     def get_front(self, paper: Paper) -> dict[str, Any]:
         """Return the A side."""
-        return _side(paper, "front")
+        return _side(paper, "front", _unit(self))
 
     @extend_schema_field(StashSideSerializer)
     def get_back(self, paper: Paper) -> dict[str, Any]:
         """Return the B side."""
-        return _side(paper, "back")
+        return _side(paper, "back", _unit(self))
 
     @extend_schema_field(MotifSerializer(many=True))
     def get_motifs(self, paper: Paper) -> list[dict[str, Any]]:
         """Return its printed places."""
+        unit = _unit(self)
         return [
             {
                 **row,
-                **{name: format_length(row[name], Unit.IN) for name in _MOTIF_LENGTHS},
+                **{name: format_length(row[name], unit) for name in _MOTIF_LENGTHS},
                 "use": row.get("use", MotifUse.PICTURE.value),
-                "pitch": format_length(row["pitch"], Unit.IN) if row.get("pitch") else "",
+                "pitch": format_length(row["pitch"], unit) if row.get("pitch") else "",
             }
             for row in paper.motifs
         ]
 
 
-def _side(paper: Paper, face: str) -> dict[str, Any]:
+def _side(paper: Paper, face: str, unit: Unit) -> dict[str, Any]:
     side = SideName.A if face == "front" else SideName.B
     picture = next((one for one in paper.pictures.all() if one.side == side.value), None)
     return {
         **{fact: getattr(paper, f"{face}_{fact}") for fact in ("kind", "colours", "directional", "shares", "busyness")},
-        "repeat": "" if (repeat := getattr(paper, f"{face}_repeat")) is None else format_nearest(repeat, Unit.IN),
+        "repeat": "" if (repeat := getattr(paper, f"{face}_repeat")) is None else format_nearest(repeat, unit),
         "named": [colour_name(read_colour(one)) for one in getattr(paper, f"{face}_colours")],
         "picture": picture
         and {"id": picture.pk, "address": picture.address, "wide": picture.wide / INCH, "high": picture.high / INCH},
@@ -215,7 +224,7 @@ class EntryLineSerializer(serializers.Serializer):
     """One line that says what paper it is: ``2 navy 12x12, directional``."""
 
     line = serializers.CharField(max_length=200)
-    unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES, required=False)
 
 
 class DescribePaperSerializer(serializers.Serializer):
@@ -235,25 +244,25 @@ class DescribePaperSerializer(serializers.Serializer):
     )
     motifs = many(MotifSerializer, MOST_MOTIFS, required=False)
 
-    def facts(self) -> dict[str, Any]:
-        """Return what was given, as fields of the model."""
+    def facts(self, unit: Unit) -> dict[str, Any]:
+        """Return what was given, as fields of the model; lengths without a unit are in ``unit``."""
         given = dict(self.validated_data)
         if "price" in given:
             given["price"] = read_price(given["price"])
         if "motifs" in given:
-            given["motifs"] = [asked_motif(row) for row in given["motifs"]]
+            given["motifs"] = [asked_motif(row, unit) for row in given["motifs"]]
         for face in ("front", "back"):
             side = given.pop(face, None)
-            given |= {f"{face}_{fact}": value for fact, value in _side_facts(side or {}).items()}
+            given |= {f"{face}_{fact}": value for fact, value in _side_facts(side or {}, unit).items()}
         return given
 
 
-def _side_facts(side: dict[str, Any]) -> dict[str, Any]:
+def _side_facts(side: dict[str, Any], unit: Unit) -> dict[str, Any]:
     """Return what is known of a side; of colours said by hand nobody knows how much each fills."""
     facts = dict(side)
     if "repeat" in facts:
         typed = facts["repeat"].strip()
-        facts["repeat"] = asked_length(facts, "repeat", Unit.IN, "How far the print repeats") if typed else None
+        facts["repeat"] = asked_length(facts, "repeat", unit, "How far the print repeats") if typed else None
     return facts
 
 

@@ -2,6 +2,7 @@
 
 from base64 import b64decode
 from collections.abc import Mapping
+from typing import Any
 
 from django.conf import settings
 from django.db.models import QuerySet
@@ -15,9 +16,9 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from inkquilt.cutting.guillotine import StockKind
-from inkquilt.lengths import Unit
 from inkquilt.paper.kinds import SideName
 from inkquilt.sketch.model import Part, Size
+from server.accounts.usual import asked_unit, unit_of
 from server.common.asked import asked_for, asked_length, owner, refuse
 from server.common.errors import ApiError
 from server.common.light import LightSerializer, asked_light
@@ -47,6 +48,11 @@ def _papers(request: Request) -> QuerySet:
     return services.papers_of(request.user)
 
 
+def _told(request: Request, papers: Any, many: bool = False) -> Any:
+    """Return papers as they are told to who asks, in what she measures in."""
+    return StashPaperSerializer(papers, many=many, context={"unit": unit_of(request.user)}).data
+
+
 class PapersView(APIView):
     """All papers of a person."""
 
@@ -59,7 +65,7 @@ class PapersView(APIView):
         paging = ListPaging()
         found = services.papers_of(request.user, asked["words"])
         rows = paging.paginate_queryset(found, request, self)
-        return paging.get_paginated_response(StashPaperSerializer(rows, many=True).data)
+        return paging.get_paginated_response(_told(request, rows, many=True))
 
     @extend_schema(
         operation_id="enter_paper",
@@ -69,8 +75,8 @@ class PapersView(APIView):
     def post(self, request: Request) -> Response:
         """Enter one in a line."""
         asked = asked_for(EntryLineSerializer, request.data)
-        paper = services.enter_line(owner=owner(request), line=asked["line"], unit=Unit(asked["unit"]))
-        return Response(StashPaperSerializer(paper).data, status=status.HTTP_201_CREATED)
+        paper = services.enter_line(owner=owner(request), line=asked["line"], unit=asked_unit(request.user, asked))
+        return Response(_told(request, paper), status=status.HTTP_201_CREATED)
 
 
 class PaperView(APIView):
@@ -86,7 +92,7 @@ class PaperView(APIView):
         paper = Paper.objects.visible_to(request.user).one(pk)
         given = DescribePaperSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        return Response(StashPaperSerializer(services.describe_paper(paper=paper, facts=given.facts())).data)
+        return Response(_told(request, services.describe_paper(paper=paper, facts=given.facts(unit_of(request.user)))))
 
     @extend_schema(operation_id="delete_paper", responses={204: None, 404: ErrorSerializer})
     def delete(self, request: Request, pk: int) -> Response:
@@ -107,11 +113,11 @@ class StocksView(APIView):
         """Add some."""
         paper = Paper.objects.visible_to(request.user).one(pk)
         asked = asked_for(NewStockSerializer, request.data)
-        size = Size(*(asked_length(asked, side, Unit.IN, f"The {side}") for side in ("width", "height")))
+        size = Size(*(asked_length(asked, side, unit_of(request.user), f"The {side}") for side in ("width", "height")))
         if not (0 < size.width <= LARGEST_SHEET and 0 < size.height <= LARGEST_SHEET):
             raise refuse("stock-size", "Paper is more than nothing and at most 40 in long.", "width")
         services.add_stock(paper=paper, kind=StockKind(asked["kind"]), size=size, count=asked["count"])
-        return Response(StashPaperSerializer(_papers(request).get(pk=pk)).data, status=status.HTTP_201_CREATED)
+        return Response(_told(request, _papers(request).get(pk=pk)), status=status.HTTP_201_CREATED)
 
 
 class StockView(APIView):
@@ -130,7 +136,7 @@ class StockView(APIView):
             raise refuse("unknown-stock", "There is no such size of this paper.", "stock")
         given = asked_for(StockCountSerializer, request.data)
         services.set_count(stock=row, count=given["count"])
-        return Response(StashPaperSerializer(_papers(request).get(pk=pk)).data)
+        return Response(_told(request, _papers(request).get(pk=pk)))
 
 
 class PictureView(APIView):
@@ -167,11 +173,11 @@ class PictureView(APIView):
         if file is None or file.size is None or file.size > settings.PHOTO_MOST_BYTES:
             raise ApiError("no-file", "A picture of up to 30 MB is needed.")
         given = dict(request.data.items()) if isinstance(request.data, Mapping) else {}
-        wide = asked_length(given, "wide", Unit.IN, "How much of the paper the picture shows")
+        wide = asked_length(given, "wide", unit_of(request.user), "How much of the paper the picture shows")
         if not 0 < wide <= LARGEST_SHEET:
             raise refuse("picture-wide", "A picture shows more than nothing and at most 40 in of paper.", "wide")
         paper = services.add_picture(paper=paper, side=SideName(side), file=file, wide=wide)
-        return Response(StashPaperSerializer(paper).data)
+        return Response(_told(request, paper))
 
     @extend_schema(operation_id="drop_paper_picture", responses={204: None, 404: ErrorSerializer})
     def delete(self, request: Request, pk: int, side: str) -> Response:
@@ -196,9 +202,7 @@ class ReadAgainView(APIView):
         if side not in SIDES:
             raise Http404
         light = asked_light(asked_for(LightSerializer, request.data))
-        return Response(
-            StashPaperSerializer(services.read_side_again(paper=paper, side=SideName(side), light=light)).data
-        )
+        return Response(_told(request, services.read_side_again(paper=paper, side=SideName(side), light=light)))
 
 
 class FoundScrapsView(APIView):
@@ -213,8 +217,8 @@ class FoundScrapsView(APIView):
     )
     def post(self, request: Request) -> Response:
         """Find what lies on a plain sheet; nothing is kept yet."""
-        things, unit = things_in(request)
-        return Response([found_scrap(thing, unit) for thing in things])
+        unit = unit_of(request.user)
+        return Response([found_scrap(thing, unit) for thing in things_in(request)])
 
 
 class ScrapsView(APIView):
@@ -232,7 +236,7 @@ class ScrapsView(APIView):
         box = Size(asked["across"], asked["down"])
         outline = [Part(across, down) for across, down in asked["outline"]]
         services.keep_scrap(paper=paper, box=box, outline=outline, picture=asked["picture"])
-        return Response(StashPaperSerializer(_papers(request).get(pk=pk)).data, status=status.HTTP_201_CREATED)
+        return Response(_told(request, _papers(request).get(pk=pk)), status=status.HTTP_201_CREATED)
 
 
 class ScrapPictureView(APIView):

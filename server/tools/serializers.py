@@ -2,7 +2,6 @@
 
 from rest_framework import serializers
 
-from inkquilt.lengths import Unit
 from inkquilt.sketch import Shape
 from server.common import fields
 
@@ -29,7 +28,7 @@ class TrimmerAskedSerializer(serializers.Serializer):
     finest = serializers.CharField(max_length=60)
     narrowest = serializers.CharField(max_length=60)
     stop_offset = serializers.CharField(max_length=60, allow_null=True, allow_blank=True, default=None)
-    unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES, required=False)
 
 
 class ShapingToolSerializer(serializers.Serializer):
@@ -56,4 +55,4 @@ class ShapingToolAskedSerializer(serializers.Serializer):
     depth = serializers.CharField(max_length=60, allow_blank=True, default="")
     makes = serializers.CharField(max_length=300, allow_blank=True, default="", help_text="such as 1, 1 1/2, 2")
     makes_shape = serializers.ChoiceField(fields.DIE_CHOICES, default=Shape.CIRCLE.value)
-    unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES, required=False)

@@ -11,6 +11,7 @@ from inkquilt.lengths import INCH, Unit
 from inkquilt.paper.tools import ShapingTool as CoreTool
 from inkquilt.paper.tools import read_dies
 from inkquilt.sketch.model import Shape, Size
+from server.accounts.usual import asked_unit
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import ErrorSerializer
 from server.tools import services
@@ -80,7 +81,7 @@ _WORDS = {
 
 def _asked(request: Request) -> CoreTrimmer:
     asked = asked_for(TrimmerAskedSerializer, request.data)
-    unit = Unit(asked["unit"])
+    unit = asked_unit(request.user, asked)
     lengths = {name: asked_length(asked, name, unit, words) for name, words in _WORDS.items()}
     for name, length in lengths.items():
         if not (0 if name == "narrowest" else 1) <= length <= 80 * INCH:
@@ -124,7 +125,7 @@ class ShapingToolView(APIView):
 
 def _asked_tool(request: Request) -> tuple[CoreTool, Unit]:
     asked = asked_for(ShapingToolAskedSerializer, request.data)
-    unit = Unit(asked["unit"])
+    unit = asked_unit(request.user, asked)
 
     def length(name: str, words: str) -> int:
         typed = str(asked.get(name) or "").strip()

@@ -7,8 +7,8 @@ from typing import Any, Final
 
 from django.utils import timezone
 
-from inkquilt.lengths import format_nearest
-from inkquilt.paper.entry import unit_of
+from inkquilt.lengths import Unit
+from inkquilt.paper.entry import sheet_words
 from inkquilt.photos.events import day_words
 from inkquilt.using_up.lists import kits_begun, last_sheets, longest_lying, lying_words, never_used
 from inkquilt.using_up.shortage import PaperShort
@@ -161,9 +161,13 @@ def inventory(things: Sequence[StashThing]) -> PrintedList:
     return PrintedList("What is in the stash", f"As of {day_words(today, None)}.", tuple(parts))
 
 
-def buying(short: Sequence[PaperShort], gone: Sequence[StashThing], last: Sequence[StashThing]) -> PrintedList:
+def buying(
+    short: Sequence[PaperShort], gone: Sequence[StashThing], last: Sequence[StashThing], unit: Unit
+) -> PrintedList:
     """Return what there is too little of, as a list to print."""
-    missing = tuple((one.name, f"at least {counted(one.sheets, 'sheet')}, {_sheet_size(one)}") for one in short)
+    missing = tuple(
+        (one.name, f"at least {counted(one.sheets, 'sheet')}, {sheet_words(one.size, unit)}") for one in short
+    )
     used_up = tuple((one.name, f"{one.kind.value}, on {counted(len(one.used), 'page')}") for one in gone)
     liked = tuple((one.name, left_words(one)) for one in last)
     parts = (
@@ -172,8 +176,3 @@ def buying(short: Sequence[PaperShort], gone: Sequence[StashThing], last: Sequen
         ListPart("Liked, and nearly gone", liked),
     )
     return PrintedList("To buy", f"As of {day_words(timezone.localdate(), None)}.", parts)
-
-
-def _sheet_size(one: PaperShort) -> str:
-    unit = unit_of(one.size)
-    return f"{format_nearest(one.size.width, unit)} × {format_nearest(one.size.height, unit)} {unit.value}"

@@ -10,6 +10,7 @@ from rest_framework.views import APIView
 from inkquilt.using_up.lists import last_sheets
 from inkquilt_io.stash_pdf import PrintedList
 from inkquilt_io.table import list_csv
+from server.accounts.usual import unit_of
 from server.boxes.presenters import box_answer
 from server.boxes.serializers import ProjectBoxSerializer
 from server.common.asked import owner
@@ -86,5 +87,6 @@ class ToBuyView(APIView):
     def get(self, request: Request) -> HttpResponse:
         """Return it as a PDF."""
         things = services.things_of(request.user)
-        told = buying(services.short_for_pages(request.user), services.used_up(things), last_sheets(things))
+        short, unit = services.short_for_pages(request.user), unit_of(request.user)
+        told = buying(short, services.used_up(things), last_sheets(things), unit)
         return _printed(told, request, "to-buy.pdf")

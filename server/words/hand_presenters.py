@@ -8,9 +8,8 @@ from server.words.lettering import FONT_COLOUR
 from server.words.models import Hand
 
 
-def hand_answer(row: Hand) -> dict[str, Any]:
-    """Return somebody's hand."""
-    unit = Unit(row.unit)
+def hand_answer(row: Hand, unit: Unit) -> dict[str, Any]:
+    """Return somebody's hand, measured in what she measures in."""
     words = f"{row.characters} characters on {with_unit(row.line, unit)}, lines {with_unit(row.pitch, unit)} apart"
     return {
         "id": row.pk, "key": row.key, "name": row.name, "words": words, "colour": row.colour, "is_font": False

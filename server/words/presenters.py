@@ -15,14 +15,14 @@ from server.words.lettering import FONT_COLOUR
 from server.words.models import Alphabet
 
 
-def alphabet_answer(row: Alphabet) -> dict[str, Any]:
-    """Return an alphabet of a person."""
+def alphabet_answer(row: Alphabet, unit: Unit) -> dict[str, Any]:
+    """Return an alphabet of a person, its height in what she measures in."""
     return {
         "id": row.pk,
         "key": row.key,
         "name": row.name,
         "kind": row.kind,
-        "height": with_unit(row.height, Unit(row.unit)),
+        "height": with_unit(row.height, unit),
         "width": row.width,
         "colour": row.colour,
         "letters": [{"letter": letter, "count": count} for letter, count in row.letters.items()],

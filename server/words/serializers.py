@@ -2,7 +2,6 @@
 
 from rest_framework import serializers
 
-from inkquilt.lengths import Unit
 from server.common import fields
 from server.words.models import KIND_CHOICES, WIDTH_CHOICES, is_colour
 
@@ -39,7 +38,7 @@ class AlphabetAskedSerializer(serializers.Serializer):
     width = serializers.ChoiceField(WIDTH_CHOICES, default="plain")
     letters = serializers.CharField(max_length=600)
     colour = serializers.CharField(max_length=7, default="#22345c", validators=[is_colour])
-    unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES, required=False)
     found = serializers.ListField(
         child=serializers.ListField(child=serializers.IntegerField(min_value=1), min_length=2, max_length=2),
         required=False,
@@ -78,7 +77,7 @@ class HandAskedSerializer(serializers.Serializer):
     line = serializers.CharField(max_length=60)
     pitch = serializers.CharField(max_length=60)
     colour = serializers.CharField(max_length=7, default="#22345c", validators=[is_colour])
-    unit = serializers.ChoiceField(fields.UNIT_CHOICES, default=Unit.IN.value)
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES, required=False)
 
 
 class ScriptSerializer(serializers.Serializer):

@@ -6,9 +6,9 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from inkquilt.lengths import Unit
 from inkquilt.words.script import hand
 from inkquilt_io.lettering import FONTS
+from server.accounts.usual import asked_unit, unit_of
 from server.common.asked import asked_for, asked_length, owner, refuse
 from server.common.serializers import ErrorSerializer
 from server.words.hand_presenters import hand_answer, text_font_answer
@@ -24,7 +24,8 @@ class ScriptsView(APIView):
     @extend_schema(operation_id="scripts", responses=ScriptSerializer(many=True))
     def get(self, request: Request) -> Response:
         """List her hands, then the shipped fonts."""
-        own = [hand_answer(row) for row in Hand.objects.visible_to(request.user)[:MOST_HANDS]]
+        unit = unit_of(request.user)
+        own = [hand_answer(row, unit) for row in Hand.objects.visible_to(request.user)[:MOST_HANDS]]
         return Response([*own, *(text_font_answer(name) for name in FONTS)])
 
     @extend_schema(
@@ -37,11 +38,13 @@ class ScriptsView(APIView):
         if Hand.objects.visible_to(request.user).count() >= MOST_HANDS:
             raise refuse("too-many-hands", f"There can be up to {MOST_HANDS} hands.")
         asked = asked_for(HandAskedSerializer, request.data)
-        unit = Unit(asked["unit"])
+        unit = asked_unit(request.user, asked)
+        asked["unit"] = unit.value
         asked["line"] = asked_length(asked, "line", unit, "The line that was measured")
         asked["pitch"] = asked_length(asked, "pitch", unit, "The distance from line to line")
         hand("", asked["name"], asked["characters"], asked["line"], asked["pitch"])  # refuses what cannot be
-        return Response(hand_answer(Hand.objects.create(owner=owner(request), **asked)), status=status.HTTP_201_CREATED)
+        row = Hand.objects.create(owner=owner(request), **asked)
+        return Response(hand_answer(row, unit), status=status.HTTP_201_CREATED)
 
 
 class HandView(APIView):

@@ -7,11 +7,12 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from inkquilt.lengths import INCH, Unit
+from inkquilt.lengths import INCH
 from inkquilt.sketch.model import Size
 from inkquilt.words.alphabets import read_letters
 from inkquilt.words.letter_sheet import measured
 from inkquilt_io.lettering import FONTS, font_alphabet, plain_widths
+from server.accounts.usual import asked_unit, unit_of
 from server.common.asked import asked_for, asked_length, owner, refuse
 from server.common.serializers import ErrorSerializer
 from server.common.sheet_photos import SheetPhotoSerializer, things_in
@@ -35,7 +36,8 @@ class AlphabetsView(APIView):
     @extend_schema(operation_id="alphabets", responses=AlphabetSerializer(many=True))
     def get(self, request: Request) -> Response:
         """List what she owns, then the shipped fonts."""
-        own = [alphabet_answer(row) for row in Alphabet.objects.visible_to(request.user)[:MOST_ALPHABETS]]
+        unit = unit_of(request.user)
+        own = [alphabet_answer(row, unit) for row in Alphabet.objects.visible_to(request.user)[:MOST_ALPHABETS]]
         return Response([*own, *(font_answer(font_alphabet(name)) for name in FONTS)])
 
     @extend_schema(
@@ -48,17 +50,19 @@ class AlphabetsView(APIView):
         if Alphabet.objects.visible_to(request.user).count() >= MOST_ALPHABETS:
             raise refuse("too-many-alphabets", f"There can be up to {MOST_ALPHABETS} alphabets.")
         asked = asked_for(AlphabetAskedSerializer, request.data)
+        unit = asked_unit(request.user, asked)
+        asked["unit"] = unit.value
         found = [Size(width, height) for width, height in asked.pop("found", [])]
         if found:
             told = measured(asked["letters"], found, plain_widths())
             height, asked["width"] = told.height, told.width.value
         else:
-            height = asked_length(asked, "height", Unit(asked["unit"]), "The height of a capital")
+            height = asked_length(asked, "height", unit, "The height of a capital")
         if not 0 < height <= MOST_HEIGHT:
             raise refuse("letter-height", "Letters are more than nothing and at most 6 in high.", "height")
         asked |= {"height": height, "letters": read_letters(asked["letters"])}
         row = Alphabet.objects.create(owner=owner(request), **asked)
-        return Response(alphabet_answer(row), status=status.HTTP_201_CREATED)
+        return Response(alphabet_answer(row, unit), status=status.HTTP_201_CREATED)
 
 
 class FoundLettersView(APIView):
@@ -73,8 +77,7 @@ class FoundLettersView(APIView):
     )
     def post(self, request: Request) -> Response:
         """Find them; what each is she says, and nothing is kept until then."""
-        things, unit = things_in(request, MOST_LETTERS)
-        return Response(found_letters(things, unit))
+        return Response(found_letters(things_in(request, MOST_LETTERS), unit_of(request.user)))
 
 
 class AlphabetView(APIView):
@@ -91,7 +94,7 @@ class AlphabetView(APIView):
         given = asked_for(LettersAskedSerializer, request.data)
         row.letters = read_letters(given["letters"])
         row.save(update_fields=["letters"])
-        return Response(alphabet_answer(row))
+        return Response(alphabet_answer(row, unit_of(request.user)))
 
     @extend_schema(operation_id="delete_alphabet", responses={204: None, 404: ErrorSerializer})
     def delete(self, request: Request, pk: int) -> Response:

@@ -112,7 +112,7 @@ class Stash(ApiTestCase):
     def test_the_list_takes_the_same_few_queries_for_many(self):
         for name in ("navy", "mint", "cream"):
             enter_line(owner=self.ida, line=f"2 {name} 12x12", unit=Unit.IN)
-        with self.assertNumQueries(7):  # session, user, count, papers, stocks, pictures, scraps
+        with self.assertNumQueries(8):  # session, user, count, papers, stocks, pictures, scraps, what she measures in
             self.send("get", "stash/papers/")
 
 
@@ -147,14 +147,20 @@ class CuttingCase(ApiTestCase):
 
 
 class Describing(CuttingCase):
-    def test_a_price_is_read_as_typed_and_sizes_are_told_in_the_unit_they_were_made_in(self):
+    def test_a_price_is_read_as_typed_and_sizes_are_told_in_what_she_measures_in(self):
         for typed, kept in (("1,20", 120), ("3", 300), ("", None)):
             answer = self.send("patch", f"stash/papers/{self.white.pk}/", {"price": typed})
             self.assertEqual(answer.json()["price"], kept)
         refused = self.send("patch", f"stash/papers/{self.white.pk}/", {"price": "dear"})
         self.assertEqual((refused.status_code, refused.json()["code"]), (400, "unreadable-price"))
         a4 = self.send("post", "stash/papers/", {"line": "3 pale 210x297", "unit": "mm"}).json()
-        self.assertEqual(a4["stocks"][0]["size"], "210 × 297 mm")
+        self.assertEqual(a4["stocks"][0]["size"], "A4")
+        self.send("put", "session/usual/", {"unit": "mm", "format": "a4"})
+        sizes = {
+            stock["size"] for paper in self.send("get", "stash/papers/").json()["results"] for stock in paper["stocks"]
+        }
+        self.assertIn("210 × 297 mm", sizes)
+        self.assertTrue(all(size.endswith(" mm") for size in sizes), sizes)
 
 
 class Tables(CuttingCase):

@@ -139,7 +139,7 @@ class PhotoBox(ApiTestCase):
         for number in range(5):
             photo = self.add_photo(colour=f"hsl({number * 50}, 50%, 50%)")
             FocalArea.objects.create(photo=photo, left=0, top=0, width=100, height=100)
-        with self.assertNumQueries(5):  # session, user, count, photos, what matters
+        with self.assertNumQueries(6):  # session, user, count, photos, what matters, what she measures in
             answer = self.send("get", "photos/?limit=3")
         self.assertEqual((len(answer.json()["results"]), answer.json()["count"]), (3, 5))
         self.assertTrue(answer.json()["next"])
@@ -287,7 +287,7 @@ class OnThePage(ApiTestCase):
     def test_sketches_are_found_fitted_and_begun_with_the_photos_in_place(self):
         body = {"photos": [self.photo.pk, self.other.pk], "format": "letter"}
         found = self.send("post", "finder/", body).json()
-        self.assertEqual({one["name"] for one in found}, {"Test"})
+        self.assertEqual({one["name"] for one in found if one["sketch"]}, {"Test"})
         best = found[0]
         self.assertEqual(best["why"], "a slot for every photo")
         held = {name: best[name] for name in ("sketch", "turn", "mirrored")}
@@ -296,7 +296,6 @@ class OnThePage(ApiTestCase):
         made = self.send("post", "pages/", {"format": "letter", "placed": fitted["match"]["placed"]} | held)
         self.assertEqual(made.status_code, 201)
         self.assertEqual(sorted(slot["photo"] for slot in made.json()["slots"]), [self.photo.pk, self.other.pk])
-        self.assertEqual(self.send("post", "finder/", body | {"title": True}).json(), [])
 
 
 class Prints(ApiTestCase):

@@ -1,6 +1,7 @@
 """The real interface in Debian's Chromium, driven by Playwright against a live server."""
 
 import io
+import json
 import os
 from pathlib import Path
 from typing import Any
@@ -36,11 +37,23 @@ expect.set_options(timeout=PATIENCE)
 RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]
 
 
+#: The headings in the columns of the bench, as somebody left them who opened them all.
+FOLDS = (
+    "add-piece", "background", "changed", "come-back", "cut-pieces", "cut-sheets", "dry-fit", "facing", "hands",
+    "letters", "measures", "more-room", "photo-prints", "stick-print", "stick-steps", "whole-page",
+)  # fmt: skip
+OPEN_FOLDS = (
+    "localStorage.getItem('ink-quilt-folds') ?? "
+    f"localStorage.setItem('ink-quilt-folds', '{json.dumps(dict.fromkeys(FOLDS, True))}')"
+)
+
+
 @tag("browser")
 class BrowserTestCase(StaticLiveServerTestCase):
     """One browser per class, one context per test; nothing but the live server may be asked for anything."""
 
     viewport = {"width": 1280, "height": 800}
+    folds_are_open = True
 
     @classmethod
     def setUpClass(cls) -> None:
@@ -62,6 +75,8 @@ class BrowserTestCase(StaticLiveServerTestCase):
         self.foreign: list[str] = []
         self.context.route(lambda url: not url.startswith(self.live_server_url), self._refuse)
         self.console: list[str] = []
+        if self.folds_are_open:
+            self.context.add_init_script(OPEN_FOLDS)
         self.page = self.new_page()
 
     def new_page(self) -> Any:
@@ -107,6 +122,12 @@ class BrowserTestCase(StaticLiveServerTestCase):
             return left[0] == 0
 
         return self.page.expect_response(last)
+
+    def more(self, called: str, deed: str, page: Any = None) -> None:
+        """Do something to a page or sketch that lies on the shelf: "page Test"."""
+        page = page or self.page
+        page.get_by_role("button", name=f"More for {called}").click()
+        page.get_by_role("button", name=f"{deed} {called}").click()
 
     def drag(self, source: Locator, target: Locator) -> None:
         """Drag by mouse from the middle of one thing to the middle of another."""

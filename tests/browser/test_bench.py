@@ -185,7 +185,7 @@ class Bench(BrowserTestCase):
     def test_put_aside_and_brought_back(self):
         self.lay_out(SMALL)
         self.open("/")
-        self.page.get_by_role("button", name="Put aside page Test").click()
+        self.more("page Test", "Remove")
         back = self.page.get_by_role("button", name="Bring back page Test")
         expect(back).to_be_visible()
         back.click()

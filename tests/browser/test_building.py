@@ -22,7 +22,7 @@ class Building(BrowserTestCase):
         self.sign_in()
         self.laid = self.lay_out(TWO, key="12x12")
         self.open(f"/pages/{self.laid.pk}/page")
-        self.box = self.page.get_by_role("region", name="Lay a piece")
+        self.box = self.page.get_by_role("region", name="Add a piece")
         expect(self.box).to_be_visible()
 
     def blocks(self):
@@ -90,7 +90,7 @@ class Building(BrowserTestCase):
         build.get_by_role("button", name="straight").focus()
         self.after(lambda: self.page.keyboard.press("Enter"))
         expect(build).to_contain_text("It lies straight")
-        build.get_by_role("button", name="take it away").focus()
+        build.get_by_role("button", name="Remove").focus()
         self.after(lambda: self.page.keyboard.press("Enter"))
         expect(self.page.locator('.board [data-block="q"]')).to_have_count(0)
         self.assertEqual(set(self.blocks()), {"base", "band", "p", "strip-1", "q-2"})

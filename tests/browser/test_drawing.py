@@ -37,7 +37,7 @@ class Drawing(BrowserTestCase):
         paper = self.page.get_by_role("group", name="Its paper")
         paper.get_by_role("button", name="one of its own").click()
         expect(paper.locator("[aria-pressed=true]")).to_have_count(1)
-        self.page.get_by_role("button", name="take it out").click()
+        self.page.get_by_role("button", name="Remove", exact=True).click()
         expect(pieces).to_have_count(count - 1)
         self.page.get_by_role("button", name="Undo").click()
         expect(pieces).to_have_count(count)
@@ -203,9 +203,9 @@ class Drawing(BrowserTestCase):
         expect(pieces.first).to_be_visible()
         count = pieces.count()
         self.page.locator(".piece-row").first.click()
-        self.page.get_by_role("button", name="take it out").click()
+        self.page.get_by_role("button", name="Remove", exact=True).click()
         expect(pieces).to_have_count(count - 1)
-        self.page.get_by_role("button", name="Throw it away").click()
+        self.page.get_by_role("button", name="Remove this drawing").click()
         note = self.page.locator(".removed-note")
         expect(note).to_contain_text("the drawing “")
         begun = self.page.get_by_role("region", name="Begun and not kept yet")
@@ -241,7 +241,7 @@ class Drawing(BrowserTestCase):
         with self.page.expect_response(
             lambda answer: answer.url.endswith("/api/drafts/table/") and answer.status == 201
         ):
-            self.page.get_by_role("button", name="take it out").click()
+            self.page.get_by_role("button", name="Remove", exact=True).click()
         expect(pieces).to_have_count(count - 1)
         self.open("/sketches/new")
         self.page.get_by_role("button", name="Go on with").click()

@@ -82,7 +82,7 @@ class GivingUp(BrowserTestCase):
     def test_what_a_small_page_gave_up_is_asked_back_and_let_go_again(self):
         page = self.lay_out(demo_data("three"), "insert")
         self.open(f"/pages/{page.pk}/page")
-        given = self.page.get_by_role("list", name="What this page gave up")
+        given = self.page.get_by_role("list", name="What changed from the sketch")
         first = given.get_by_role("listitem").first
         words = first.get_by_role("button").inner_text()
         with self.changed():
@@ -182,7 +182,7 @@ class ByFinger(BrowserTestCase):
     def test_what_was_given_up_is_asked_back_by_a_tap(self):
         page = self.lay_out(demo_data("three"), "insert")
         self.open(f"/pages/{page.pk}/page")
-        given = self.page.get_by_role("list", name="What this page gave up")
+        given = self.page.get_by_role("list", name="What changed from the sketch")
         with self.page.expect_response(lambda response: response.url.endswith("/changes/")):
             given.get_by_role("button").first.tap()
         expect(given).to_contain_text("You said")

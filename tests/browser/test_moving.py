@@ -98,7 +98,7 @@ class Moving(BrowserTestCase):
         told = self.page.locator(".no-place")
         expect(told).to_contain_text("20 in")
         self.assertEqual(self.block("q"), before)
-        told.get_by_role("button", name="leave it").click()
+        told.get_by_role("button", name="Close").click()
         expect(told).to_have_count(0)
         expect(piece).to_be_visible()
 
@@ -107,7 +107,7 @@ class Moving(BrowserTestCase):
         self.open(f"/pages/{page.pk}/page")
         self.page.locator('[data-block="m-tall"]').focus()
         self.page.keyboard.press("Enter")
-        self.page.get_by_text("How it was reckoned").click()
+        self.page.get_by_text("How this size was worked out").click()
         expect(self.page.locator(".reckoning")).to_contain_text("reveal + ")
         expect(self.page.locator(".reckoning")).to_contain_text("the page’s width")
 

@@ -131,7 +131,7 @@ class Photos(BrowserTestCase):
         slot = self.page.locator('[data-slot="p"]')
         slot.focus()
         self.page.keyboard.press("Enter")
-        zoom = self.page.get_by_role("slider", name="How far in")
+        zoom = self.page.get_by_role("slider", name="Zoom")
         zoom.focus()
         # a slide that is left while its write is on the way says nothing a second time, and keeps the focus
         writes: list[str] = []
@@ -168,7 +168,7 @@ class Photos(BrowserTestCase):
         self.page.get_by_role("button", name="Match 2 photos to 2 slots").press("Enter")
         expect(self.page.get_by_text("No other choice is better.")).to_be_visible()
         self.assert_accessible("photos matched")
-        self.page.get_by_role("button", name="Lay them so").click()
+        self.page.get_by_role("button", name="Use this arrangement").click()
         expect(self.page.locator('[data-slot="q"] image')).to_be_visible()
         self.assertEqual(len(document_of(Page.objects.get()).photos), 2)
         self.assert_quiet()

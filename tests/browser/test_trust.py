@@ -391,7 +391,7 @@ class Fingers(BrowserTestCase):
         self.touch("touchEnd")
         expect(board).to_have_class("board is-close")
         self.assertGreater(self.page.locator('[data-block="q"]').bounding_box()["width"], 1.8 * wide)
-        self.page.get_by_role("button", name="the whole page").tap()
+        self.page.get_by_role("button", name="Whole page").tap()
         expect(board).to_have_class("board")
 
 
@@ -420,7 +420,7 @@ class CalledOff(BrowserTestCase):
     def test_the_page_alone_and_back(self):
         page = self.lay_out(SMALL, "12x12")
         self.open(f"/pages/{page.pk}")
-        self.page.get_by_role("button", name="page alone").click()
+        self.page.get_by_role("button", name="Only the page").click()
         expect(self.page.locator(".thread")).to_be_hidden()
         expect(self.page.get_by_role("button", name="back to the table")).to_be_focused()
         self.assert_accessible("the page alone")
@@ -440,7 +440,7 @@ class Undone(BrowserTestCase):
         enter_line(owner=self.user, line="2 navy 12x12", unit=Unit.IN)
         self.open("/stash")
         self.page.get_by_role("button", name="navy").first.click()
-        self.page.get_by_role("button", name="put this paper aside").click()
+        self.page.get_by_role("button", name="Remove this paper").click()
         note = self.page.locator(".removed-note")
         expect(note).to_contain_text("the paper “navy”")
         self.assert_accessible("the note")
@@ -448,7 +448,7 @@ class Undone(BrowserTestCase):
         expect(note).to_have_count(0)
         expect(self.page.get_by_role("button", name="navy").first).to_be_visible()
         self.open("/")
-        self.page.get_by_role("button", name=f"Put aside page {page.name}").click()
+        self.more(f"page {page.name}", "Remove")
         expect(note).to_contain_text(page.name)
         note.get_by_role("button", name="Undo").focus()
         self.page.keyboard.press("Enter")
@@ -527,7 +527,7 @@ class ByKeys(BrowserTestCase):
         self.page.reload()
         self.page.locator('[data-block="q"]').focus()
         self.page.keyboard.press("Enter")
-        out = self.page.get_by_role("button", name="take it out")
+        out = self.page.get_by_role("button", name="Remove", exact=True)
         out.focus()
         with self.answers_to_changes(1):
             self.page.keyboard.press("Enter")

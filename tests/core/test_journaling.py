@@ -58,7 +58,7 @@ def page_of(*blocks, side=8):
     return JournalPage(made, Page(side * INCH, side * INCH, Unit.IN), INCH // 8)
 
 
-DEMO = Path(__file__).parents[2] / "demo" / "sketches"
+DEMO = Path(__file__).parents[2] / "server" / "sketches" / "ready"
 
 
 def demo_page(name):

@@ -91,7 +91,7 @@ function Spine({ album, asked, onDescribe }: SpineProps) {
           key={spine.room ?? ''}
           className="form-control form-control-sm"
           defaultValue={spine.room ?? ''}
-          placeholder="1 1/2 in"
+          placeholder={album.unit === 'in' ? '1 1/2 in' : '40 mm'}
           maxLength={60}
           onBlur={(event) => keep(event.target.value)}
           onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}

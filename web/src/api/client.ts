@@ -25,7 +25,10 @@ export type Change = Schemas['ChangeRequest']
 export type ChangeOf<Kind extends Change['kind']> = Extract<Change, { kind: Kind }>
 export type School = NonNullable<NewPage['school']>
 export type NewPage = Schemas['NewPageRequest']
-export type FormatRequest = Omit<NewPage, 'sketch' | 'name' | 'turn' | 'mirrored' | 'school' | 'placed'>
+export type FormatRequest = Omit<
+  NewPage,
+  'sketch' | 'basic' | 'photo_count' | 'name' | 'turn' | 'mirrored' | 'school' | 'placed'
+>
 export type WayOut = Schemas['WayOut']
 export type Look = Schemas['Look']
 export type StashPaper = Schemas['StashPaper']

@@ -47,7 +47,7 @@ export interface Adding {
 }
 
 /** Adds files two at a time; what is refused is named, the rest goes on. */
-export function useAdding() {
+export function useAdding(onAdded?: (ids: number[]) => void) {
   const cache = useQueryClient()
   const [adding, setAdding] = useState<Adding | null>(null)
   const busy = useRef(false)
@@ -56,11 +56,14 @@ export function useAdding() {
       if (busy.current || files.length === 0) return
       busy.current = true
       const waiting = [...files]
+      const added: number[] = []
       setAdding({ total: files.length, done: 0, known: [], refused: [] })
       const one = async (file: File) => {
         const told: Pick<Adding, 'known' | 'refused'> = { known: [], refused: [] }
         try {
-          if ((await uploadPhoto(file)).known) told.known.push(file.name)
+          const photo = await uploadPhoto(file)
+          added.push(photo.id)
+          if (photo.known) told.known.push(file.name)
         } catch (error) {
           told.refused.push(`${file.name}: ${(error as Error).message}`)
         }
@@ -80,8 +83,9 @@ export function useAdding() {
       await Promise.all(Array.from({ length: AT_ONCE }, hand))
       busy.current = false
       await askAgain(cache, keys.photos)
+      onAdded?.(added)
     },
-    [cache],
+    [cache, onAdded],
   )
   const running = adding !== null && adding.done < adding.total
   return { adding, running, add, clear: () => setAdding(null) }
@@ -192,7 +196,8 @@ export function useFitFound(
   school: School,
   wanted: boolean,
 ) {
-  const body = { photos, ...format, school, sketch: found.sketch, turn: found.turn, mirrored: found.mirrored }
+  const { sketch, basic, turn, mirrored } = found
+  const body = { photos, ...format, school, sketch, basic, turn, mirrored }
   return useQuery({
     queryKey: ['finder', 'fit', body],
     queryFn: () => take(api.POST('/api/finder/fit/', { body })),

@@ -328,3 +328,47 @@ export function useSignOut() {
     },
   })
 }
+
+/** What she measures in and her usual page, once she was asked. */
+export function useUsual() {
+  return useSession().data?.usual ?? null
+}
+
+/** The unit that everything is told in which belongs to no page. */
+export function useUnit(): 'in' | 'mm' {
+  return useUsual()?.unit ?? 'in'
+}
+
+export function useSettleUsual() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (body: NonNullable<Session['usual']>) => take(api.PUT('/api/session/usual/', { body })),
+    onSuccess: (session, { unit }) => {
+      const before = cache.getQueryData<Session>(keys.session)?.usual?.unit
+      cache.setQueryData(keys.session, session)
+      // Sizes are told in another unit from now on.
+      if (before !== unit)
+        void cache.invalidateQueries({ predicate: (query) => query.queryKey !== keys.session })
+    },
+  })
+}
+
+export function useCopyPage() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (id: number) => take(api.POST('/api/pages/{id}/copies/', { params: { path: { id } } })),
+    onSuccess: () => askAgain(cache, keys.pages),
+  })
+}
+
+export function useRenamePage() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: ({ id, ...body }: { id: number; version: number; name: string }) =>
+      take(api.PATCH('/api/pages/{id}/', { params: { path: { id } }, body })),
+    onSuccess: (page) => {
+      cache.setQueryData(keys.page(page.id), page)
+      void askAgain(cache, keys.pages)
+    },
+  })
+}

@@ -807,6 +807,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pages/{id}/copies/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lay one beside it as it lies now. */
+        post: operations["copy_page"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pages/{id}/cover/": {
         parameters: {
             query?: never;
@@ -1960,6 +1977,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/usual/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Keep it; it holds wherever she has not said otherwise. */
+        put: operations["settle_usual"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sketches/": {
         parameters: {
             query?: never;
@@ -1991,6 +2025,24 @@ export interface paths {
         post?: never;
         /** @description Put it aside. Pages made from it have their own copy and stay as they are. */
         delete: operations["delete_sketch"];
+        options?: never;
+        head?: never;
+        /** @description Rename it. */
+        patch: operations["rename_sketch"];
+        trace?: never;
+    };
+    "/api/sketches/{id}/copies/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lay one beside it. */
+        post: operations["copy_sketch"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2041,6 +2093,23 @@ export interface paths {
         get: operations["sketch_measures"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sketches/ready/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Put those that are missing on the shelf. */
+        post: operations["lay_out_ready"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2690,8 +2759,7 @@ export interface components {
             letters: string;
             /** @default #22345c */
             colour: string;
-            /** @default in */
-            unit: components["schemas"]["UnitEnum"];
+            unit?: components["schemas"]["UnitEnum"];
             /** @description width and height of each letter, in grains, in their order: then they are measured by these */
             found?: number[][];
         };
@@ -2802,6 +2870,19 @@ export interface components {
             kind: string;
             draft: components["schemas"]["Draft"];
         };
+        /**
+         * @description * `l` - l
+         *     * `reversed-l` - reversed-l
+         *     * `t` - t
+         *     * `level-band` - level-band
+         *     * `upright-band` - upright-band
+         *     * `column` - column
+         *     * `ledge` - ledge
+         *     * `halves` - halves
+         *     * `grid` - grid
+         * @enum {string}
+         */
+        BasicEnum: "l" | "reversed-l" | "t" | "level-band" | "upright-band" | "column" | "ledge" | "halves" | "grid";
         /** @description The page and its photos to draw basic types for: how many, or their sizes as one says them. */
         BasicRequestRequest: {
             format?: string | null;
@@ -3768,8 +3849,7 @@ export interface components {
             count: number | null;
             /** @default  */
             text: string;
-            /** @default in */
-            unit: components["schemas"]["UnitEnum"];
+            unit?: components["schemas"]["UnitEnum"];
             /** @description corners of its own, in ten thousandths of its width and height */
             outline?: number[][];
             /** @description cut out of a photograph: WebP in base 64 */
@@ -3788,8 +3868,7 @@ export interface components {
         /** @description An embellishment as one says it. */
         EmbellishmentLineRequest: {
             line: string;
-            /** @default in */
-            unit: components["schemas"]["UnitEnum"];
+            unit?: components["schemas"]["UnitEnum"];
         };
         /**
          * @description * `as-drawn` - as-drawn
@@ -3801,8 +3880,7 @@ export interface components {
         /** @description One line that says what paper it is: ``2 navy 12x12, directional``. */
         EntryLineRequest: {
             line: string;
-            /** @default in */
-            unit: components["schemas"]["UnitEnum"];
+            unit?: components["schemas"]["UnitEnum"];
         };
         /** @description What every failed request answers. */
         Error: {
@@ -3905,6 +3983,10 @@ export interface components {
         };
         /** @description A found sketch to be fitted to the page truly. */
         FitFoundRequest: {
+            sketch?: number | null;
+            basic?: (components["schemas"]["BasicEnum"] | components["schemas"]["NullEnum"]) | null;
+            /** @description slots of a basic type */
+            photo_count?: number;
             format?: string | null;
             width?: string;
             height?: string;
@@ -3915,7 +3997,6 @@ export interface components {
             sides?: components["schemas"]["SidesEnum"];
             gap?: string;
             photos: number[];
-            sketch: number;
             /** @default 0 */
             turn: components["schemas"]["TurnEnum"];
             /** @default false */
@@ -4001,8 +4082,24 @@ export interface components {
         FormationEnum: "a triangle" | "two opposite corners" | "mirrored left and right" | "one linked group";
         /** @description A sketch as it would be held, which photo it would wear where, and why it ranks here. */
         Found: {
-            sketch: number;
+            sketch: number | null;
+            /**
+             * @description a basic type instead of a sketch
+             *
+             *     * `l` - l
+             *     * `reversed-l` - reversed-l
+             *     * `t` - t
+             *     * `level-band` - level-band
+             *     * `upright-band` - upright-band
+             *     * `column` - column
+             *     * `ledge` - ledge
+             *     * `halves` - halves
+             *     * `grid` - grid
+             */
+            basic: (components["schemas"]["BasicEnum"] | components["schemas"]["NullEnum"]) | null;
             name: string;
+            /** @description none has all that was asked for, this comes nearest */
+            is_nearest: boolean;
             turn: components["schemas"]["TurnEnum"];
             mirrored: boolean;
             board: components["schemas"]["Board"];
@@ -4154,8 +4251,7 @@ export interface components {
             pitch: string;
             /** @default #22345c */
             colour: string;
-            /** @default in */
-            unit: components["schemas"]["UnitEnum"];
+            unit?: components["schemas"]["UnitEnum"];
         };
         /**
          * @description * `low` - low
@@ -4322,6 +4418,10 @@ export interface components {
             /** Format: double */
             bleed: number;
             turned: boolean;
+        };
+        /** @description How many ready sketches were put on the shelf. */
+        LaidOut: {
+            sketches: number;
         };
         /** @description Lay an embellishment along the nearest edge of a piece of the page, or of another embellishment (``of``). */
         LayAlongChange: {
@@ -5087,7 +5187,7 @@ export interface components {
             kind: components["schemas"]["RegretKindEnum"];
             places: string[];
         };
-        /** @description A printed place of a whole sheet, seen from its own side, as texts in inches; ``saved`` is cut out first. */
+        /** @description A printed place of a whole sheet, seen from its own side, as texts; ``saved`` is cut out first. */
         Motif: {
             name: string;
             side: components["schemas"]["PaperSideEnum"];
@@ -5105,7 +5205,7 @@ export interface components {
              */
             pitch: string;
         };
-        /** @description A printed place of a whole sheet, seen from its own side, as texts in inches; ``saved`` is cut out first. */
+        /** @description A printed place of a whole sheet, seen from its own side, as texts; ``saved`` is cut out first. */
         MotifRequest: {
             name: string;
             side: components["schemas"]["PaperSideEnum"];
@@ -5267,8 +5367,12 @@ export interface components {
         NewGoalRequest: {
             line: string;
         };
-        /** @description A new page from a sketch. */
+        /** @description A new page from a sketch or a basic type. */
         NewPageRequest: {
+            sketch?: number | null;
+            basic?: (components["schemas"]["BasicEnum"] | components["schemas"]["NullEnum"]) | null;
+            /** @description slots of a basic type */
+            photo_count?: number;
             format?: string | null;
             width?: string;
             height?: string;
@@ -5278,7 +5382,6 @@ export interface components {
             binding_margin?: string;
             sides?: components["schemas"]["SidesEnum"];
             gap?: string;
-            sketch: number;
             turn?: components["schemas"]["TurnEnum"];
             mirrored?: boolean;
             school?: components["schemas"]["SchoolEnum"];
@@ -5287,7 +5390,7 @@ export interface components {
             /** @description a project box it is made from */
             box?: number | null;
         };
-        /** @description A print or document that exists: its size as typed, in inches unless it says otherwise. */
+        /** @description A print or document that exists: its size as typed, in what she measures in unless it says otherwise. */
         NewPrintRequest: {
             name: string;
             width: string;
@@ -5329,11 +5432,11 @@ export interface components {
         /**
          * @description * `focal-covered` - something that matters in a photo is covered
          *     * `title-hard-to-read` - the title is hard to read
-         *     * `top-heavy` - the weight lies high
-         *     * `one-sided` - the weight lies to one side
-         *     * `low` - the weight lies very low
+         *     * `top-heavy` - it looks top-heavy
+         *     * `one-sided` - it looks heavy on one side
+         *     * `low` - it looks heavy at the foot
          *     * `crowded-corner` - a corner is crowded
-         *     * `floating` - a piece rests on nothing
+         *     * `floating` - a piece lies on nothing
          *     * `facing-out` - a piece faces off the page
          *     * `colour-alone` - a colour is used once
          *     * `twins-in-line` - twins stand in one line
@@ -5525,7 +5628,10 @@ export interface components {
         /** @description A page as it lies on the shelf. */
         PageCard: {
             id: number;
+            version: number;
             name: string;
+            /** Format: date-time */
+            created: string;
             size: string;
             board: components["schemas"]["Board"];
             slots: components["schemas"]["Slot"][];
@@ -5843,6 +5949,10 @@ export interface components {
         /** @description The letters that are left, as typed. */
         PatchedLettersAskedRequest: {
             letters?: string;
+        };
+        /** @description A name. */
+        PatchedNameRequest: {
+            name?: string;
         };
         /** @description The colour it has, seen beside it. */
         PatchedPaperCompanionColourRequest: {
@@ -6590,11 +6700,16 @@ export interface components {
         SecretRequest: {
             secret: string;
         };
-        /** @description Who is signed in (null: nobody), whether this is the demo, and whether new accounts can be made. */
+        /**
+         * @description Who is signed in (null: nobody), whether this is the demo, and whether new accounts can be made.
+         *
+         *     ``usual`` is null before it was asked.
+         */
         Session: {
             user: string | null;
             demo: boolean;
             open_to_new: boolean;
+            usual: components["schemas"]["Usual"] | null;
         };
         /** @description Say how small a block may become at most; nothing typed takes that away. */
         SetLeastChange: {
@@ -6783,8 +6898,7 @@ export interface components {
             makes: string;
             /** @default circle */
             makes_shape: components["schemas"]["MakesShapeEnum"];
-            /** @default in */
-            unit: components["schemas"]["UnitEnum"];
+            unit?: components["schemas"]["UnitEnum"];
         };
         /** @description A photograph of things on a plain sheet, and the sheet's size. */
         SheetPhotoRequest: {
@@ -6875,7 +6989,7 @@ export interface components {
             kind: components["schemas"]["PaperKindEnum"];
             colours: string[];
             directional: boolean;
-            /** @description how far its print repeats, in inches; none if empty */
+            /** @description how far its print repeats; none if empty */
             repeat?: string;
             busyness?: number | null;
         };
@@ -6893,6 +7007,8 @@ export interface components {
             photo_count: number;
             /** Format: int64 */
             block_count: number;
+            /** Format: date-time */
+            readonly created: string;
             readonly board: components["schemas"]["Board"];
         };
         /** @description A file, and the page a picture shows when it is known. */
@@ -7133,7 +7249,7 @@ export interface components {
             kind: components["schemas"]["PaperKindEnum"];
             colours: string[];
             directional: boolean;
-            /** @description how far its print repeats, in inches; none if empty */
+            /** @description how far its print repeats; none if empty */
             repeat?: string;
             busyness?: number | null;
             named: string[];
@@ -8018,8 +8134,7 @@ export interface components {
             finest: string;
             narrowest: string;
             stop_offset?: string | null;
-            /** @default in */
-            unit: components["schemas"]["UnitEnum"];
+            unit?: components["schemas"]["UnitEnum"];
         };
         /** @description Which observation shall be taken away. */
         TryAskedRequest: {
@@ -8235,6 +8350,16 @@ export interface components {
             kits: components["schemas"]["Kit"][];
             never_used: components["schemas"]["StashLying"][];
             years: number[];
+        };
+        /** @description What a person measures in, and the key of the page format she mostly makes. */
+        Usual: {
+            unit: components["schemas"]["UnitEnum"];
+            format: string;
+        };
+        /** @description What a person measures in, and the key of the page format she mostly makes. */
+        UsualRequest: {
+            unit: components["schemas"]["UnitEnum"];
+            format: string;
         };
         /**
          * @description * `split-base` - split-base
@@ -10937,7 +11062,7 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody: {
+        requestBody?: {
             content: {
                 "application/json": components["schemas"]["NewPageRequest"];
             };
@@ -11367,6 +11492,44 @@ export interface operations {
                 };
             };
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    copy_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15279,6 +15442,46 @@ export interface operations {
             };
         };
     };
+    settle_usual: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UsualRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     sketches: {
         parameters: {
             query?: {
@@ -15429,6 +15632,94 @@ export interface operations {
             };
         };
     };
+    rename_sketch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedNameRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sketch"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    copy_sketch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sketch"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     sketch_draft: {
         parameters: {
             query?: never;
@@ -15548,6 +15839,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    lay_out_ready: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaidOut"];
                 };
             };
             /** @description what went wrong */

@@ -8,6 +8,7 @@ import {
   uploadEverything,
   uploadSketchFile,
   type Draft,
+  type FormatRequest,
   type Schemas,
   type Redraw,
 } from './client'
@@ -33,10 +34,10 @@ export function useReadFile() {
 }
 
 /** Basic types for so many photos, or for ones of these sizes as they are said. */
-export function useBasicTypes(format: string, photos: number, sizes: string) {
-  const queryFn = () => take(api.POST('/api/drafts/basic/', { body: { format, photos, sizes } }))
+export function useBasicTypes(page: FormatRequest, photos: number, sizes: string) {
+  const queryFn = () => take(api.POST('/api/drafts/basic/', { body: { ...page, photos, sizes } }))
   return useQuery({
-    queryKey: ['basic', format, photos, sizes],
+    queryKey: ['basic', page, photos, sizes],
     queryFn,
     staleTime: Infinity,
     retry: false,
@@ -94,5 +95,31 @@ export function useRestore() {
   return useMutation({
     mutationFn: uploadEverything,
     onSuccess: () => cache.invalidateQueries(),
+  })
+}
+
+export function useCopySketch() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: (id: number) => take(api.POST('/api/sketches/{id}/copies/', { params: { path: { id } } })),
+    onSuccess: () => askAgain(cache, keys.sketches),
+  })
+}
+
+export function useRenameSketch() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: ({ id, name }: { id: number; name: string }) =>
+      take(api.PATCH('/api/sketches/{id}/', { params: { path: { id } }, body: { name } })),
+    onSuccess: () => askAgain(cache, keys.sketches),
+  })
+}
+
+/** Puts the ready sketches on a shelf where they are missing. */
+export function useLayOutReady() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: () => take(api.POST('/api/sketches/ready/')),
+    onSuccess: () => askAgain(cache, keys.sketches),
   })
 }

@@ -64,6 +64,7 @@ const router = createBrowserRouter([
         lazy: screen(async () => (await import('../sticking/StickTable')).StickTable),
       },
       { path: '/pages/:id/:step?', lazy: screen(async () => (await import('../bench/Bench')).Bench) },
+      { path: '/begin', lazy: screen(async () => (await import('../start/BeginPage')).BeginPage) },
       { path: '/photos', lazy: screen(async () => (await import('../photos/PhotoBox')).PhotoBox) },
       { path: '/stash', lazy: screen(async () => (await import('../stash/Stash')).Stash) },
       {

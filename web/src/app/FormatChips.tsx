@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { useFormats } from '../api/queries'
+import { useFormats, useUnit } from '../api/queries'
 
 interface FormatChipsProps {
   words: string
@@ -13,10 +13,13 @@ interface FormatChipsProps {
 /** The page formats as words to touch. */
 export function FormatChips({ words, label, chosen, disabled, onChoose, children }: FormatChipsProps) {
   const formats = useFormats()
+  const unit = useUnit()
+  // What is made in her unit comes first.
+  const sorted = [...(formats.data ?? [])].sort((a, b) => Number(b.unit === unit) - Number(a.unit === unit))
   return (
     <div className="fit-to" role="group" aria-label={label}>
       <span>{words}</span>
-      {formats.data?.map((row) => (
+      {sorted.map((row) => (
         <button
           key={row.key}
           type="button"

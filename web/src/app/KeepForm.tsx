@@ -52,7 +52,7 @@ export function KeepForm(props: KeepFormProps) {
         </Button>
         {deeds}
         <button type="button" className="stitched" onClick={onClose}>
-          not now
+          Close
         </button>
       </p>
     </Form>

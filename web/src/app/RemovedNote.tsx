@@ -41,7 +41,7 @@ export function RemovedNote() {
   return (
     <div className="removed-note" role="status">
       <p>
-        Put aside: {CALLED[removed.kind]}
+        Removed: {CALLED[removed.kind]}
         {removed.name && ` “${removed.name}”`}.
       </p>
       <button

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
+import { useTitle } from './useTitle'
 
 /** A screen beside the bench: the way back to the shelf, a heading, and what it is about. */
 export function Sheet({
@@ -11,6 +12,7 @@ export function Sheet({
   className?: string
   children: ReactNode
 }) {
+  useTitle(title)
   return (
     <div className="new-sketch">
       <header className="bench-header">

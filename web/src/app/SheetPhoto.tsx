@@ -1,5 +1,6 @@
 import { useState, type ReactNode } from 'react'
 import Form from 'react-bootstrap/Form'
+import { useUnit } from '../api/queries'
 import { useMutation } from '@tanstack/react-query'
 import { Fractions } from './Fractions'
 import { Trouble } from './Trouble'
@@ -17,12 +18,13 @@ interface SheetPhotoProps<Found> {
   called: string
   hint: string
   find: (file: File, sheet: PlainSheet) => Promise<Found>
-  children: (found: Found, sheet: PlainSheet) => ReactNode
+  children: (found: Found) => ReactNode
 }
 
 /** A photograph of things that lie on a plain sheet of a known size, and what was found in it. */
 export function SheetPhoto<Found>({ called, hint, find, children }: SheetPhotoProps<Found>) {
-  const [sheet, choose] = useState<PlainSheet>(SHEETS[0])
+  const unit = useUnit()
+  const [sheet, choose] = useState<PlainSheet>(SHEETS.find((one) => one.unit === unit) ?? SHEETS[0])
   const found = useMutation({ mutationFn: (file: File) => find(file, sheet) })
   return (
     <section className="found-things" aria-label={called}>
@@ -52,7 +54,7 @@ export function SheetPhoto<Found>({ called, hint, find, children }: SheetPhotoPr
       />
       {found.isPending && <Waiting words="Looking for them" />}
       {found.error && <Trouble error={found.error} onClose={() => found.reset()} />}
-      {found.data && <div key={found.submittedAt}>{children(found.data, sheet)}</div>}
+      {found.data && <div key={found.submittedAt}>{children(found.data)}</div>}
     </section>
   )
 }

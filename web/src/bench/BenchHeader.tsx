@@ -1,6 +1,7 @@
 import { useCallback } from 'react'
 import { Link } from 'react-router'
 import { CLOSEST } from '../board/useFingers'
+import { useTitle } from '../app/useTitle'
 import { useUndoKeys } from '../app/useUndoKeys'
 import type { Page } from '../api/client'
 import type { Line } from '../writes/line'
@@ -19,6 +20,7 @@ export function BenchHeader({ page, line, busy, closer, onCloser, onAlone }: Ben
   const stepBack = useCallback(() => void line.add({ kind: 'undo' }), [line])
   const stepForward = useCallback(() => void line.add({ kind: 'redo' }), [line])
   useUndoKeys(stepBack, stepForward)
+  useTitle(page.name)
   return (
     <header className="bench-header">
       <Link to="/" className="brand" aria-label="Ink Quilt, to the shelf">
@@ -32,15 +34,15 @@ export function BenchHeader({ page, line, busy, closer, onCloser, onAlone }: Ben
           disabled={closer >= CLOSEST}
           onClick={() => onCloser(Math.min(CLOSEST, closer * 1.5))}
         >
-          look closer
+          Zoom in
         </button>
         {closer > 1 && (
           <button type="button" className="stitched" onClick={() => onCloser(1)}>
-            the whole page
+            Whole page
           </button>
         )}
         <button type="button" className="stitched" onClick={onAlone}>
-          page alone
+          Only the page
         </button>
       </div>
       <div className="undo">

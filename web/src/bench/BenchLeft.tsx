@@ -45,10 +45,10 @@ export function BenchLeft(props: BenchLeftProps) {
           {step === 'page' && <KeepAsSketch page={page} />}
         </section>
       )}
-      {step === 'page' && page.fit.board.blocks.length > 0 && <PieceBox page={page} onChange={onChange} />}
       <Guarded key={step} what="what this step takes things from">
         <Source {...props} />
       </Guarded>
+      {step === 'page' && page.fit.board.blocks.length > 0 && <PieceBox page={page} onChange={onChange} />}
       {step === 'page' && <PageChoices page={page} onChange={onChange} />}
       <LeftOut page={page} onChange={onChange} />
     </aside>
@@ -84,10 +84,9 @@ function Source(props: BenchLeftProps) {
       return <PapersLeft page={page} papers={props.choosing} />
     case 'clusters':
       return <OwnedPieces page={page} onChange={onChange} />
-    case 'look':
-    case 'story':
-      return null
-    default:
+    case 'page':
       return <FormatChooser chosen={page.format} onChange={onChange} />
+    default:
+      return null
   }
 }

@@ -90,7 +90,7 @@ export function BenchSide(props: BenchSideProps) {
       ),
     ],
     ['what is pinned', arranging && page.pins.length > 0 && <Pinned page={page} onChange={onChange} />],
-    ['what gave way', arranging && fits && <Why page={page} onChange={onChange} />],
+    ['what changed from the sketch', arranging && fits && <Why page={page} onChange={onChange} />],
     ['more room for the photos', arranging && <Proposals page={page} onChange={onChange} />],
     ['a page to face it', arranging && fits && page.format.sides === 1 && <Facing page={page} />],
     [

@@ -46,7 +46,7 @@ export function BuildDeeds({ page, block, onChange, onPutDown }: BuildDeedsProps
           <Deed words="a layer behind it" onClick={() => onChange({ kind: 'layer', block: block.id })} />
         )}
         <Deed
-          words="take it away"
+          words="Remove"
           onClick={() => {
             onPutDown()
             onChange({ kind: 'take-away', block: block.id })

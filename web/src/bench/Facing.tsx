@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { Fractions } from '../app/Fractions'
+import { Fold } from '../app/Fold'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { Page } from '../api/client'
@@ -23,8 +24,7 @@ export function Facing({ page }: { page: Page }) {
   const navigate = useNavigate()
   const count = wanted.photos ?? proposals.data?.[0]?.photos ?? 1
   return (
-    <section className="facing" aria-label="A facing page">
-      <h2>A page to face it?</h2>
+    <Fold place="facing" className="facing" label="A facing page" heading="A page to face it?">
       {!open && (
         <button type="button" className="stitched" onClick={() => setOpen(true)}>
           See what would go with it
@@ -67,6 +67,6 @@ export function Facing({ page }: { page: Page }) {
         </ul>
       )}
       {make.isPending && <Waiting words="Laying it out" />}
-    </section>
+    </Fold>
   )
 }

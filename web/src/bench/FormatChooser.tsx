@@ -149,9 +149,9 @@ function OwnSize({ chosen, margins, onChange }: OwnSizeProps) {
       {sides === 2 && (
         <LengthField name="gap" words="Gap between" value={chosen.sides === 2 ? chosen.gap : '0'} />
       )}
-      <LengthField name="clear" words="Keep clear" value={plainMargin(chosen)} />
+      <LengthField name="clear" words="Margin" value={plainMargin(chosen)} />
       <Form.Group controlId="own-binding">
-        <Form.Label>Bound on</Form.Label>
+        <Form.Label>Bound at</Form.Label>
         <Form.Select size="sm" name="binding" defaultValue={margins.binding ?? ''}>
           <option value="">no side</option>
           <option value="left">the left</option>
@@ -160,7 +160,7 @@ function OwnSize({ chosen, margins, onChange }: OwnSizeProps) {
           <option value="bottom">the foot</option>
         </Form.Select>
       </Form.Group>
-      <LengthField name="binding_margin" words="there" value={margins.binding_margin} />
+      <LengthField name="binding_margin" words="more on the binding side" value={margins.binding_margin} />
       <Button type="submit" size="sm">
         Use this page
       </Button>

@@ -69,7 +69,7 @@ export function Held({ page, block, ties, onChange, onPutDown }: HeldProps) {
       </ul>
       <AddTie page={page} block={block} onChange={onChange} />
       <button type="button" className="stitched" onClick={onPutDown}>
-        Put it down
+        Done
       </button>
     </section>
   )

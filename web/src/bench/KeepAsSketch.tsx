@@ -14,7 +14,7 @@ export function KeepAsSketch({ page }: { page: Page }) {
         </Link>
       ) : (
         <button type="button" className="stitched" disabled={keep.isPending} onClick={() => keep.mutate()}>
-          keep this page as a sketch
+          Keep as a sketch
         </button>
       )}
     </p>

@@ -20,7 +20,7 @@ export function LeftOut({ page, onChange }: LeftOutProps) {
               className="stitched"
               onClick={() => onChange({ kind: 'bring-back', block: row.block })}
             >
-              bring back
+              Bring back
             </button>
           </li>
         ))}

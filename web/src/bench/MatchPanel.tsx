@@ -117,7 +117,7 @@ function Matched({ page, match, onLay }: { page: Page; match: Match; onLay: () =
       )}
       {match.proven && <p className="hint">No other choice is better.</p>}
       <Button size="sm" onClick={onLay}>
-        Lay them so
+        Use this arrangement
       </Button>
     </>
   )

@@ -39,7 +39,7 @@ export function NoPlace({ page, error, asked, block, layout, onChange, onClose }
             The nearest that works: <Fractions text={near.words} />
           </span>
           <button type="button" className="stitched" onClick={() => onChange(near.change)}>
-            lay it there
+            Lay it there
           </button>
         </div>
       )}
@@ -50,7 +50,7 @@ export function NoPlace({ page, error, asked, block, layout, onChange, onClose }
         </details>
       )}
       <button type="button" className="stitched" onClick={onClose}>
-        leave it
+        Close
       </button>
     </div>
   )

@@ -1,3 +1,4 @@
+import { Fold } from '../app/Fold'
 import type { Change, Page } from '../api/client'
 
 interface PageChoicesProps {
@@ -30,8 +31,7 @@ export function PageChoices({ page, onChange }: PageChoicesProps) {
     })
   const turn = way.turn ?? 0
   return (
-    <section className="page-choices" aria-label="For the whole page">
-      <h2>The whole page</h2>
+    <Fold place="whole-page" className="page-choices" label="For the whole page" heading="The whole page">
       <Choice words="Hold the sketch">
         <Answer
           chosen={false}
@@ -86,7 +86,7 @@ export function PageChoices({ page, onChange }: PageChoicesProps) {
           onClick={() => onChange({ kind: 'switches', in_line: true })}
         />
       </Choice>
-      <Choice words={`Marks, now every ${page.grid}`}>
+      <Choice words={`Round sizes to ${page.grid}`}>
         <Answer
           chosen={!switches.by_eye}
           words="measured"
@@ -115,7 +115,7 @@ export function PageChoices({ page, onChange }: PageChoicesProps) {
           <Answer key={role} chosen={false} words={words} onClick={() => onChange({ kind: 'room', role })} />
         ))}
       </Choice>
-    </section>
+    </Fold>
   )
 }
 

@@ -2,6 +2,7 @@ import { useState } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
 import { Fractions } from '../app/Fractions'
+import { Fold } from '../app/Fold'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { Page, PrintAsked, PrintPlan } from '../api/client'
@@ -41,8 +42,7 @@ export function PhotoPrints({ page }: { page: Page }) {
   )
   const query = new URLSearchParams(Object.entries(asked).map(([name, value]) => [name, String(value)]))
   return (
-    <section className="photo-prints" aria-label="Photo prints">
-      <h2>The photos</h2>
+    <Fold place="photo-prints" className="photo-prints" label="Photo prints" heading="The photos" isOpen>
       <div className="print-terms">
         <PaperSelect
           label="Photo paper"
@@ -98,7 +98,7 @@ export function PhotoPrints({ page }: { page: Page }) {
                 <strong>
                   {plan.data.sheets.length} sheet{plan.data.sheets.length > 1 && 's'}
                 </strong>
-                {plan.data.fewest && ', fewer cannot do'}
+                {plan.data.fewest && ', the fewest possible'}
               </p>
               <ul className="print-sheets">
                 {plan.data.sheets.map((sheet, number) => (
@@ -124,7 +124,7 @@ export function PhotoPrints({ page }: { page: Page }) {
           )}
         </>
       )}
-    </section>
+    </Fold>
   )
 }
 

@@ -1,5 +1,6 @@
 import { useCallback } from 'react'
 import type { Change, Page } from '../api/client'
+import { Fold } from '../app/Fold'
 import { useDropOnPage } from './useDropOnPage'
 
 type LayPiece = Extract<Change, { kind: 'lay-piece' }>
@@ -56,8 +57,7 @@ export function PieceBox({ page, onChange }: PieceBoxProps) {
   )
   const { dragged, press } = useDropOnPage(page.fit.board.width, lay)
   return (
-    <section className="piece-box" aria-label="Lay a piece">
-      <h2>Lay a piece</h2>
+    <Fold place="add-piece" className="piece-box" label="Add a piece" heading="Add a piece">
       <p className="hint">Drag one to its place, or touch it: it goes where it covers least.</p>
       <ul>
         {KINDS.map((kind) => (
@@ -78,7 +78,7 @@ export function PieceBox({ page, onChange }: PieceBoxProps) {
           <Drawn kind={dragged.thing} />
         </span>
       )}
-    </section>
+    </Fold>
   )
 }
 

@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Fractions } from '../app/Fractions'
+import { Fold } from '../app/Fold'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { Change, Page } from '../api/client'
@@ -22,8 +23,7 @@ export function Proposals({ page, onChange }: ProposalsProps) {
     void cache.cancelQueries({ queryKey: ['proposals'] })
   }
   return (
-    <section className="proposals" aria-label="More room">
-      <h2>More room for the photos?</h2>
+    <Fold place="more-room" className="proposals" label="More room" heading="More room for the photos?">
       {!asked && (
         <button type="button" className="stitched" onClick={() => ask(true)}>
           See what would help
@@ -49,7 +49,7 @@ export function Proposals({ page, onChange }: ProposalsProps) {
           </li>
         ))}
       </ul>
-    </section>
+    </Fold>
   )
 }
 

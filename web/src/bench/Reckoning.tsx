@@ -8,7 +8,7 @@ export function Reckoning({ page, block }: { page: Page; block: BoardBlock }) {
   const [open, setOpen] = useState(false)
   return (
     <details className="reckoning" onToggle={(event) => setOpen(event.currentTarget.open)}>
-      <summary>How it was reckoned</summary>
+      <summary>How this size was worked out</summary>
       {open && <Sums page={page} block={block} />}
     </details>
   )

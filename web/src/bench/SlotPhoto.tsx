@@ -32,7 +32,7 @@ export function SlotPhoto({ page, slot, onChange, onPutDown }: SlotPhotoProps) {
       {slot.has_file && (
         <>
           <Slide
-            label="How far in"
+            label="Zoom"
             least={1}
             most={Math.max(MOST_IN, slot.zoom)}
             step={0.05}
@@ -86,7 +86,7 @@ export function SlotPhoto({ page, slot, onChange, onPutDown }: SlotPhotoProps) {
       />
       <p className="slot-deeds">
         <button type="button" className="stitched" onClick={() => set({ as_it_comes: true })}>
-          as it comes
+          Reset crop
         </button>
         <button
           type="button"
@@ -96,10 +96,10 @@ export function SlotPhoto({ page, slot, onChange, onPutDown }: SlotPhotoProps) {
             onPutDown()
           }}
         >
-          take it out
+          Remove
         </button>
         <button type="button" className="stitched" onClick={onPutDown}>
-          well so
+          Done
         </button>
       </p>
     </section>

@@ -1,10 +1,40 @@
 import { Fractions } from '../app/Fractions'
+import { Fold } from '../app/Fold'
 import type { Change, Fit, Page } from '../api/client'
 import { useReasons } from '../api/queries'
 import { AllTies } from './AllTies'
 
-/** What the chosen way kept and what gave way, one sentence each. */
-export function Why({ page, onChange }: { page: Page; onChange: (change: Change) => void }) {
+interface WhyProps {
+  page: Page
+  onChange: (change: Change) => void
+}
+
+/** What the chosen way kept and what gave way, one sentence each; what went back to the tray is told at once. */
+export function Why({ page, onChange }: WhyProps) {
+  const changed = page.fit.relations.broken.length
+  return (
+    <>
+      {page.put_back.length > 0 && (
+        <p className="put-back" role="status">
+          Back in the tray, for this page has no room for {page.put_back.length === 1 ? 'it' : 'them'}:{' '}
+          {counted(page.put_back)}. On a larger page {page.put_back.length === 1 ? 'it comes' : 'they come'}{' '}
+          back.
+        </p>
+      )}
+      <Fold
+        place="changed"
+        className="why"
+        label="What changed from the sketch"
+        heading="What changed from the sketch"
+        note={changed > 0 && changed}
+      >
+        <Changed page={page} onChange={onChange} />
+      </Fold>
+    </>
+  )
+}
+
+function Changed({ page, onChange }: WhyProps) {
   const { fit } = page
   const names = new Map(fit.board.blocks.map((block) => [block.id, block.name]))
   const photos = photoChanges(fit)
@@ -14,21 +44,13 @@ export function Why({ page, onChange }: { page: Page; onChange: (change: Change)
   const reasons = useReasons(page, page.pins.length === 0 && fit.relations.broken.length > 0)
   const broken = (page.pins.length === 0 && reasons.data?.relations.broken) || fit.relations.broken
   return (
-    <section className="why" aria-label="Why">
-      <h2>What gave way</h2>
+    <>
       {fit.relations.broken.length === 0 ? (
         <p className="kept">✓ Every line, gap and place of the sketch is kept.</p>
       ) : (
         <p>
           Of {fit.relations.kept + fit.relations.broken.length} lines, gaps and places of the sketch{' '}
           {fit.relations.broken.length} changed.
-        </p>
-      )}
-      {page.put_back.length > 0 && (
-        <p className="put-back" role="status">
-          Back in the tray, for this page has no room for {page.put_back.length === 1 ? 'it' : 'them'}:{' '}
-          {counted(page.put_back)}. On a larger page {page.put_back.length === 1 ? 'it comes' : 'they come'}{' '}
-          back.
         </p>
       )}
       <GivenUp page={page} onChange={onChange} />
@@ -67,7 +89,7 @@ export function Why({ page, onChange }: { page: Page; onChange: (change: Change)
           <li>Nothing: every photo as drawn, every line kept.</li>
         )}
       </ul>
-    </section>
+    </>
   )
 }
 
@@ -79,7 +101,7 @@ function GivenUp({ page, onChange }: { page: Page; onChange: (change: Change) =>
   ]
   if (rows.length === 0) return null
   return (
-    <ul className="given-up" aria-label="What this page gave up">
+    <ul className="given-up" aria-label="What changed from the sketch">
       {rows.map(({ rung, goes, stays, kept }) => (
         <li key={`${rung} ${kept}`}>
           <span>{kept ? `You said: ${stays}.` : `${goes}.`}</span>

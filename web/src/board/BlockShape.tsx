@@ -220,7 +220,7 @@ function EmptySlot(props: BlockShapeProps) {
           y={y + height / 2}
           fontSize={Math.min(width, height) * 0.11}
         >
-          photo put aside
+          photo removed
         </text>
       )}
     </>

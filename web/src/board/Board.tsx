@@ -277,7 +277,7 @@ function Piece({
 function label(block: BoardBlock, slot: Slot | undefined, title: string | undefined): string {
   const what = slot
     ? slot.photo_name
-      ? `, ${slot.photo_name}${slot.missing ? ' is put aside' : ''}`
+      ? `, ${slot.photo_name}${slot.missing ? ' was removed' : ''}`
       : ', empty'
     : title
       ? `, “${title}”`

@@ -13,10 +13,10 @@ export function BehindWish({ piece, onChange }: WishProps) {
             <button
               type="button"
               className="stitched"
-              aria-label={`take it away: ${paper} behind opening ${opening + 1} of ${piece.name}`}
+              aria-label={`Remove ${paper} behind opening ${opening + 1} of ${piece.name}`}
               onClick={() => onChange({ kind: 'behind', block: piece.block, opening, stash_paper: null })}
             >
-              take it away
+              Remove
             </button>
           </li>
         ))}

@@ -1,4 +1,5 @@
 import { Link } from 'react-router'
+import { Fold } from '../app/Fold'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
@@ -51,16 +52,26 @@ export function CutSide({ page, onChange }: CutSideProps) {
         </p>
       ))}
       <Savings table={table} onChange={onChange} />
-      <section className="cut-panel" aria-label="Pieces to cut">
+      <Fold
+        place="cut-pieces"
+        className="cut-panel"
+        label="Pieces to cut"
+        heading="Pieces, paper by paper"
+        isOpen
+      >
         {table.papers.filter(isCut).map((paper) => (
           <PaperPart key={paper.key} paper={paper} table={table} onChange={onChange} />
         ))}
         <PhotoPart table={table} />
-      </section>
+      </Fold>
       <ToBuy table={table} />
       <ShapingTools unit={table.unit} />
-      <section className="cut-files" aria-label="Cut sheets to print">
-        <h2>Cut sheets</h2>
+      <Fold
+        place="cut-sheets"
+        className="cut-files"
+        label="Cut sheets to print"
+        heading="Cut sheets to print"
+      >
         <p>
           {(['letter', 'a4'] as const).map((sheet) => (
             <a
@@ -76,7 +87,7 @@ export function CutSide({ page, onChange }: CutSideProps) {
             CSV
           </a>
         </p>
-      </section>
+      </Fold>
       <MachinePart page={page} />
       <Cautions />
     </>

@@ -126,7 +126,7 @@ function Table({ id, run }: { id: number; run: CutRun }) {
                 disabled={writes.takeStock.isPending || (trimmer !== null && step.verdicts[trimmer] !== '')}
                 onClick={() => tick(laid.done + 1)}
               >
-                Cut
+                Done, next cut
               </Button>
               <button
                 type="button"
@@ -134,7 +134,7 @@ function Table({ id, run }: { id: number; run: CutRun }) {
                 disabled={laid.done === 0}
                 onClick={() => tick(laid.done - 1)}
               >
-                one back
+                Go back one
               </button>
               <button type="button" className="stitched" disabled={!isWritten} onClick={() => setWrong(true)}>
                 I cut it wrong

@@ -28,7 +28,9 @@ export function PaperPart({ paper, table, onChange }: PaperPartProps) {
         {!chosen && <SheetSize paper={paper} unit={table.unit} onChange={onChange} />}
       </header>
       {paper.missing && (
-        <p className="refusal">This paper was put aside; any number of sheets is reckoned with.</p>
+        <p className="refusal">
+          This paper was removed from the stash: the plan takes as many sheets as it needs.
+        </p>
       )}
       <p className="hint">
         <Fractions text={paper.summary} />

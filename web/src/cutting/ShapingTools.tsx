@@ -47,10 +47,10 @@ export function ShapingTools({ unit }: { unit: 'in' | 'mm' }) {
               <button
                 type="button"
                 className="stitched"
-                aria-label={`put aside: ${tool.name}`}
+                aria-label={`Remove ${tool.name}`}
                 onClick={() => remove.mutate(tool.id)}
               >
-                put aside
+                Remove
               </button>
             </li>
           ))}

@@ -57,16 +57,16 @@ export function TakeStock({ run, writes, isWritten }: TakeStockProps) {
         disabled={sure || !isWritten}
         onClick={() => (begun ? ask(true) : writes.putAway.mutate())}
       >
-        begin anew with the page as it is
+        Restart from the current page
       </button>
       {sure && (
         <p role="alert" className="deeds">
           <span>The cuts ticked off here are forgotten then.</span>
           <Button variant="outline-primary" size="sm" onClick={() => writes.putAway.mutate()}>
-            Forget them, begin anew
+            Forget them and restart
           </Button>
           <button type="button" className="stitched" onClick={() => ask(false)}>
-            leave it
+            Close
           </button>
         </p>
       )}

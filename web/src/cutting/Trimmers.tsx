@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import type { CutTable, Trimmer } from '../api/client'
+import { useUnit } from '../api/queries'
 import { useTrimmers, useTrimmerWrites } from '../api/cuttingQueries'
 import { Fractions } from '../app/Fractions'
 import { KeepForm } from '../app/KeepForm'
@@ -71,6 +72,7 @@ const FIELDS = [
 
 function TrimmerForm({ trimmer, onClose }: { trimmer: Trimmer | null; onClose: () => void }) {
   const { keep, remove } = useTrimmerWrites()
+  const unit = useUnit()
   const onKeep = (text: (name: string) => string, kept: () => void) => {
     const asked = {
       name: text('name'),
@@ -89,7 +91,7 @@ function TrimmerForm({ trimmer, onClose }: { trimmer: Trimmer | null; onClose: (
       className="stitched"
       onClick={() => remove.mutate(trimmer.id!, { onSuccess: onClose })}
     >
-      put aside
+      Remove
     </button>
   )
   return (
@@ -123,7 +125,7 @@ function TrimmerForm({ trimmer, onClose }: { trimmer: Trimmer | null; onClose: (
           />
         </label>
       ))}
-      <Form.Select size="sm" name="unit" aria-label="Its unit" defaultValue={trimmer?.unit ?? 'in'}>
+      <Form.Select size="sm" name="unit" aria-label="Its unit" defaultValue={trimmer?.unit ?? unit}>
         <option value="in">in inches</option>
         <option value="mm">in millimetres</option>
       </Form.Select>

@@ -36,7 +36,7 @@ export function BegunDrawings({ onLay }: { onLay: (table: OnTable) => void }) {
               aria-label={`Throw away ${one.name}`}
               onClick={() => drop.mutate(one)}
             >
-              throw away
+              Remove
             </button>
           </li>
         ))}

@@ -107,7 +107,7 @@ export function DraftTable({ start, remember, onAside }: DraftTableProps) {
               Redo
             </button>
             <button type="button" className="stitched" onClick={throwAway}>
-              Throw it away
+              Remove this drawing
             </button>
           </div>
         </section>

@@ -4,16 +4,16 @@ import { PhotoCount } from '../app/PhotoCount'
 import { useSettled } from '../app/useSettled'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
-import type { Draft } from '../api/client'
+import type { Draft, FormatRequest } from '../api/client'
 import { useBasicTypes } from '../api/sketchQueries'
 import { PageThumb } from '../board/PageThumb'
 import { nameOf } from './words'
 
 /** The basic types, drawn for her page and number of photos. */
-export function FromBasic({ format, onChoose }: { format: string; onChoose: (draft: Draft) => void }) {
+export function FromBasic({ page, onChoose }: { page: FormatRequest; onChoose: (draft: Draft) => void }) {
   const [photos, setPhotos] = useState(3)
   const [sizes, setSizes] = useState('')
-  const types = useBasicTypes(format, photos, useSettled(sizes.trim()))
+  const types = useBasicTypes(page, photos, useSettled(sizes.trim()))
   return (
     <section className="from-basic">
       <div className="basic-photos">

@@ -1,3 +1,4 @@
+import { useUsual } from '../api/queries'
 import { useState } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
@@ -35,7 +36,8 @@ export function FromRuler({ format, onFormat, onDrawn }: FromRulerProps) {
   const kept = useUnfinished<unknown>('ruler', BEGUN)
   const { rows, own } = readWork(kept.value)
   const [open, setOpen] = useState(0)
-  const asked = { ...(own ?? { format }), rows }
+  const usual = useUsual()
+  const asked = { ...(own ?? { format, ...(usual && { unit: usual.unit }) }), rows }
   const soFar = useMeasuredSoFar(useSettled(JSON.stringify(asked)))
   const measured = useMeasured()
   const change = (next: Row[], page = own) => kept.change({ rows: next, own: page })

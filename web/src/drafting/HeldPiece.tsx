@@ -60,8 +60,8 @@ export function HeldPiece({ block, letters, unit, fromPicture, onChange, onPutDo
         {block.turn !== 0 && (
           <Deed words="set it straight" onClick={() => onChange({ kind: 'straighten', block: block.id })} />
         )}
-        <Deed words="take it out" onClick={() => onChange({ kind: 'remove', block: block.id })} />
-        <Deed words="put it down" onClick={onPutDown} />
+        <Deed words="Remove" onClick={() => onChange({ kind: 'remove', block: block.id })} />
+        <Deed words="Done" onClick={onPutDown} />
       </p>
     </section>
   )
@@ -159,7 +159,7 @@ function KnownSize({ block, unit, onChange }: ChangeProps) {
       <Form.Control size="sm" name="width" aria-label="True width" defaultValue={exact(block.texts.width)} />
       <span>{unit} wide</span>
       <Button type="submit" size="sm">
-        Reckon the page from it
+        Work out the page from it
       </Button>
     </Form>
   )

@@ -5,6 +5,7 @@ import { Sheet } from '../app/Sheet'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { Draft } from '../api/client'
+import { useUsual } from '../api/queries'
 import { useSketchDraft } from '../api/sketchQueries'
 import { DraftTable } from './DraftTable'
 import { FromBasic } from './FromBasic'
@@ -23,7 +24,9 @@ const WAYS = [
 export function NewSketch() {
   const [onTable, lay] = useState<OnTable | null>(leftOnTable)
   const [way, go] = useState<(typeof WAYS)[number]['key']>('file')
-  const [format, choose] = useState('12x12')
+  const usual = useUsual()
+  const [format, choose] = useState(usual?.format ?? '12x12')
+  const inUnit = usual ? { unit: usual.unit } : {}
   const put = (draft: Draft) => lay(startedWith(draft))
   if (onTable)
     return (
@@ -69,7 +72,9 @@ export function NewSketch() {
         </FormatChips>
       )}
       {way === 'file' && <FromFile format={format === 'unknown' ? null : format} onRead={lay} />}
-      {way === 'basic' && <FromBasic format={format === 'unknown' ? '12x12' : format} onChoose={put} />}
+      {way === 'basic' && (
+        <FromBasic page={{ format: format === 'unknown' ? '12x12' : format, ...inUnit }} onChoose={put} />
+      )}
       {way === 'ruler' && (
         <FromRuler format={format === 'unknown' ? '12x12' : format} onFormat={choose} onDrawn={put} />
       )}

@@ -47,7 +47,7 @@ export function PieceList({ draft, heldId, drawing, onHold, onDraw, onAdd }: Pie
           {drawing ? 'Drag its box on the page…' : 'Draw one that is missing'}
         </button>
         <button type="button" className="stitched" onClick={onAdd}>
-          Lay one down
+          Add a piece
         </button>
       </p>
     </section>

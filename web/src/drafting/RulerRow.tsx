@@ -123,7 +123,7 @@ function Fields({ row, number, called, only, onSet, onRemove }: RulerRowProps) {
       )}
       {!only && (
         <button type="button" className="stitched" onClick={onRemove}>
-          take it out
+          Remove
         </button>
       )}
     </>

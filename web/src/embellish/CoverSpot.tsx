@@ -91,7 +91,7 @@ export function CoverSpot({ page, onChange, onLook, onLayOver }: CoverSpotProps)
             onLayOver(null)
           }}
         >
-          not now
+          Close
         </button>
       </p>
       {found && (

@@ -75,7 +75,7 @@ export function HeldAccent({ accent, onChange, onPutDown, onAnswer }: HeldAccent
           className="stitched"
           onClick={() => onChange({ kind: 'arrange', take: [accent.key], words: `left out ${accent.name}` })}
         >
-          leave it out
+          Remove
         </button>
         {onAnswer && (
           <button type="button" className="stitched" onClick={onAnswer}>
@@ -83,7 +83,7 @@ export function HeldAccent({ accent, onChange, onPutDown, onAnswer }: HeldAccent
           </button>
         )}
         <button type="button" className="stitched" onClick={onPutDown}>
-          put it down
+          Done
         </button>
       </p>
     </section>

@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import { Link, useSearchParams } from 'react-router'
 import { FormatChips } from '../app/FormatChips'
+import { useFormat } from '../app/useFormat'
 import { Sheet } from '../app/Sheet'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
@@ -17,7 +18,7 @@ type Filters = Pick<FindRequest, 'title' | 'journaling' | 'every_photo' | 'sprea
 export function Finder() {
   const [params, setParams] = useSearchParams()
   const ids = useMemo(() => (params.get('photos') ?? '').split('-').map(Number).filter(Boolean), [params])
-  const format = params.get('page') ?? localStorage.getItem('ink-quilt-format') ?? 'letter'
+  const { format, asked } = useFormat(params.get('page'))
   const [filters, filter] = useState<Filters>({
     title: false,
     journaling: false,
@@ -29,7 +30,7 @@ export function Finder() {
   const chosen = photos.data?.filter((photo) => ids.includes(photo.id)) ?? []
   const box = Number(params.get('box')) || null
   const boxed = useBox(box)
-  const found = useFind({ photos: ids, format, ...filters, box })
+  const found = useFind({ photos: ids, ...asked, ...filters, box })
   const look = (next: number[], page: string, from = box) =>
     setParams({ photos: next.join('-'), page, ...(from ? { box: String(from) } : {}) })
   const setPhotos = (next: number[]) => look(next, format)
@@ -47,10 +48,10 @@ export function Finder() {
             <button
               type="button"
               className="stitched"
-              aria-label={`Without ${photo.name}`}
+              aria-label={`Remove ${photo.name}`}
               onClick={() => setPhotos(ids.filter((id) => id !== photo.id))}
             >
-              without
+              Remove
             </button>
           </li>
         ))}
@@ -67,13 +68,18 @@ export function Finder() {
       )}
       {found.error && <Trouble error={found.error} />}
       {found.isPending && ids.length > 0 && <Waiting words="Trying your sketches" />}
-      {found.data?.length === 0 && <p className="hint">No sketch of yours has all that. Ask for less.</p>}
+      {found.data?.some((one) => one.is_nearest) && (
+        <p className="hint" role="status">
+          No sketch has all of that. These come nearest.
+        </p>
+      )}
       {found.data && found.data.length > 0 && (
         <FoundSketches
           key={`${ids.join()} ${format} ${school}`}
           found={found.data}
           photos={ids}
-          format={format}
+          page={asked}
+          then="photos"
           school={school}
           box={box}
         />

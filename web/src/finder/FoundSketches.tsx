@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { Trouble } from '../app/Trouble'
-import type { Found, School } from '../api/client'
+import type { FormatRequest, Found, School } from '../api/client'
 import { useFitFound } from '../api/photoQueries'
 import { useMakePage } from '../api/queries'
 import { PageThumb } from '../board/PageThumb'
@@ -16,16 +16,19 @@ const AT_ONCE = 2
 interface FoundSketchesProps {
   found: Found[]
   photos: number[]
-  format: string
+  /** Her page. */
+  page: FormatRequest
   school: School
   /** The project box that the page will be made from, if any. */
   box: number | null
+  /** The step of the new page that is gone to. */
+  then: 'page' | 'photos'
 }
 
-const keyOf = (found: Found) => `${found.sketch} ${found.turn} ${found.mirrored}`
+const keyOf = (found: Found) => `${found.sketch ?? found.basic} ${found.turn} ${found.mirrored}`
 
 /** The ranked sketches; the first ones are fitted to her page in the background and take their true places. */
-export function FoundSketches({ found, photos, format, school, box }: FoundSketchesProps) {
+export function FoundSketches({ found, photos, page, school, box, then }: FoundSketchesProps) {
   const [costs, setCosts] = useState<Record<string, number>>({})
   const done = useCallback(
     (key: string, cost: number) => setCosts((now) => (now[key] === cost ? now : { ...now, [key]: cost })),
@@ -48,7 +51,8 @@ export function FoundSketches({ found, photos, format, school, box }: FoundSketc
             key={keyOf(one)}
             found={one}
             photos={photos}
-            format={format}
+            page={page}
+            then={then}
             school={school}
             box={box}
             fit={now.has(keyOf(one)) || keyOf(one) in costs}
@@ -63,9 +67,11 @@ export function FoundSketches({ found, photos, format, school, box }: FoundSketc
 interface FoundSketchProps {
   found: Found
   photos: number[]
-  format: string
+  /** Her page. */
+  page: FormatRequest
   school: School
   box: number | null
+  then: 'page' | 'photos'
   fit: boolean
   onFitted: (key: string, cost: number) => void
 }
@@ -73,8 +79,8 @@ interface FoundSketchProps {
 /** What cannot be on this page ranks after all that can. */
 const CANNOT = 1_000_000
 
-function FoundSketch({ found, photos, format, school, box, fit, onFitted }: FoundSketchProps) {
-  const fitted = useFitFound(found, photos, { format }, school, fit)
+function FoundSketch({ found, photos, page, school, box, then, fit, onFitted }: FoundSketchProps) {
+  const fitted = useFitFound(found, photos, page, school, fit)
   const make = useMakePage()
   const navigate = useNavigate()
   const cache = useQueryClient()
@@ -91,7 +97,9 @@ function FoundSketch({ found, photos, format, school, box, fit, onFitted }: Foun
     make.mutate(
       {
         sketch: found.sketch,
-        format,
+        basic: found.basic,
+        photo_count: photos.length,
+        ...page,
         turn: found.turn,
         mirrored: found.mirrored,
         school,
@@ -99,9 +107,9 @@ function FoundSketch({ found, photos, format, school, box, fit, onFitted }: Foun
         placed: fits ? fits.placed : found.worn.map(({ block, photo }) => ({ block, photo })),
       },
       {
-        onSuccess: (page) => {
+        onSuccess: (made) => {
           void askAgain(cache, ['pages'])
-          void navigate(`/pages/${page.id}/photos`)
+          void navigate(`/pages/${made.id}/${then}`)
         },
       },
     )

@@ -6,9 +6,9 @@ const MODES: [Mode, string][] = [
   ['grey', 'without colour'],
   ['mirrored', 'in a mirror'],
   ['far', 'across the room'],
-  ['weight', 'its weight'],
-  ['triangles', 'what comes again'],
-  ['calm', 'where it rests'],
+  ['weight', 'where it looks heavy'],
+  ['triangles', 'repeats'],
+  ['calm', 'empty space'],
 ]
 
 /** Other ways to look at the page. */

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import type { Change, Page } from '../api/client'
+import { Fold } from '../app/Fold'
 import { useSnapshots, useSnapshotWrites, useSteps } from '../api/lookQueries'
 import { Trouble } from '../app/Trouble'
 import { sameState, type Compared } from './useLooking'
@@ -22,8 +23,13 @@ export function PutAwayStates(props: PutAwayStatesProps) {
   const { putAway, throwAway } = useSnapshotWrites(page.id)
   const [note, write] = useState('')
   return (
-    <section className="put-away" aria-label="Come back later">
-      <h3>Come back later</h3>
+    <Fold
+      place="come-back"
+      className="put-away"
+      label="Come back later"
+      heading="Come back later"
+      note={(states.data?.length ?? 0) > 0 && states.data?.length}
+    >
       <Form
         onSubmit={(event) => {
           event.preventDefault()
@@ -55,16 +61,16 @@ export function PutAwayStates(props: PutAwayStatesProps) {
             <button
               type="button"
               className="stitched is-quiet"
-              aria-label={`throw away: ${state.note || when(state.created)}`}
+              aria-label={`Remove ${state.note || when(state.created)}`}
               onClick={() => throwAway.mutate(state.id, { onSuccess: () => onCompare(null) })}
             >
-              throw away
+              Remove
             </button>
           </li>
         ))}
       </ul>
       <EarlierSteps {...props} compared={compared} />
-    </section>
+    </Fold>
   )
 }
 

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import Table from 'react-bootstrap/Table'
 import { Fractions } from '../app/Fractions'
+import { Fold } from '../app/Fold'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import { useMeasureCard, type Counted, type Measured } from '../api/measureQueries'
@@ -23,7 +24,21 @@ const remembered = () =>
   WAYS.find(({ value }) => value === localStorage.getItem(REMEMBERED))?.value ?? 'left-top'
 
 /** Size, place and centre marks of every piece, counted the way she measures; to be printed before cutting. */
-export function MeasureCard({ measured, unit, file }: MeasureCardProps) {
+export function MeasureCard(props: MeasureCardProps) {
+  return (
+    <Fold
+      place="measures"
+      className="measures"
+      label="Measures"
+      heading="Measure card"
+      isOpen={props.measured.kind === 'sketch'}
+    >
+      <Card {...props} />
+    </Fold>
+  )
+}
+
+function Card({ measured, unit, file }: MeasureCardProps) {
   const [counted, count] = useState<Counted>(remembered)
   const card = useMeasureCard(measured, counted)
   const choose = (value: Counted) => {
@@ -31,8 +46,7 @@ export function MeasureCard({ measured, unit, file }: MeasureCardProps) {
     count(value)
   }
   return (
-    <section className="measures" aria-label="Measures">
-      <h2>Measure card</h2>
+    <>
       <div className="choice" role="group" aria-label="Counted from">
         <span>Counted from</span>
         <span className="answers">
@@ -98,6 +112,6 @@ export function MeasureCard({ measured, unit, file }: MeasureCardProps) {
           </tbody>
         </Table>
       )}
-    </section>
+    </>
   )
 }

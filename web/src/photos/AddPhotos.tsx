@@ -39,9 +39,11 @@ export function AddPhotos({ adding }: { adding: ReturnType<typeof useAdding> }) 
             <>
               {now.total - now.refused.length - now.known.length} added
               {now.known.length > 0 && `, ${now.known.length} there already`}
-              <button type="button" className="stitched" onClick={clear}>
-                well
-              </button>
+              {now.refused.length > 0 && (
+                <button type="button" className="stitched" onClick={clear}>
+                  Close
+                </button>
+              )}
             </>
           )}
           {now.refused.map((refused) => (

@@ -1,6 +1,7 @@
 import { useState, type FormEvent } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
+import { useUnit } from '../api/queries'
 import { formText } from '../app/formText'
 import { Trouble } from '../app/Trouble'
 import { useEnterPrint } from '../api/photoQueries'
@@ -10,6 +11,7 @@ import { useKeptForm } from '../writes/unfinished'
 export function EnterPrint() {
   const [open, setOpen] = useState(false)
   const enter = useEnterPrint()
+  const unit = useUnit()
   const { hold, onInput, forget } = useKeptForm('print')
   if (!open)
     return (
@@ -40,10 +42,22 @@ export function EnterPrint() {
   return (
     <Form className="enter-print" ref={hold} onInput={onInput} onSubmit={submit}>
       <Form.Control size="sm" name="name" aria-label="What it shows" placeholder="what it shows" required />
-      <Form.Control size="sm" name="width" aria-label="Width of the print" placeholder="4" required />
+      <Form.Control
+        size="sm"
+        name="width"
+        aria-label="Width of the print"
+        placeholder={unit === 'in' ? '4' : '100'}
+        required
+      />
       <span aria-hidden>×</span>
-      <Form.Control size="sm" name="height" aria-label="Height of the print" placeholder="6" required />
-      <span>in</span>
+      <Form.Control
+        size="sm"
+        name="height"
+        aria-label="Height of the print"
+        placeholder={unit === 'in' ? '6' : '150'}
+        required
+      />
+      <span>{unit}</span>
       <Form.Select size="sm" name="kind" aria-label="What it is" defaultValue="print">
         <option value="print">a print</option>
         <option value="document">a document or keepsake</option>
@@ -53,7 +67,7 @@ export function EnterPrint() {
         Into the box
       </Button>
       <button type="button" className="stitched" onClick={() => setOpen(false)}>
-        not now
+        Close
       </button>
       {enter.error && <Trouble error={enter.error} onClose={() => enter.reset()} />}
     </Form>

@@ -66,7 +66,7 @@ export function PhotoBox() {
             Find a sketch for {picked.size > 1 ? 'them' : 'it'}
           </Link>
           <button type="button" className="stitched" onClick={() => pick(new Set())}>
-            put them back
+            Pick none
           </button>
         </p>
       )}

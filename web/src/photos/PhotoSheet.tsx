@@ -3,6 +3,7 @@ import Form from 'react-bootstrap/Form'
 import { formText } from '../app/formText'
 import { Trouble } from '../app/Trouble'
 import type { Area, DescribePhoto, Photo } from '../api/client'
+import { useUnit } from '../api/queries'
 import { useDescribePhoto, useMarkAreas } from '../api/photoQueries'
 import { useDelete } from '../api/queries'
 import { AreaBoard } from './AreaBoard'
@@ -51,7 +52,7 @@ export function PhotoSheet({ photo, onClose }: { photo: Photo; onClose: () => vo
           className="stitched"
           onClick={() => remove.mutate({ kind: 'photo', id: photo.id }, { onSuccess: onClose })}
         >
-          put it aside
+          Remove
         </button>
       </p>
     </aside>
@@ -185,6 +186,7 @@ function Facts({ photo, onSet }: { photo: Photo; onSet: (facts: DescribePhoto) =
 }
 
 function PrintSize({ photo, onSet }: { photo: Photo; onSet: (facts: DescribePhoto) => void }) {
+  const unit = useUnit()
   const { print_width: width, print_height: height } = photo
   return (
     <Form
@@ -211,7 +213,7 @@ function PrintSize({ photo, onSet }: { photo: Photo; onSet: (facts: DescribePhot
         defaultValue={height}
         aria-label="Height of its print"
       />
-      <span>in</span>
+      <span>{unit}</span>
       <button type="submit" className="stitched">
         set
       </button>

@@ -9,7 +9,7 @@ export function Everything() {
   const picker = useRef<HTMLInputElement>(null)
   return (
     <section aria-labelledby="everything-heading">
-      <h1 id="everything-heading">Everything in one box</h1>
+      <h1 id="everything-heading">Everything in one file</h1>
       <p className="hint">
         All your sketches, photos and pages with every step they went through, as one zip to keep somewhere
         safe. Where photos were taken is left out of it, unless you ask for it.
@@ -19,7 +19,7 @@ export function Everything() {
           Save everything
         </a>
         <a className="stitched" href="/api/everything/?places=true" download>
-          with the places of photos
+          Save with where photos were taken
         </a>
         <button
           type="button"
@@ -27,7 +27,7 @@ export function Everything() {
           disabled={restore.isPending}
           onClick={() => picker.current?.click()}
         >
-          Unpack such a box here
+          Bring back from a file
         </button>
         <input
           ref={picker}

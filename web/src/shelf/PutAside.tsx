@@ -29,8 +29,8 @@ export function PutAside() {
   if (!deleted.data?.length) return null
   return (
     <section aria-labelledby="aside-heading">
-      <h1 id="aside-heading">Put aside</h1>
-      <p className="hint">Kept for thirty days.</p>
+      <h1 id="aside-heading">Removed lately</h1>
+      <p className="hint">Kept for thirty days; bring back what you want again.</p>
       <ul className="aside-list">
         {deleted.data.map((thing) => (
           <li key={`${thing.kind}${thing.id}`}>
@@ -41,7 +41,7 @@ export function PutAside() {
               aria-label={`Bring back ${NAMES[thing.kind]} ${thing.name}`}
               onClick={() => bringBack.mutate({ kind: thing.kind, id: thing.id })}
             >
-              bring back
+              Bring back
             </button>
           </li>
         ))}

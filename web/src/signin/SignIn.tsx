@@ -50,12 +50,12 @@ export function SignIn({ openToNew, over = false }: SignInProps) {
             {isNew && <Form.Text>At least eight letters or digits, and not a common word.</Form.Text>}
           </Form.Group>
           <Button type="submit" disabled={signIn.isPending}>
-            {isNew ? 'Make my table' : 'Sign in'}
+            {isNew ? 'Create my account' : 'Sign in'}
           </Button>
         </Form>
         {openToNew && (
           <button type="button" className="stitched" onClick={() => setNew(!isNew)}>
-            {isNew ? 'I have a table already' : 'I am new here'}
+            {isNew ? 'I have an account already' : 'I am new here'}
           </button>
         )}
       </div>

@@ -4,6 +4,7 @@ import { FormatChips } from '../app/FormatChips'
 import { Fractions } from '../app/Fractions'
 import { Sheet } from '../app/Sheet'
 import { Trouble } from '../app/Trouble'
+import { useFormat } from '../app/useFormat'
 import { Waiting } from '../app/Waiting'
 import { useMakePage } from '../api/queries'
 import { useSketch } from '../api/sketchQueries'
@@ -16,6 +17,7 @@ export function SketchLook() {
   const sketch = useSketch(id)
   const make = useMakePage()
   const navigate = useNavigate()
+  const { asked } = useFormat()
   if (sketch.error) return <Trouble error={sketch.error} />
   if (!sketch.data) return <Waiting words="Fetching the sketch" />
   const { board, name } = sketch.data
@@ -32,7 +34,7 @@ export function SketchLook() {
           disabled={make.isPending}
           onChoose={(format) =>
             make.mutate(
-              { sketch: id, format },
+              { sketch: id, ...asked, format },
               { onSuccess: (page) => void navigate(`/pages/${page.id}/page`) },
             )
           }

@@ -1,6 +1,7 @@
 import { useState, type FormEvent } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
+import { useUnit } from '../api/queries'
 import type { Embellishment, EmbellishmentAsked } from '../api/client'
 import { useEmbellishments, useEmbellishmentWrites } from '../api/embellishQueries'
 import { formText } from '../app/formText'
@@ -112,10 +113,10 @@ function PieceRow({ one }: { one: Embellishment }) {
         <button
           type="button"
           className="stitched is-quiet"
-          aria-label={`put aside: ${one.name}`}
+          aria-label={`Remove ${one.name}`}
           onClick={() => remove.mutate(one.id)}
         >
-          put aside
+          Remove
         </button>
       </span>
     </li>
@@ -125,6 +126,7 @@ function PieceRow({ one }: { one: Embellishment }) {
 /** A form for one piece; it closes only when the piece is kept. */
 function EnterPiece() {
   const { add } = useEmbellishmentWrites()
+  const unit = useUnit()
   const [endless, setEndless] = useState(false)
   const { hold, onInput, forget } = useKeptForm('embellishment-new')
   const submit = (event: FormEvent<HTMLFormElement>) => {
@@ -142,7 +144,7 @@ function EnterPiece() {
         thickness: formText(form, 'thickness'),
         count: endless ? null : Number(formText(form, 'count')),
         text: formText(form, 'text'),
-        unit: 'in',
+        unit,
       },
       {
         onSuccess: () => {

@@ -2,11 +2,12 @@ import { useState, type FormEvent } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
 import { uploadThings, type EmbellishmentAsked, type FoundThing } from '../api/client'
+import { useUnit } from '../api/queries'
 import { useEmbellishmentWrites } from '../api/embellishQueries'
 import { formText } from '../app/formText'
 import { Fractions } from '../app/Fractions'
 import { Trouble } from '../app/Trouble'
-import { SheetPhoto, type PlainSheet } from '../app/SheetPhoto'
+import { SheetPhoto } from '../app/SheetPhoto'
 
 const KINDS = ['main piece', 'dot', 'base', 'sprig', 'word', 'corner'] as const
 
@@ -18,12 +19,13 @@ export function FoundThings() {
       hint="Lay them apart on a plain sheet, all of it in the picture, and photograph it from above. Sizes come from the sheet’s own."
       find={uploadThings}
     >
-      {(things, sheet) => <Found things={things} sheet={sheet} />}
+      {(things) => <Found things={things} />}
     </SheetPhoto>
   )
 }
 
-function Found({ things, sheet }: { things: FoundThing[]; sheet: PlainSheet }) {
+function Found({ things }: { things: FoundThing[] }) {
+  const unit = useUnit()
   const [entered, enter] = useState<ReadonlySet<number>>(new Set())
   const left = things.flatMap((thing, place) => (entered.has(place) ? [] : [{ thing, place }]))
   return (
@@ -33,7 +35,7 @@ function Found({ things, sheet }: { things: FoundThing[]; sheet: PlainSheet }) {
           key={place}
           thing={thing}
           number={place + 1}
-          unit={sheet.unit}
+          unit={unit}
           onEntered={() => enter(new Set([...entered, place]))}
         />
       ))}
@@ -44,7 +46,7 @@ function Found({ things, sheet }: { things: FoundThing[]; sheet: PlainSheet }) {
 interface FoundOneProps {
   thing: FoundThing
   number: number
-  unit: PlainSheet['unit']
+  unit: 'in' | 'mm'
   onEntered: () => void
 }
 

@@ -1,6 +1,7 @@
 import type { FormEvent } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
+import { useUnit } from '../api/queries'
 import { formText } from '../app/formText'
 import { Trouble } from '../app/Trouble'
 import { useKeptForm } from '../writes/unfinished'
@@ -21,11 +22,12 @@ interface LineFormProps {
 /** One line says it all, as one would say it. */
 export function LineForm({ place, placeholder, hint, deed, busy, error, onSettle, onEnter }: LineFormProps) {
   const { hold, onInput, forget } = useKeptForm(place)
+  const unit = useUnit()
   const id = `enter-${place}`
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = event.currentTarget
-    onEnter(formText(form, 'line'), formText(form, 'unit') === 'mm' ? 'mm' : 'in', () => {
+    onEnter(formText(form, 'line'), unit, () => {
       form.querySelector<HTMLInputElement>('[name=line]')!.value = ''
       forget()
     })
@@ -42,15 +44,13 @@ export function LineForm({ place, placeholder, hint, deed, busy, error, onSettle
         maxLength={200}
       />
       <span className="enter-deeds">
-        <Form.Select name="unit" aria-label="Sizes without a unit are in" defaultValue="in">
-          <option value="in">inches</option>
-          <option value="mm">mm</option>
-        </Form.Select>
         <Button type="submit" disabled={busy}>
           {deed}
         </Button>
       </span>
-      <p className="hint">{hint}</p>
+      <p className="hint">
+        {hint} Sizes are in {unit === 'in' ? 'inches' : 'millimetres'}, unless you say another unit.
+      </p>
       {error && <Trouble error={error} onClose={onSettle} />}
     </Form>
   )

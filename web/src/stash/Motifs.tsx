@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import type { DescribePaper, StashPaper } from '../api/client'
+import { useUnit } from '../api/queries'
 import { useStash } from '../api/cuttingQueries'
 import { Fractions } from '../app/Fractions'
 import { KeepForm } from '../app/KeepForm'
@@ -25,6 +26,7 @@ const LENGTHS = [
  * frames and lines are written on.
  */
 export function Motifs({ paper, onKeep }: MotifsProps) {
+  const unit = useUnit()
   const [adding, show] = useState(false)
   const [use, setUse] = useState<Use>('a picture')
   const { describe } = useStash()
@@ -65,10 +67,10 @@ export function Motifs({ paper, onKeep }: MotifsProps) {
             <button
               type="button"
               className="stitched"
-              aria-label={`forget ${motif.name}`}
+              aria-label={`Remove ${motif.name}`}
               onClick={() => onKeep({ motifs: paper.motifs.filter((_, other) => other !== place) })}
             >
-              forget
+              Remove
             </button>
           </li>
         ))}
@@ -110,13 +112,13 @@ export function Motifs({ paper, onKeep }: MotifsProps) {
           {LENGTHS.map(([name, words]) => (
             <Form.Group key={name} className="field" controlId={`motif-${name}`}>
               <Form.Label>{words}</Form.Label>
-              <Form.Control size="sm" name={name} placeholder="in" required />
+              <Form.Control size="sm" name={name} placeholder={unit} required />
             </Form.Group>
           ))}
           {use === 'lines to write on' && (
             <Form.Group className="field" controlId="motif-pitch">
               <Form.Label>lines apart</Form.Label>
-              <Form.Control size="sm" name="pitch" placeholder="in" required />
+              <Form.Control size="sm" name="pitch" placeholder={unit} required />
             </Form.Group>
           )}
           <Form.Check className="wide" id="motif-saved" name="saved" label="cut it out first and keep it" />

@@ -1,6 +1,7 @@
 import type { FormEvent } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
+import { useUnit } from '../api/queries'
 import type { StashPaper } from '../api/client'
 import { useStash } from '../api/cuttingQueries'
 import { formText } from '../app/formText'
@@ -86,7 +87,7 @@ export function PaperSheet({ paper, onClose }: PaperSheetProps) {
           className="stitched"
           onClick={() => remove.mutate(paper.id, { onSuccess: onClose })}
         >
-          put this paper aside
+          Remove this paper
         </button>
       </p>
     </section>
@@ -96,6 +97,7 @@ export function PaperSheet({ paper, onClose }: PaperSheetProps) {
 type NewStock = { kind: 'sheet' | 'scrap'; width: string; height: string }
 
 function AddStock({ onAdd }: { onAdd: (stock: NewStock) => void }) {
+  const unit = useUnit()
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = event.currentTarget
@@ -109,10 +111,22 @@ function AddStock({ onAdd }: { onAdd: (stock: NewStock) => void }) {
         <option value="scrap">a scrap</option>
         <option value="sheet">a sheet</option>
       </Form.Select>
-      <Form.Control size="sm" name="width" aria-label="Its width" placeholder="4 1/2" required />
+      <Form.Control
+        size="sm"
+        name="width"
+        aria-label="Its width"
+        placeholder={unit === 'in' ? '4 1/2' : '115'}
+        required
+      />
       <span aria-hidden>×</span>
-      <Form.Control size="sm" name="height" aria-label="Its height" placeholder="7" required />
-      <span>in, or say mm</span>
+      <Form.Control
+        size="sm"
+        name="height"
+        aria-label="Its height"
+        placeholder={unit === 'in' ? '7' : '180'}
+        required
+      />
+      <span>{unit}</span>
       <Button type="submit" size="sm">
         Add
       </Button>

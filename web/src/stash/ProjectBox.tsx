@@ -67,7 +67,7 @@ function Opened({ box }: { box: Box }) {
                   <button
                     type="button"
                     className="stitched"
-                    aria-label={`take out: ${thing.name}`}
+                    aria-label={`Remove ${thing.name}`}
                     onClick={() =>
                       set(
                         drawer,
@@ -75,7 +75,7 @@ function Opened({ box }: { box: Box }) {
                       )
                     }
                   >
-                    take out
+                    Remove
                   </button>
                 </li>
               ))}

@@ -1,6 +1,7 @@
 import { useId, useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import type { DescribePaper, StashPaper } from '../api/client'
+import { useUnit } from '../api/queries'
 import { Fractions } from '../app/Fractions'
 import { SidePicture } from './SidePicture'
 import { lookOf, Swatch } from './Swatch'
@@ -30,6 +31,7 @@ const busyWords = (busyness: number) => (busyness < 15 ? 'calm' : busyness < 40 
 
 /** What one side of a paper shows. */
 export function SideForm({ name, paper, onKeep }: SideFormProps) {
+  const unit = useUnit()
   const id = useId()
   const [side, setSide] = useState(name === 'A' ? paper.front : paper.back)
   const keep = (changed: Side) => {
@@ -76,7 +78,7 @@ export function SideForm({ name, paper, onKeep }: SideFormProps) {
               .join(', ')}
             {side.repeat && (
               <>
-                ; repeats every <Fractions text={`${side.repeat} in`} />
+                ; repeats every <Fractions text={`${side.repeat} ${unit}`} />
               </>
             )}
             {side.busyness != null && `; ${busyWords(side.busyness)} (${side.busyness} of 100)`}

@@ -1,7 +1,10 @@
 import { useRef, useState } from 'react'
 import type { StashPaper } from '../api/client'
 import { usePaperPictures } from '../api/cuttingQueries'
+import { useUnit } from '../api/queries'
 import { Trouble } from '../app/Trouble'
+
+const MM_PER_INCH = 25.4
 
 interface SidePictureProps {
   paper: StashPaper
@@ -15,7 +18,10 @@ export function SidePicture({ paper, name }: SidePictureProps) {
   const side = name === 'A' ? paper.front : paper.back
   const widest = paper.stocks.reduce((most, stock) => Math.max(most, stock.wide), 0)
   const failed = add.error ?? drop.error ?? read.error
-  const [wide, setWide] = useState(String(widest || 12))
+  const unit = useUnit()
+  const [wide, setWide] = useState(
+    String(unit === 'in' ? widest || 12 : Math.round((widest || 12) * MM_PER_INCH)),
+  )
   return (
     <div className="side-picture">
       <input
@@ -43,11 +49,11 @@ export function SidePicture({ paper, name }: SidePictureProps) {
         shows{' '}
         <input
           className="form-control form-control-sm"
-          aria-label={`How many inches of the ${name} side the photo shows`}
+          aria-label={`How much of the ${name} side the photo shows, in ${unit}`}
           value={wide}
           onChange={(event) => setWide(event.target.value)}
         />{' '}
-        in across
+        {unit} across
       </label>
       {side.picture && (
         <button

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import type { Change, Sticking } from '../api/client'
+import { Fold } from '../app/Fold'
 
 interface BackgroundProps {
   sticking: Sticking
@@ -13,8 +14,13 @@ export function Background({ sticking, onChange }: BackgroundProps) {
   const papers = sticking.things.filter((thing) => thing.may_be_worked_on)
   const known = papers.some((thing) => thing.key === on) ? on : ''
   return (
-    <section className="background-work" aria-label="Work before gluing">
-      <h3>Work before gluing</h3>
+    <Fold
+      place="background"
+      className="background-work"
+      label="Work before gluing"
+      heading="Work before gluing"
+      note={sticking.works.length > 0 && sticking.works.length}
+    >
       {sticking.works.map((work) => (
         <p key={work.key}>
           {work.words}{' '}
@@ -53,6 +59,6 @@ export function Background({ sticking, onChange }: BackgroundProps) {
           </button>
         ))}
       </div>
-    </section>
+    </Fold>
   )
 }

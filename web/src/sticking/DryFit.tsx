@@ -4,6 +4,7 @@ import type { Change, Page, TablePicture } from '../api/client'
 import { useTablePictures, useTablePictureWrites } from '../api/stickingQueries'
 import type { LayOver } from '../bench/layOver'
 import { Fractions } from '../app/Fractions'
+import { Fold } from '../app/Fold'
 import { PhotographButton } from '../app/PhotographButton'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
@@ -54,8 +55,7 @@ export function DryFit({ page, onChange, onLayOver }: DryFitProps) {
   }, [picture, shown, pointed, board, onLayOver])
   useEffect(() => () => onLayOver(null), [onLayOver])
   return (
-    <section className="dry-fit" aria-label="The dry fit">
-      <h3>The dry fit</h3>
+    <Fold place="dry-fit" className="dry-fit" label="The dry fit" heading="The dry fit">
       <p className="hint">
         Lay it all loose, photograph it whole on a table of another colour: what lies otherwise than planned
         is told, and the picture is kept.
@@ -92,7 +92,7 @@ export function DryFit({ page, onChange, onLayOver }: DryFitProps) {
         onChoose={choose}
         onRemove={(id) => remove.mutate({ id, name: page.name })}
       />
-    </section>
+    </Fold>
   )
 }
 

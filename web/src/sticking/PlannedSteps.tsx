@@ -1,6 +1,7 @@
 import type { KeyboardEvent } from 'react'
 import type { Change, Sticking, StickStep } from '../api/client'
 import { Fractions } from '../app/Fractions'
+import { Fold } from '../app/Fold'
 
 interface PlannedStepsProps {
   sticking: Sticking
@@ -20,7 +21,12 @@ export function PlannedSteps({ sticking, looked, onLook, onChange }: PlannedStep
     onChange({ kind: 'stick-order', step: step.key, before: before?.key ?? '' })
   }
   return (
-    <section className="planned-steps" aria-label="The steps in order">
+    <Fold
+      place="stick-steps"
+      className="planned-steps"
+      label="The steps in order"
+      heading="The steps in order"
+    >
       <ol>
         {steps.map((step) => (
           <li key={step.key} className={step.done ? 'is-done' : undefined}>
@@ -56,7 +62,7 @@ export function PlannedSteps({ sticking, looked, onLook, onChange }: PlannedStep
           </button>
         </p>
       )}
-    </section>
+    </Fold>
   )
 }
 

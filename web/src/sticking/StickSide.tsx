@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import type { LayOver } from '../bench/layOver'
 import type { Change, Page, StickStep, Sticking } from '../api/client'
+import { Fold } from '../app/Fold'
 import { useSticking } from '../api/stickingQueries'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
@@ -54,15 +55,14 @@ export function StickSide({ page, onChange, onLayOver }: StickSideProps) {
       <DryFit page={page} onChange={onChange} onLayOver={onLayOver} />
       <Background sticking={data} onChange={onChange} />
       <ThicknessPart thickness={data.thickness} open={thick} onOpen={showThick} />
-      <section className="stick-files" aria-label="To print">
-        <h3>To print</h3>
+      <Fold place="stick-print" className="stick-files" label="To print" heading="To print">
         <p>
           <a className="stitched" href={`/api/pages/${page.id}/sticking/guide.pdf`} download>
             placing guide at true size
           </a>
         </p>
         <p className="hint">Outlines of every piece, with pencil ticks that later pieces cover.</p>
-      </section>
+      </Fold>
     </>
   )
 }

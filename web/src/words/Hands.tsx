@@ -2,6 +2,7 @@ import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import { useHandWrites, useScripts } from '../api/wordsQueries'
 import { Fractions } from '../app/Fractions'
+import { Fold } from '../app/Fold'
 import { KeepForm } from '../app/KeepForm'
 
 /** The hands that write in her albums, each as it was measured. */
@@ -11,8 +12,7 @@ export function Hands({ unit }: { unit: 'in' | 'mm' }) {
   const [adding, show] = useState(false)
   const hands = scripts.data?.filter((one) => !one.is_font) ?? []
   return (
-    <section className="letterings" aria-label="Your handwriting">
-      <h3>Your handwriting</h3>
+    <Fold place="hands" className="letterings" label="Your handwriting" heading="Your handwriting">
       <ul>
         {hands.map((hand) => (
           <li key={hand.key}>
@@ -23,10 +23,10 @@ export function Hands({ unit }: { unit: 'in' | 'mm' }) {
             <button
               type="button"
               className="stitched"
-              aria-label={`put aside: ${hand.name}`}
+              aria-label={`Remove ${hand.name}`}
               onClick={() => hand.id !== null && remove.mutate(hand.id)}
             >
-              put aside
+              Remove
             </button>
           </li>
         ))}
@@ -38,7 +38,7 @@ export function Hands({ unit }: { unit: 'in' | 'mm' }) {
           Measure a hand
         </button>
       )}
-    </section>
+    </Fold>
   )
 }
 

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import { uploadLetters, type AlphabetAsked, type FoundLetters } from '../api/client'
+import { useUnit } from '../api/queries'
 import { useAlphabetWrites } from '../api/wordsQueries'
 import { Fractions } from '../app/Fractions'
 import { KeepForm } from '../app/KeepForm'
@@ -17,6 +18,7 @@ interface LetteringEntryProps {
 /** A sheet of letters entered: typed, or found and measured in a photograph, and only named. */
 export function LetteringEntry({ unit, onClose }: LetteringEntryProps) {
   const [photographed, photograph] = useState(false)
+  const hers = useUnit()
   if (!photographed)
     return (
       <>
@@ -34,7 +36,7 @@ export function LetteringEntry({ unit, onClose }: LetteringEntryProps) {
       hint="All of the plain sheet they are on in the picture, from above. How high and wide they are comes from the sheet’s own size."
       find={uploadLetters}
     >
-      {(found, sheet) => <LetteringForm unit={sheet.unit} found={found} onClose={onClose} />}
+      {(found) => <LetteringForm unit={hers} found={found} onClose={onClose} />}
     </SheetPhoto>
   )
 }

@@ -5,6 +5,7 @@ import type { Alphabet } from '../api/client'
 import { useAlphabets, useAlphabetWrites } from '../api/wordsQueries'
 import { formText } from '../app/formText'
 import { Fractions } from '../app/Fractions'
+import { Fold } from '../app/Fold'
 import { Trouble } from '../app/Trouble'
 import { LetteringEntry } from './LetteringEntry'
 
@@ -13,8 +14,13 @@ export function Letterings({ unit }: { unit: 'in' | 'mm' }) {
   const alphabets = useAlphabets()
   const [adding, show] = useState(false)
   return (
-    <section className="letterings" aria-label="Your letters">
-      <h3>Your letters</h3>
+    <Fold
+      place="letters"
+      className="letterings"
+      label="Your letters"
+      heading="Your letters"
+      note={alphabets.data?.filter((one) => one.id !== null).length}
+    >
       <ul>
         {alphabets.data?.map((alphabet) => (
           <LetteringRow key={alphabet.key} alphabet={alphabet} />
@@ -27,7 +33,7 @@ export function Letterings({ unit }: { unit: 'in' | 'mm' }) {
           Enter a sheet of letters
         </button>
       )}
-    </section>
+    </Fold>
   )
 }
 
@@ -88,10 +94,10 @@ function LetteringRow({ alphabet }: { alphabet: Alphabet }) {
         <button
           type="button"
           className="stitched"
-          aria-label={`put aside: ${alphabet.name}`}
+          aria-label={`Remove ${alphabet.name}`}
           onClick={() => remove.mutate(id)}
         >
-          put aside
+          Remove
         </button>
       </p>
     </li>

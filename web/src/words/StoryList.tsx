@@ -39,10 +39,10 @@ export function StoryList({ page, editing, onEdit, onChange }: StoryListProps) {
                 <button
                   type="button"
                   className="stitched"
-                  aria-label={`take it away: ${called}`}
+                  aria-label={`Remove ${called}`}
                   onClick={() => onChange({ kind: 'story-away', story: story.name })}
                 >
-                  take it away
+                  Remove
                 </button>
               </p>
             </li>

@@ -1,0 +1,180 @@
+"""The first hour: from an empty account to a page with two photos on it, headings that remember, names on the shelf."""
+
+import re
+
+from django.contrib.auth import get_user_model
+
+from server.pages.models import Page
+from tests.api.base import picture
+from tests.browser.base import BrowserTestCase, expect
+from tests.browser.test_bench import demo_data
+
+#: From two photos and no sketch to a fitted page: no more touches than this, and nothing typed.
+MOST_TOUCHES = 8
+
+
+class Newcomer(BrowserTestCase):
+    folds_are_open = False
+
+    def setUp(self):
+        super().setUp()
+        self.touches = 0
+        self.open("/")
+        self.page.get_by_role("button", name="I am new here").click()
+        self.page.get_by_role("textbox", name="Name").fill("nele")
+        self.page.get_by_label("Password").fill("a long quiet word 7")
+        self.page.get_by_role("button", name="Create my account").click()
+        self.start = self.page.get_by_role("region", name="Begin a page")
+        expect(self.start).to_be_visible()
+
+    def touch(self, thing):
+        self.touches += 1
+        thing.click()
+
+    def add_two(self):
+        """Two photos of a folder: each a touch, and one more to take them."""
+        files = [
+            {"name": f"{name}.jpg", "mimeType": "image/jpeg", "buffer": picture(600, 400, colour=name)}
+            for name in ("teal", "navy")
+        ]
+        with self.page.expect_file_chooser() as chooser:
+            self.touch(self.start.get_by_role("button", name="Add photos"))
+        self.touches += len(files) + 1
+        chooser.value.set_files(files)
+
+    def test_from_two_photos_and_no_sketch_to_a_page_with_both_on_it(self):
+        self.assert_accessible("the empty shelf")
+        self.add_two()
+        worn = self.start.locator(".found .patch-button")
+        expect(worn.first).to_be_visible()
+        self.touch(self.start.get_by_role("button", name="millimetres"))
+        expect(self.start.get_by_role("button", name="A4")).to_have_attribute("aria-pressed", "true")
+        one = self.start.get_by_role("button", name=re.compile("a slot for every photo")).first
+        expect(one).to_contain_text(re.compile("kept|lost|photos"))
+        self.touch(one)
+        self.page.wait_for_url("**/pages/*/page")
+        expect(self.page.locator(".board [data-block] image")).to_have_count(2)
+        self.assertLessEqual(self.touches, MOST_TOUCHES)
+        page = Page.objects.get()
+        self.assertEqual(page.owner, get_user_model().objects.get(username="nele"))
+        expect(self.page.locator(".rulers, .board").first).to_be_visible()
+        expect(self.page.get_by_text(re.compile(r"[\d½¼¾⅛⅜⅝⅞] in\b|\binches\b"))).to_have_count(0)
+
+    def test_by_keyboard_a_basic_type_for_three_and_the_unit_is_not_asked_again(self):
+        self.start.get_by_role("button", name="inches").press("Enter")
+        expect(self.start.get_by_role("button", name="12 × 12")).to_have_attribute("aria-pressed", "true")
+        self.start.get_by_role("button", name="One photo more").press("Enter")
+        types = self.start.get_by_role("list", name="Basic types").get_by_role("button")
+        expect(types).to_have_count(9)
+        self.start.get_by_role("button", name="A grid").press("Enter")
+        self.page.wait_for_url("**/pages/*/page")
+        expect(self.page.get_by_role("button", name=re.compile("^photo "))).to_have_count(3)
+        self.assertEqual(Page.objects.get().name, "A grid, 3 photos")
+        self.open("/")
+        expect(self.page.get_by_role("heading", name="How I measure")).to_be_visible()
+        expect(self.page.get_by_role("region", name="Begin a page")).to_have_count(0)
+        self.page.get_by_role("link", name="Begin a page").press("Enter")
+        expect(self.start.get_by_role("button", name="inches")).to_have_attribute("aria-pressed", "true")
+        self.assert_accessible("beginning a page")
+
+    def test_the_ready_sketches_lie_below_and_come_back_when_all_were_removed(self):
+        expect(self.page.get_by_role("button", name=re.compile("^Fit "))).to_have_count(10)
+        for name in ("Roofline", "Kite tail"):
+            self.more(f"sketch {name}", "Remove")
+            expect(self.page.get_by_role("button", name=f"Fit {name}", exact=False)).to_have_count(0)
+
+    def test_a_photo_is_taken_off_the_choice_again_by_a_finger(self):
+        self.add_two()
+        expect(self.start.get_by_role("button", name="on this page", pressed=True)).to_have_count(2)
+        self.start.get_by_role("button", name="on this page").first.click()
+        expect(self.start.get_by_role("button", name="on this page", pressed=True)).to_have_count(1)
+        expect(self.start).to_contain_text("they wear your photo")
+
+
+class Columns(BrowserTestCase):
+    """At 1280 by 800 the main thing of each step needs no scrolling, the rest is a heading that remembers."""
+
+    folds_are_open = False
+    MAIN = {
+        "page": "Ways to fit",
+        "photos": "Ways to fit",
+        "title": "Ways to set it",
+        "story": "Your story",
+        "look": "Second look",
+        "cut": "The plan",
+        "stick": "Sticking down",
+        "finished": "Finished",
+    }
+
+    def setUp(self):
+        super().setUp()
+        self.sign_in()
+
+    def test_the_main_thing_of_each_step_stands_in_the_window(self):
+        page = self.lay_out(demo_data("three"), title="Bees")
+        for step, name in self.MAIN.items():
+            with self.subTest(step):
+                self.open(f"/pages/{page.pk}/{step}")
+                main = self.page.locator(f'.right-side [aria-label="{name}"]').first
+                expect(main).to_be_visible()
+                self.assertLess(main.bounding_box()["y"], 320)
+                self.assertEqual(self.page.evaluate("document.querySelector('.right-side').scrollTop"), 0)
+                # Only the page step lets the size be chosen.
+                expect(self.page.get_by_role("region", name="My page")).to_have_count(int(step == "page"))
+
+    def test_every_heading_of_the_page_step_is_seen_at_once_and_remembers_that_it_was_opened(self):
+        page = self.lay_out(demo_data("three"))
+        self.open(f"/pages/{page.pk}/page")
+        expect(self.page.locator(".right-side .way").first).to_be_visible()
+        for name in ("What changed from the sketch", "More room for the photos?", "A page to face it?", "Measure card"):
+            with self.subTest(name):
+                head = self.page.get_by_role("button", name=name)
+                expect(head).to_have_attribute("aria-expanded", "false")
+                box = head.bounding_box()
+                self.assertLessEqual(box["y"] + box["height"], 800)
+        head = self.page.get_by_role("button", name="Measure card")
+        head.press("Enter")
+        expect(self.page.get_by_role("table")).to_be_visible()
+        self.page.reload()
+        expect(self.page.get_by_role("table")).to_be_visible()
+        self.page.get_by_role("button", name="Measure card").click()
+        self.page.reload()
+        expect(self.page.get_by_role("button", name="Measure card")).to_have_attribute("aria-expanded", "false")
+        expect(self.page.get_by_role("table")).to_have_count(0)
+
+
+class Names(BrowserTestCase):
+    def setUp(self):
+        super().setUp()
+        self.sign_in()
+
+    def test_a_page_is_renamed_duplicated_and_found_by_its_name(self):
+        page = self.lay_out(demo_data("two-and"))
+        self.open("/")
+        self.page.get_by_role("button", name=f"More for page {page.name}").click()
+        self.page.get_by_role("button", name=f"Rename page {page.name}").click()
+        field = self.page.get_by_role("textbox", name=f"New name of page {page.name}")
+        field.fill("Bees in May")
+        field.press("Enter")
+        expect(self.page.get_by_role("link", name="Bees in May")).to_be_visible()
+        self.more("page Bees in May", "Duplicate")
+        expect(self.page.get_by_role("link", name="Bees in May 2")).to_be_visible()
+        self.assertEqual(sorted(Page.objects.values_list("name", flat=True)), ["Bees in May", "Bees in May 2"])
+        self.page.get_by_role("link", name="Bees in May 2").click()
+        expect(self.page).to_have_title(re.compile("Bees in May 2"))
+
+    def test_many_sketches_are_looked_through_and_laid_in_order(self):
+        for number in range(7):
+            self.lay_out({**demo_data("two-and"), "name": f"Sketch {'cabdefg'[number]}"})
+        self.open("/")
+        names = self.page.locator("[aria-labelledby=sketches-heading] .patch strong")
+        expect(names).to_have_count(7)
+        expect(names.first).to_contain_text("Sketch a")
+        self.page.get_by_role("group", name="Order of sketches").get_by_role("button", name="newest first").click()
+        expect(names.first).to_contain_text("Sketch g")
+        field = self.page.get_by_role("searchbox", name="Look for sketches")
+        field.fill("sketch D")
+        expect(names).to_have_count(1)
+        field.fill("nothing of that name")
+        expect(self.page.get_by_text("No sketch is called that.")).to_be_visible()
+        self.assert_accessible("the shelf, looked through")
