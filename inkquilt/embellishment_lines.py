@@ -33,12 +33,14 @@ _THINGS: Final[dict[str, tuple[EmbellishmentKind, Form]]] = {
     **dict.fromkeys(
         ("button", "gem", "pearl", "dot", "brad", "sequin", "bead", "rhinestone", "jewel"), (_KIND.DOT, _FORM.ROUND)
     ),
-    **dict.fromkeys(("circle", "doily", "disc"), (_KIND.BASE, _FORM.ROUND)),
+    **dict.fromkeys(("circle", "disc"), (_KIND.BASE, _FORM.ROUND)),
     **dict.fromkeys(("label", "tag", "ticket", "frame", "card"), (_KIND.BASE, _FORM.LABEL)),
     **dict.fromkeys(("strip", "ribbon", "tape", "twine", "lace"), (_KIND.BASE, _FORM.STRIP)),
     **dict.fromkeys(("flower", "daisy", "daisie", "rose", "blossom", "rosette"), (_KIND.MAIN, _FORM.FLOWER)),
     **dict.fromkeys(("leaf", "leave", "sprig", "fern", "branch", "feather"), (_KIND.SPRIG, _FORM.LEAF)),
-    **dict.fromkeys(("bird", "bee", "butterfly", "butterflie"), (_KIND.MAIN, _FORM.BIRD)),
+    **dict.fromkeys(("bird", "robin", "swallow"), (_KIND.MAIN, _FORM.BIRD)),
+    **dict.fromkeys(("butterfly", "butterflie", "moth"), (_KIND.MAIN, _FORM.BUTTERFLY)),
+    **dict.fromkeys(("doily", "doilie"), (_KIND.BASE, _FORM.DOILY)),
     **dict.fromkeys(("word", "phrase", "title", "caption"), (_KIND.WORD, _FORM.STRIP)),
     "star": (_KIND.DOT, _FORM.STAR),
     "heart": (_KIND.MAIN, _FORM.HEART),
@@ -55,7 +57,7 @@ _NUMBER: Final = r"\d+(?:[.,]\d+|\s*[½¼¾⅛⅜⅝⅞]|(?:\s+|-)\d+/\d+|/\d+)?
 _UNIT: Final = r"\s*(?P<unit>mm|cm|in\b|\"|″)?"
 _THICK: Final = re.compile(rf"(?P<thick>{_NUMBER}){_UNIT}\s*thick\b", re.IGNORECASE)
 _SIZE: Final = re.compile(
-    rf"(?P<w>{_NUMBER})(?:\s*(?:in\b|mm|cm|\"|″)?\s*[x×]\s*(?P<h>{_NUMBER}))?{_UNIT}", re.IGNORECASE
+    rf"(?P<w>{_NUMBER})(?:\s*(?:in\b|mm|cm|\"|″)?\s*(?:[x×]|by\b)\s*(?P<h>{_NUMBER}))?{_UNIT}", re.IGNORECASE
 )
 _SAYS: Final = re.compile(r"[“\"](?P<text>[^”\"]{1,60})[”\"]|\bsays\s+(?P<says>[^,/]+)")
 _COUNT: Final = re.compile(r"^\s*(\d{1,5})\s+(?![x×]\s*[\d½¼¾⅛⅜⅝⅞])(?=[^\W\d_“\"])")

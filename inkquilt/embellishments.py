@@ -68,6 +68,8 @@ class Form(Enum):
     LEAF = "leaf"
     ARROW = "arrow"
     BIRD = "bird"
+    BUTTERFLY = "butterfly"
+    DOILY = "doily"
     CORNER = "corner"
 
 
@@ -172,6 +174,7 @@ def _is_sound(one: Embellishment) -> bool:
 # -- outlines --------------------------------------------------------------------------------
 
 _ROUND_STEPS: Final = 32
+_SCALLOPS: Final = 20
 
 
 def _star(points: int, inner: float) -> list[tuple[float, float]]:
@@ -203,6 +206,25 @@ def _flower() -> list[tuple[float, float]]:
     return found
 
 
+def _doily() -> list[tuple[float, float]]:
+    """Return a round whose edge is a row of small scallops."""
+    found = []
+    for number in range(4 * _ROUND_STEPS):
+        t = math.pi * number / (2 * _ROUND_STEPS)
+        reach = 0.46 + 0.04 * abs(math.sin(_SCALLOPS * t / 2))
+        found.append((0.5 + reach * math.sin(t), 0.5 - reach * math.cos(t)))
+    return found
+
+
+def _butterfly() -> list[tuple[float, float]]:
+    """Return four wings about a slim body, its head up."""
+    right = [
+        (0.5, 0.2), (0.55, 0.28), (0.68, 0.08), (0.86, 0.0), (0.99, 0.06), (1.0, 0.24), (0.92, 0.42), (0.74, 0.52),
+        (0.9, 0.62), (0.93, 0.78), (0.84, 0.95), (0.7, 1.0), (0.6, 0.9), (0.54, 0.7), (0.52, 0.86), (0.5, 0.88),
+    ]  # fmt: skip
+    return right + [(1 - x, y) for x, y in reversed(right[1:-1])]
+
+
 def _leaf() -> list[tuple[float, float]]:
     half = _ROUND_STEPS // 2
     upper = [(n / half, 0.5 - 0.5 * math.sin(math.pi * n / half)) for n in range(half + 1)]
@@ -224,6 +246,8 @@ _OUTLINES: Final[dict[Form, tuple[tuple[float, float], ...]]] = {
         (0.91, 0.25), (1, 0.36), (0.92, 0.42), (0.88, 0.58), (0.74, 0.77), (0.54, 0.85), (0.32, 0.77), (0.14, 0.63),
         (0, 0.62),
     ),
+    Form.BUTTERFLY: tuple(_butterfly()),
+    Form.DOILY: tuple(_doily()),
     Form.CORNER: ((0, 0), (1, 0), (0.82, 0.2), (0.2, 0.2), (0.2, 0.82), (0, 1)),
 }  # fmt: skip
 

@@ -31,6 +31,9 @@ COLOURS: Final = {
 _NAMED_SIZES: Final = {
     "letter": Size(17 * INCH // 2, 11 * INCH), "a4": Size(210 * MM, 297 * MM), "a5": Size(148 * MM, 210 * MM),
 }  # fmt: skip
+#: The standard sheet.
+_STANDARD: Final = Size(12 * INCH, 12 * INCH)
+_SCRAPS: Final = re.compile(r"\b(?:scraps?|offcuts?|pad)\b", re.IGNORECASE)
 _KINDS: Final = {
     **{kind.value: kind for kind in PaperKind}, "plain": PaperKind.SOLID, "cardstock": PaperKind.SOLID,
     "small": PaperKind.SMALL_PRINT, "stripes": PaperKind.STRIPE, "striped": PaperKind.STRIPE,
@@ -39,7 +42,7 @@ _KINDS: Final = {
 }  # fmt: skip
 _NUMBER: Final = r"\d+(?:[.,]\d+|\s*[½¼¾⅛⅜⅝⅞]|(?:\s+|-)\d+/\d+|/\d+)?|[½¼¾⅛⅜⅝⅞]"
 _SIZE: Final = re.compile(
-    rf"(?P<w>{_NUMBER})\s*(?:in|\"|″)?\s*[x×]\s*(?P<h>{_NUMBER})\s*(?P<unit>mm|cm|in\b|\"|″)?", re.IGNORECASE
+    rf"(?P<w>{_NUMBER})\s*(?:in|\"|″)?\s*(?:[x×]|by\b)\s*(?P<h>{_NUMBER})\s*(?P<unit>mm|cm|in\b|\"|″)?", re.IGNORECASE
 )
 #: A number below nothing; a dash between words is none.
 _LESS: Final = re.compile(r"(?:^|\s)[-−–]\d+[^\s,;]*")
@@ -90,7 +93,7 @@ def read_entry(line: str, unit: Unit = Unit.IN) -> PaperEntry:
     text = " ".join(line.split())
     if len(text) > 200:
         raise UnreadablePaper(text, "that is too long for one paper.")
-    before = text[: match.start()] if (match := _SIZE.search(text)) else ""
+    before = text[: match.start()] if (match := _SIZE.search(text)) else _without_size(text)
     size, text = _size(text, unit)
     price, text = _price(text)
     if (less := _LESS.search(text)) is not None:
@@ -116,6 +119,12 @@ def read_entry(line: str, unit: Unit = Unit.IN) -> PaperEntry:
         "two-tone" in lower or "twotone" in lower,
         price,
     )
+
+
+def _without_size(text: str) -> str:
+    """Return what names a paper of which no size is said in numbers."""
+    is_named = any(re.search(rf"\b{name}\b", text, re.IGNORECASE) for name in _NAMED_SIZES)
+    return "" if is_named else re.split("[,;/]", text)[0]
 
 
 _SCRAP: Final = {"scrap", "scraps", "offcut", "offcuts"}
@@ -161,6 +170,9 @@ def _size(text: str, unit: Unit) -> tuple[Size, str]:
         named = re.search(rf"\b{name}\b", text, re.IGNORECASE)
         if named:
             return size, text[: named.start()] + " " + text[named.end() :]
+    # A sheet of which no size is said is the standard one: common practice, no source.
+    if re.search(r"\bsheets?\b", text, re.IGNORECASE) and not _SCRAPS.search(text):
+        return _STANDARD, text
     raise UnreadablePaper(text, "how large is it?")
 
 

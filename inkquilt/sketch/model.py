@@ -139,14 +139,18 @@ class Block:
         if self.label or self.id == self.role.value:
             return self.label or self.id
         if self.role is Role.MAT and self.of:
-            return f"mat of {' and '.join(self.of)}"
+            return f"mat of {' and '.join(map(_spaced, self.of))}"
         if self.id.startswith(tuple(f"{self.role.value}{mark}" for mark in "- _")):
-            return self.id.replace("-", " ").replace("_", " ")
+            return _spaced(self.id)
         return f"{self.role.value} {self.id}"
 
     def placed(self, x: Grains, y: Grains, size: Size) -> Block:
         """Return the block at another place and size."""
         return replace(self, x=x, y=y, width=size.width, height=size.height)
+
+
+def _spaced(block_id: str) -> str:
+    return block_id.replace("-", " ").replace("_", " ")
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Collection, Iterable
 from typing import Final
 
-from inkquilt.sketch.model import Block, Role
+from inkquilt.sketch.model import Block, Role, Size
 
 _WORDS: Final = {Role.JOURNALING: "story"}
+_ROWS: Final = ("top", "", "bottom")
+_COLUMNS: Final = ("left", "", "right")
+_THIRDS: Final = 3
 
 
 def word_for(role: Role) -> str:
@@ -39,3 +43,21 @@ def is_given(block: Block) -> bool:
         return False
     stem = block.label.rstrip("0123456789").rstrip()
     return stem not in (word_for(block.role), block.role.value)
+
+
+def placed_name(block: Block, page: Size) -> str:
+    """Return a piece's name; one that is only numbered is told with its place: ``photo 1, top left``."""
+    if not re.fullmatch(rf"({block.role.value}|{word_for(block.role)})[-_ ]\d+", block.label or block.id):
+        return block.name
+    return f"{block.name}, {place_words(block, page)}"
+
+
+def place_words(block: Block, page: Size) -> str:
+    """Return where on a page a piece lies, by the third that its middle falls in: ``bottom right``, ``middle``."""
+    across = _third(2 * block.x + block.width, 2 * page.width)
+    down = _third(2 * block.y + block.height, 2 * page.height)
+    return f"{_ROWS[down]} {_COLUMNS[across]}".strip() or "middle"
+
+
+def _third(at: int, whole: int) -> int:
+    return min(_THIRDS - 1, max(0, _THIRDS * at // whole))

@@ -318,6 +318,8 @@ def _drawn(accent: Accent, shape: BaseGeometry, size: tuple[int, int]) -> Image.
     if what.form in _MARKED or (what.form is Form.ROUND and what.kind is not EmbellishmentKind.BASE):
         heart = what.colours[2] if len(what.colours) > 2 else second if what.form is Form.ROUND else WHITE
         _fill(patch, Point(middle).buffer(small * 0.12), heart)
+    if what.form is Form.DOILY:
+        _pierce(draw, size)
     if what.form is Form.LEAF:
         vein = [(size[0] * 0.08, middle[1]), (size[0] * 0.92, middle[1])]
         draw.line(vein, fill=(*second, 255), width=max(1, small // 14))
@@ -328,6 +330,16 @@ def _drawn(accent: Accent, shape: BaseGeometry, size: tuple[int, int]) -> Image.
         most = min(size[1] * 0.62, size[0] * 1.5 / max(3, len(what.text)))
         draw.text(middle, what.text, font=_font("Figtree", max(5, round(most))), fill=(*what.ink, 255), anchor="mm")
     return patch
+
+
+def _pierce(draw: ImageDraw.ImageDraw, size: tuple[int, int]) -> None:
+    """Leave two rings of small holes open, as lace has them."""
+    for part, holes in ((0.4, 20), (0.3, 14)):
+        for hole in range(holes):
+            angle = 2 * math.pi * hole / holes
+            x, y = size[0] * (0.5 + part * math.cos(angle)), size[1] * (0.5 + part * math.sin(angle))
+            reach = min(size) * 0.026
+            draw.ellipse((x - reach, y - reach, x + reach, y + reach), fill=(0, 0, 0, 0))
 
 
 def _fill(patch: Image.Image, shape: BaseGeometry, colour: Colour) -> None:

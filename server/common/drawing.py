@@ -20,6 +20,7 @@ from inkquilt.paper.openings import Inset
 from inkquilt.sketch import Block, Shape
 from inkquilt.sketch.geometry import box, drawn_outline, opening_outlines
 from inkquilt.sketch.model import CUT_FROM_PAPER, Size
+from inkquilt.sketch.naming import placed_name
 from inkquilt.sketch.relations import stack_roots
 from inkquilt_io.look import tints_of
 from server.common import fields
@@ -267,7 +268,7 @@ def _block(block: Block, page: Size, unit: Unit) -> dict[str, Any]:
         "id": block.id,
         "role": block.role.value,
         "shape": block.shape.value,
-        "name": block.name,
+        "name": placed_name(block, page),
         "x": units(block.x),
         "y": units(block.y),
         "width": units(block.width),

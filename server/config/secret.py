@@ -1,5 +1,6 @@
-"""The signing key of one installation: made once, kept beside its data."""
+"""The signing key of one installation, made once and kept beside its data, and what its sign-in is called."""
 
+import hashlib
 import os
 import sys
 from contextlib import suppress
@@ -33,6 +34,11 @@ def read_or_make_secret(path: Path) -> str:
     finally:
         working.unlink(missing_ok=True)
     return path.read_text("utf-8").strip()
+
+
+def session_name(folder: Path) -> str:
+    """Return what the cookie of a sign-in is called: cookies know no ports, so installations on one host differ."""
+    return f"inkquilt-{hashlib.blake2s(str(folder.resolve()).encode(), digest_size=4).hexdigest()}"
 
 
 def _read(path: Path) -> str | None:

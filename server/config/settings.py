@@ -5,7 +5,7 @@ import sys
 from datetime import timedelta
 from pathlib import Path
 
-from server.config.secret import read_or_make_secret
+from server.config.secret import read_or_make_secret, session_name
 
 BASE_DIR = Path(__file__).resolve().parents[2]
 DATA_DIR = Path(os.environ.get("INKQUILT_DATA", BASE_DIR / "var"))
@@ -102,6 +102,7 @@ AUTH_PASSWORD_VALIDATORS = [
     {"NAME": f"django.contrib.auth.password_validation.{name}"}
     for name in ("UserAttributeSimilarityValidator", "MinimumLengthValidator", "CommonPasswordValidator")
 ]
+SESSION_COOKIE_NAME = session_name(DATA_DIR)
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"

@@ -25,7 +25,7 @@ class Embellishment(Owned):
 
     name = models.CharField(max_length=60)
     kind = models.CharField(max_length=12, choices=fields.EMBELLISHMENT_KIND_CHOICES)
-    form = models.CharField(max_length=8, choices=fields.FORM_CHOICES)
+    form = models.CharField(max_length=12, choices=fields.FORM_CHOICES)
     width = models.PositiveIntegerField(help_text="grains")
     height = models.PositiveIntegerField(help_text="grains")
     colours = models.JSONField(default=list)

@@ -25,6 +25,7 @@ from inkquilt.lengths import Unit, format_length, format_nearest, json_length, w
 from inkquilt.page import Side
 from inkquilt.sketch import Role
 from inkquilt.sketch.model import Shape, Size
+from inkquilt.sketch.naming import placed_name
 from inkquilt.sketch.relations import cut_to_page
 from inkquilt.sketch.ties import added_words, ties_of
 from inkquilt.sketch.transform import oriented
@@ -297,7 +298,7 @@ def slots_answer(
         slots.append(
             {
                 "block": block.id,
-                "name": block.name,
+                "name": placed_name(lies, Size(document.page.width, document.page.height)),
                 "photo": picture.pk if picture else None,
                 "photo_name": picture.name if picture else aside.get(placed.photo) if placed else None,
                 "has_file": picture is not None and bool(picture.suffix),

@@ -1,6 +1,7 @@
 """The first hour of a new account: a shelf that is not empty, what she measures in, layouts for her photos, names."""
 
 from django.contrib.auth import get_user_model
+from django.core.files.uploadedfile import SimpleUploadedFile
 
 from inkquilt.lengths import INCH, MM
 from inkquilt.sketch.basic import BasicType
@@ -196,3 +197,35 @@ class Names(ApiTestCase):
         ):
             with self.subTest(path):
                 self.assertEqual(self.send(method, path, {"name": "mine"}).status_code, 404)
+
+
+class InTheZip(ApiTestCase):
+    def packed(self):
+        return b"".join(self.client.get("/api/everything/").streaming_content)
+
+    def restored(self, content, client):
+        answer = client.post("/api/everything/", {"file": SimpleUploadedFile("all.zip", content)})
+        self.assertEqual(answer.status_code, 200, answer.content)
+
+    def test_what_she_measures_in_goes_along_unless_it_was_said_there(self):
+        self.send("put", "session/usual/", {"unit": "mm", "format": "a5"})
+        content = self.packed()
+        otto = Client()
+        otto.force_login(self.otto)
+        self.restored(content, otto)
+        self.assertEqual(self.send("get", "session/", client=otto).json()["usual"], {"unit": "mm", "format": "a5"})
+        self.send("put", "session/usual/", {"unit": "in", "format": "8x8"}, otto)
+        self.restored(content, otto)
+        self.assertEqual(self.send("get", "session/", client=otto).json()["usual"], {"unit": "in", "format": "8x8"})
+
+    def test_a_sketch_that_lies_there_just_so_serves_and_is_not_doubled(self):
+        self.send("post", "sketches/ready/")
+        mine = Sketch.objects.visible_to(self.ida).get(name="Roofline")
+        self.send("patch", f"sketches/{mine.pk}/", {"name": "Our roof"})
+        content = self.packed()
+        otto = Client()
+        otto.force_login(self.otto)
+        self.send("post", "sketches/ready/", client=otto)
+        self.restored(content, otto)
+        names = sorted(Sketch.objects.visible_to(self.otto).values_list("name", flat=True))
+        self.assertEqual(names, sorted([*(sketch.name for sketch in ready_sketches()), "Our roof"]))

@@ -19,7 +19,7 @@ from django.db import connection
 
 from bench.generated import generated_sketches
 from inkquilt.sketch.writing import write_sketch
-from server.config.secret import read_or_make_secret
+from server.config.secret import read_or_make_secret, session_name
 from server.photos import files
 from server.photos.models import Photo
 from tests.api.base import SMALL, ApiTestCase, picture
@@ -106,6 +106,14 @@ class Starting(TestCase):
         key = read_or_make_secret(path)
         self.assertEqual((len(key), read_or_make_secret(path)), (50, key))
         self.assertEqual(stat.S_IMODE(path.stat().st_mode), 0o600)
+
+    def test_two_installations_on_one_host_do_not_sign_each_other_out(self):
+        # A browser sends its cookies to every port of a host.
+        one, other = (Path(self.enterContext(tempfile.TemporaryDirectory())) for _ in range(2))
+        self.assertNotEqual(session_name(one), session_name(other))
+        self.assertEqual(session_name(one), session_name(one / "sub" / ".."))
+        self.assertRegex(session_name(one), r"^inkquilt-[0-9a-f]{8}$")
+        self.assertEqual(settings.SESSION_COOKIE_NAME, session_name(settings.DATA_DIR))
 
     def test_what_is_kept_is_its_owners_alone(self):
         with served() as server:

@@ -75,12 +75,12 @@ class BrowserTestCase(StaticLiveServerTestCase):
         self.foreign: list[str] = []
         self.context.route(lambda url: not url.startswith(self.live_server_url), self._refuse)
         self.console: list[str] = []
-        if self.folds_are_open:
-            self.context.add_init_script(OPEN_FOLDS)
         self.page = self.new_page()
 
     def new_page(self) -> Any:
         page = self.context.new_page()
+        if self.folds_are_open:
+            page.add_init_script(OPEN_FOLDS)
         page.on("console", lambda m: self.console.append(f"{m.type}: {m.text}"))
         page.on("pageerror", lambda e: self.console.append(f"pageerror: {e}"))
         return page

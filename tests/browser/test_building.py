@@ -149,6 +149,7 @@ class Building(BrowserTestCase):
 
     def test_a_finger_drags_a_piece_from_the_box(self):
         session = self.context.new_cdp_session(self.page)
+        self.box.get_by_role("button", name="photo").scroll_into_view_if_needed()
         source, edge = self.box.get_by_role("button", name="photo").bounding_box(), self.edge()
         x, y = source["x"] + source["width"] / 2, source["y"] + source["height"] / 2
         to = edge["x"] + 0.7 * edge["width"], edge["y"] + 0.55 * edge["height"]

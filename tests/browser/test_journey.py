@@ -239,7 +239,7 @@ class Journey(BrowserTestCase):
     def cut_and_print(self, hand):
         page = self.page
         hand.touch(page.get_by_role("link", name="Cut"))
-        expect(page.get_by_role("heading", name="Paper B")).to_be_visible()
+        expect(page.get_by_role("heading", name="Paper B", exact=True)).to_be_visible()
         expect(page.get_by_text("cut away from you")).to_be_visible()
         hand.touch(page.get_by_role("link", name="Print"))
         with page.expect_download() as download:

@@ -391,7 +391,7 @@ class Fingers(BrowserTestCase):
         self.touch("touchEnd")
         expect(board).to_have_class("board is-close")
         self.assertGreater(self.page.locator('[data-block="q"]').bounding_box()["width"], 1.8 * wide)
-        self.page.get_by_role("button", name="Whole page").tap()
+        self.page.get_by_role("button", name="Whole page", exact=True).tap()
         expect(board).to_have_class("board")
 
 

@@ -161,6 +161,13 @@ test('an arrow goes to what lies nearest that way, straight ahead before aside',
   assert.equal(nearestTowards(from, [0, -1], AROUND.slice(1), 0), -1, 'there is none')
 })
 
+test('of two round one middle the upper one is met, however the pixels fall', () => {
+  for (const off of [-1, 0, 1]) {
+    const there = [{ x: 100 + off, y: off }, { x: 100, y: 0 }]
+    assert.equal(nearestTowards({ x: 0, y: 0 }, [1, 0], there, 0), 1, `${off}`)
+  }
+})
+
 test('pieces round one middle follow each other in their order, and back', () => {
   const same = [{ x: 0, y: 0 }, { x: 2, y: 1 }, { x: 1, y: 2 }]
   assert.equal(nearestTowards({ x: 1, y: 1 }, [1, 0], same, 1), 1)

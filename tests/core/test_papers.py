@@ -60,6 +60,10 @@ class Entering(TestCase):
             ("5 x cream 12x12", ("cream", size("12", "12"), 5, False), PaperKind.SOLID, False, "#f6eed8"),
             ("offcuts 3x4 navy", ("navy", size("3", "4"), 1, True), PaperKind.SOLID, False, "#22345c"),
             ("offcut 3x4 navy", ("navy", size("3", "4"), 1, True), PaperKind.SOLID, False, "#22345c"),
+            ("3 sheets of blue dots", ("blue dots", size("12", "12"), 3, False), PaperKind.DOTS, False, "#3c6ea5"),
+            ("5 sheets cream, directional", ("cream", size("12", "12"), 5, False), PaperKind.SOLID, True, "#f6eed8"),
+            ("2 navy 12 by 12", ("navy", size("12", "12"), 2, False), PaperKind.SOLID, False, "#22345c"),
+            ("scrap kraft 4 1/2 by 7", ("kraft", size("4 1/2", "7"), 1, True), PaperKind.SOLID, False, "#b98f62"),
             ("2 sheets of sage 12x12", ("sage", size("12", "12"), 2, False), PaperKind.SOLID, False, "#9aae8c"),
         ]  # fmt: skip
         for line, facts, kind, directional, colour in cases:

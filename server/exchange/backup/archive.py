@@ -106,14 +106,18 @@ class Archive:
             if not isinstance(rows, list) or len(rows) > MOST_PARTS:
                 raise ApiError("bad-index", f"The list of {name} in this zip cannot be read.")
         never = index.get("never_told")
-        return Index(lists, tuple(one for one in never if isinstance(one, str)) if isinstance(never, list) else ())
+        told = tuple(one for one in never if isinstance(one, str)) if isinstance(never, list) else ()
+        usual = index.get("usual")
+        return Index(lists, told, usual if isinstance(usual, dict) else None)
 
 
 class Index:
-    """The lists of parts by what they are of, and what a person never wants to be told."""
+    """The lists of parts by what they are of, what a person never wants to be told, and what she measures in."""
 
-    def __init__(self, rows: dict[str, list[Any]], never_told: tuple[str, ...]) -> None:
-        self.rows, self.never_told = rows, never_told
+    def __init__(
+        self, rows: dict[str, list[Any]], never_told: tuple[str, ...], usual: dict[str, Any] | None = None
+    ) -> None:
+        self.rows, self.never_told, self.usual = rows, never_told, usual
 
 
 def part(row: Any, step: Callable[[dict[str, Any]], None]) -> None:

@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from typing import IO, Any
 
 from inkquilt_io.places import without_place
+from server.accounts.usual import usual_of
 from server.album.models import LogEntry
 from server.exchange.backup.albums import albums_told, goals_told
 from server.exchange.backup.boxes import boxes_told
@@ -55,6 +56,8 @@ def write_everything(owner: Any, out: IO[bytes], with_places: bool = False) -> N
             ]
         index["palettes"] = [_palette(row) for row in palettes_of(owner)]
         index["never_told"] = list(SwitchedOff.objects.filter(owner=owner).values_list("kind", flat=True))
+        usual = usual_of(owner)
+        index["usual"] = usual and {"unit": usual.unit, "format": usual.format}
         index["alphabets"] = [
             {"key": row.pk, **{name: getattr(row, name) for name in ALPHABET_FACTS}}
             for row in Alphabet.objects.visible_to(owner)

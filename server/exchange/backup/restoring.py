@@ -2,6 +2,7 @@
 
 import base64
 from collections.abc import Callable, Iterable, Iterator
+from contextlib import suppress
 from dataclasses import replace
 from datetime import UTC, date, datetime
 from functools import partial
@@ -18,10 +19,12 @@ from inkquilt.composition.stored import check_document, read_document, write_doc
 from inkquilt.composition.used import Used, UsedKind
 from inkquilt.embellishments import CUT, Accent
 from inkquilt.errors import BadInput, Fault
+from inkquilt.lengths import Unit
 from inkquilt.paper.kinds import PaperKind, SideName
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
 from inkquilt.words.alphabets import FONT_KEY
+from server.accounts.usual import settle, usual_of
 from server.album.models import Goal, LogEntry
 from server.album.services import keep_uses, keep_words
 from server.boxes.models import ProjectBox
@@ -58,7 +61,7 @@ from server.photos.colours import check_light
 from server.photos.models import Photo
 from server.photos.services import add_photo, add_print, describe, keep_areas
 from server.sketches.models import Sketch
-from server.sketches.services import columns
+from server.sketches.services import columns, core_sketch
 from server.stash.models import Palette, Paper, PaperPicture, PaperStock, ScrapPicture, is_colour
 from server.stash.services import keep_picture
 from server.sticking.dry_fit import difference_of
@@ -128,7 +131,15 @@ class _Restoring:
             for kind in ObservationKind:
                 if kind.name in index.never_told:
                     switch(self.owner, kind, off=True)
+            self.usual(index.usual)
         return {name: len(rows) for name, rows in index.rows.items()}
+
+    def usual(self, told: dict[str, Any] | None) -> None:
+        """Take over what she measures in, unless she has said it here; older zips do not tell it."""
+        if told is None or usual_of(self.owner) is not None:
+            return
+        with suppress(BadInput, ValueError):
+            settle(user=self.owner, unit=Unit(told.get("unit")), format_key=str(told.get("format")))
 
     def put_aside(self, row: Owned) -> None:
         """Keep something where nobody sees it yet."""
@@ -158,7 +169,13 @@ class _Restoring:
         return now or model.objects.visible_to(self.owner).filter(name=name).first()
 
     def sketch(self, row: dict[str, Any]) -> None:
+        """Restore a sketch; one that lies on the shelf just so, as a ready one does, serves."""
         sketch = read_sketch(self.archive.read(row["file"])).sketch
+        known = Sketch.objects.visible_to(self.owner).filter(name=sketch.name)
+        same = next((one for one in known if core_sketch(one) == sketch), None)
+        if same is not None:
+            self.sketches[int(row["key"])] = same
+            return
         kept = Sketch(owner=self.owner, **columns(sketch))
         self.put_aside(kept)
         self.sketches[int(row["key"])] = kept

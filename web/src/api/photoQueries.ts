@@ -19,6 +19,7 @@ import {
   type School,
 } from './client'
 import { keys } from './queries'
+import { lastRemoved, wasRemoved } from './removed'
 
 const PAGE = 200
 /** So many files travel at once: the server has two processes that read them. */
@@ -218,4 +219,31 @@ export function usePrintPlan(query: PrintAsked) {
 /** The printer that is not there. */
 export function usePrinter() {
   return useMutation({ mutationFn: (body: PrinterAsked) => take(api.POST('/api/printer/', { body })) })
+}
+
+/** Removes several photos at once; they come back together. */
+export function useRemovePhotos() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: async (ids: number[]) => {
+      for (const id of ids) await take(api.DELETE('/api/photos/{id}/', { params: { path: { id } } }))
+    },
+    onSuccess: (_, [id, ...also]) => {
+      if (id !== undefined && also.length > 0) lastRemoved.tell({ kind: 'photo', id, name: '', also })
+      else if (id !== undefined) wasRemoved(cache, 'photo', id, keys.photos)
+    },
+    onSettled: () => askAgain(cache, keys.photos, keys.deleted, ['page']),
+  })
+}
+
+/** Says of several photos that they belong together, or that they do not any more. */
+export function useGroupPhotos() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: async ({ ids, group }: { ids: number[]; group: string }) => {
+      for (const id of ids)
+        await take(api.PATCH('/api/photos/{id}/', { params: { path: { id } }, body: { group } }))
+    },
+    onSettled: () => askAgain(cache, keys.photos),
+  })
 }

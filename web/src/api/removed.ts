@@ -9,6 +9,8 @@ export interface Removed {
   kind: Kind
   id: number
   name: string
+  /** Others of the kind that were removed with it; they come back with it. */
+  also?: number[]
 }
 
 class LastRemoved {

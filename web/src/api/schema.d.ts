@@ -4034,10 +4034,12 @@ export interface components {
          *     * `leaf` - leaf
          *     * `arrow` - arrow
          *     * `bird` - bird
+         *     * `butterfly` - butterfly
+         *     * `doily` - doily
          *     * `corner` - corner
          * @enum {string}
          */
-        FormEnum: "round" | "label" | "strip" | "flower" | "star" | "heart" | "leaf" | "arrow" | "bird" | "corner";
+        FormEnum: "round" | "label" | "strip" | "flower" | "star" | "heart" | "leaf" | "arrow" | "bird" | "butterfly" | "doily" | "corner";
         /** @description A page format people own; width and height in inches, for drawing it in proportion. */
         Format: {
             key: string;

@@ -1,12 +1,13 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import type { ComponentType } from 'react'
-import { createBrowserRouter, Navigate, Outlet, useRouteError } from 'react-router'
+import { createBrowserRouter, Outlet, useRouteError } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { useSession } from '../api/queries'
 import { Refused } from '../api/client'
 import { Shelf } from '../shelf/Shelf'
 import { SignIn } from '../signin/SignIn'
 import { useResumedLines } from '../writes/lines'
+import { Lost } from './Lost'
 import { RemovedNote } from './RemovedNote'
 import { SignedOut } from './SignedOut'
 import { Trouble } from './Trouble'
@@ -65,6 +66,7 @@ const router = createBrowserRouter([
       },
       { path: '/pages/:id/:step?', lazy: screen(async () => (await import('../bench/Bench')).Bench) },
       { path: '/begin', lazy: screen(async () => (await import('../start/BeginPage')).BeginPage) },
+      { path: '/words', lazy: screen(async () => (await import('../glossary/Glossary')).Glossary) },
       { path: '/photos', lazy: screen(async () => (await import('../photos/PhotoBox')).PhotoBox) },
       { path: '/stash', lazy: screen(async () => (await import('../stash/Stash')).Stash) },
       {
@@ -91,7 +93,7 @@ const router = createBrowserRouter([
         path: '/sketches/:id/redraw',
         lazy: screen(async () => (await import('../drafting/NewSketch')).RedrawSketch),
       },
-      { path: '*', element: <Navigate to="/" replace /> },
+      { path: '*', element: <Lost /> },
     ],
   },
 ])

@@ -25,7 +25,7 @@ interface KeepFormProps {
 /** A small form, opened where it is needed, to enter something she owns. */
 export function KeepForm(props: KeepFormProps) {
   const { place, label, look, keep = 'Keep it', write, onKeep, onClose, deeds, children } = props
-  const { hold, onInput, forget } = useKeptForm(place)
+  const { hold, onInput, forget } = useKeptForm(place, write.error)
   return (
     <Form
       ref={hold}

@@ -1,6 +1,6 @@
 import { useEffect, useSyncExternalStore } from 'react'
 import { useBringBack } from '../api/queries'
-import { lastRemoved, type Kind } from '../api/removed'
+import { lastRemoved, type Kind, type Removed } from '../api/removed'
 import { Trouble } from './Trouble'
 
 /** What each kind is called in a sentence. */
@@ -30,7 +30,11 @@ const STAYS = 60_000
 /** After everything that is put aside: what it was, and Undo. */
 export function RemovedNote() {
   const removed = useSyncExternalStore(lastRemoved.watch, lastRemoved.snapshot)
-  const { mutate, reset, error, isPending } = useBringBack()
+  const { mutateAsync, reset, error, isPending } = useBringBack()
+  const undo = async ({ kind, id, also = [] }: Removed) => {
+    for (const one of [id, ...also]) await mutateAsync({ kind, id: one })
+    lastRemoved.tell(null)
+  }
   useEffect(() => {
     if (!removed) return
     reset()
@@ -41,14 +45,18 @@ export function RemovedNote() {
   return (
     <div className="removed-note" role="status">
       <p>
-        Removed: {CALLED[removed.kind]}
-        {removed.name && ` “${removed.name}”`}.
+        Removed:{' '}
+        {removed.also
+          ? `${removed.also.length + 1} ${removed.kind}s`
+          : `${CALLED[removed.kind]}${removed.name && ` “${removed.name}”`}`}
+        .
       </p>
       <button
         type="button"
         className="stitched"
         disabled={isPending}
-        onClick={() => mutate(removed, { onSuccess: () => lastRemoved.tell(null) })}
+        // What could not be brought back is told below.
+        onClick={() => void undo(removed).catch(() => undefined)}
       >
         Undo
       </button>

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
+import { lastPage } from './lastPage'
 import { useTitle } from './useTitle'
 
 /** A screen beside the bench: the way back to the shelf, a heading, and what it is about. */
@@ -13,6 +14,7 @@ export function Sheet({
   children: ReactNode
 }) {
   useTitle(title)
+  const page = lastPage()
   return (
     <div className="new-sketch">
       <header className="bench-header">
@@ -20,6 +22,11 @@ export function Sheet({
           Ink Quilt
         </Link>
         <h1>{title}</h1>
+        {page && (
+          <Link className="stitched back-to-page" to={`/pages/${page.id}/page`}>
+            Back to “{page.name}”
+          </Link>
+        )}
       </header>
       <main className={className}>{children}</main>
     </div>

@@ -23,6 +23,13 @@ export function Trouble({ error, was = null, onClose }: TroubleProps) {
       ) : (
         <p>{error.message}</p>
       )}
+      {error instanceof Refused && error.status === 404 && !onClose && (
+        <p>
+          <a className="stitched" href="/">
+            To your pages
+          </a>
+        </p>
+      )}
       {was && <p className="hint">Not done: {wordsOf(was)}.</p>}
     </Alert>
   )

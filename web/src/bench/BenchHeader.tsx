@@ -1,6 +1,7 @@
-import { useCallback } from 'react'
+import { useCallback, useEffect } from 'react'
 import { Link } from 'react-router'
 import { CLOSEST } from '../board/useFingers'
+import { rememberPage } from '../app/lastPage'
 import { useTitle } from '../app/useTitle'
 import { useUndoKeys } from '../app/useUndoKeys'
 import type { Page } from '../api/client'
@@ -21,6 +22,7 @@ export function BenchHeader({ page, line, busy, closer, onCloser, onAlone }: Ben
   const stepForward = useCallback(() => void line.add({ kind: 'redo' }), [line])
   useUndoKeys(stepBack, stepForward)
   useTitle(page.name)
+  useEffect(() => rememberPage(page), [page])
   return (
     <header className="bench-header">
       <Link to="/" className="brand" aria-label="Ink Quilt, to the shelf">

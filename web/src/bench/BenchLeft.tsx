@@ -1,3 +1,4 @@
+import { Term } from '../glossary/Term'
 import type { Change, Page, Photo } from '../api/client'
 import { Fractions } from '../app/Fractions'
 import { Guarded } from '../app/Guarded'
@@ -40,6 +41,7 @@ export function BenchLeft(props: BenchLeftProps) {
         <section className="sketch-beside" aria-label="The sketch">
           <h2>
             <Fractions text={`The sketch, ${sketch.width_text} × ${sketch.height_text}`} />
+            <Term of="sketch" />{' '}
           </h2>
           <PageThumb board={sketch} size={hasTray ? 96 : 150} label={page.sketch_name} />
           {step === 'page' && <KeepAsSketch page={page} />}

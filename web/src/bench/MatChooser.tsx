@@ -1,3 +1,4 @@
+import { Term } from '../glossary/Term'
 import { useState } from 'react'
 import Form from 'react-bootstrap/Form'
 import { Fractions } from '../app/Fractions'
@@ -23,7 +24,9 @@ export function MatChooser({ page, slot, onChange }: MatChooserProps) {
   const zero = '0'
   return (
     <div className="mat-chooser" role="group" aria-label="Mat">
-      <h3>Mat</h3>
+      <h3>
+        Mat <Term of="mat" />
+      </h3>
       {colour.data && (
         <p className="mat-why">
           <i className="swatch" style={{ background: colour.data.colour }} aria-hidden />
@@ -33,7 +36,9 @@ export function MatChooser({ page, slot, onChange }: MatChooserProps) {
         </p>
       )}
       <div className="mat-terms">
-        <span>shows</span>
+        <span>
+          shows <Term of="reveal" />
+        </span>
         <Form.Control
           size="sm"
           aria-label="How far the mat shows"

@@ -111,7 +111,10 @@ function TrayPhoto({ photo, slot, held, picked, onPick, onPress, onTake }: TrayP
           aria-label={`Match ${photo.name}`}
           onChange={() => onPick(photo)}
         />
-        <span className={slot ? 'tray-slot' : undefined}>{slot ?? photo.name}</span>
+        <span>
+          {photo.name}
+          {slot && <b className="tray-slot">used</b>}
+        </span>
       </label>
     </li>
   )

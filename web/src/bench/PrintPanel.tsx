@@ -1,5 +1,6 @@
 import type { Page } from '../api/client'
 import { PhotoPrints } from './PhotoPrints'
+import { SharePicture } from './SharePicture'
 
 const FILES = [
   {
@@ -26,6 +27,7 @@ export function PrintPanel({ page }: { page: Page }) {
   return (
     <>
       <PhotoPrints page={page} />
+      <SharePicture pageId={page.id} />
       <section className="print-panel" aria-label="Print and keep">
         <h2>The whole page</h2>
         <ul>

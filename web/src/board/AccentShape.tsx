@@ -38,7 +38,8 @@ export const AccentShape = memo(function AccentShape({ accent }: { accent: Drawn
     <g className={accent.foam ? 'accent is-raised' : 'accent'}>
       {accent.foam && <path className="accent-shadow" d={path(points)} transform="translate(0.04 0.06)" />}
       <path className="accent-edge" d={path(points)} fill={colours[0]} />
-      {kind === 'base' && (
+      {form === 'doily' && <Lace accent={accent} />}
+      {kind === 'base' && form !== 'doily' && (
         <path className="accent-stitch" d={path(drawnIn(points, x, y, 0.88))} stroke={second} />
       )}
       {(form === 'flower' || form === 'star' || form === 'heart') && (
@@ -48,11 +49,30 @@ export const AccentShape = memo(function AccentShape({ accent }: { accent: Drawn
         </>
       )}
       {form === 'round' && kind !== 'base' && (
+        <circle cx={x} cy={y} r={small * 0.34} fill="none" stroke={second} strokeWidth={small * 0.06} />
+      )}
+      {form === 'round' && kind === 'dot' && (
         <>
-          <circle cx={x} cy={y} r={small * 0.34} fill="none" stroke={second} strokeWidth={small * 0.06} />
           <circle cx={x - small * 0.08} cy={y} r={small * 0.05} fill={second} />
           <circle cx={x + small * 0.08} cy={y} r={small * 0.05} fill={second} />
         </>
+      )}
+      {form === 'butterfly' && (
+        <g transform={turn}>
+          <path
+            d={path(drawnIn(points, x, y, 0.62))}
+            fill={second}
+            opacity={0.7}
+            transform={`rotate(${-accent.turn} ${x} ${y})`}
+          />
+          <ellipse
+            className="accent-body"
+            cx={x}
+            cy={y + accent.height * 0.04}
+            rx={small * 0.035}
+            ry={accent.height * 0.33}
+          />
+        </g>
       )}
       {form === 'leaf' && (
         <path
@@ -89,6 +109,28 @@ export const AccentShape = memo(function AccentShape({ accent }: { accent: Drawn
     </g>
   )
 })
+
+/** Rings of small holes, as lace has them; what lies beneath is guessed at. */
+function Lace({ accent }: { accent: DrawnAccent }) {
+  const { x, y, width, height } = accent
+  return (
+    <g className="accent-lace">
+      {[0.4, 0.3].flatMap((part, ring) =>
+        Array.from({ length: 20 - 6 * ring }, (_, hole) => {
+          const angle = (2 * Math.PI * hole) / (20 - 6 * ring)
+          return (
+            <circle
+              key={`${part} ${hole}`}
+              cx={x + Math.cos(angle) * width * part}
+              cy={y + Math.sin(angle) * height * part}
+              r={Math.min(width, height) * 0.026}
+            />
+          )
+        }),
+      )}
+    </g>
+  )
+}
 
 /** One that was photographed looks like itself; of one that was cut in two only this half of its picture shows. */
 function Pictured({ accent, picture, turn }: { accent: DrawnAccent; picture: string; turn: string }) {

@@ -33,7 +33,7 @@ export function BegunDrawings({ onLay }: { onLay: (table: OnTable) => void }) {
             <button
               type="button"
               className="stitched is-quiet"
-              aria-label={`Throw away ${one.name}`}
+              aria-label={`Remove ${one.name}`}
               onClick={() => drop.mutate(one)}
             >
               Remove

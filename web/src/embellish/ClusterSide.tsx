@@ -1,3 +1,4 @@
+import { Term } from '../glossary/Term'
 import type { LayOver } from '../bench/layOver'
 import { useState } from 'react'
 import type { Accent, Arrangement, Change, Page } from '../api/client'
@@ -49,7 +50,9 @@ export function ClusterSide({ page, held, onChange, onLayOver, onPutDown }: Clus
   const look = (one: Arrangement | null) => onLayOver(one && <Accents accents={one.accents} scale={1} />)
   return (
     <section className="cluster-side" aria-label="Clusters">
-      <h2>Clusters</h2>
+      <h2>
+        Clusters <Term of="cluster" />
+      </h2>
       <MadeFrom page={page} />
       {held && (
         <HeldAccent

@@ -1,3 +1,4 @@
+import { Term } from '../glossary/Term'
 import { Link } from 'react-router'
 import type { Change, Page } from '../api/client'
 import { useEmbellishments } from '../api/embellishQueries'
@@ -10,7 +11,9 @@ export function OwnedPieces({ page, onChange }: { page: Page; onChange: (change:
   const { board } = page.fit
   return (
     <section className="owned-pieces" aria-label="Your embellishments">
-      <h2>Your embellishments</h2>
+      <h2>
+        Your embellishments <Term of="embellishment" />
+      </h2>
       <ul>
         {owned.data?.map((one) => {
           const left = one.count === null ? null : one.count - (page.used[one.key] ?? 0)

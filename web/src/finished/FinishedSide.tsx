@@ -1,3 +1,4 @@
+import { SharePicture } from '../bench/SharePicture'
 import { useId, useState, type ReactNode } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
@@ -66,17 +67,7 @@ export function FinishedSide({ page }: { page: Page }) {
         />
       )}
       {entry && <RealPage page={page} />}
-      <section className="share" aria-label="A picture to share">
-        <h3>A picture to share</h3>
-        <p>
-          <a className="stitched" href={`/api/pages/${page.id}/files/page.jpg?pixels=1600`} download>
-            JPEG, 1600 pixels
-          </a>{' '}
-          <a className="stitched" href={`/api/pages/${page.id}/files/page.png?pixels=2400`} download>
-            PNG, 2400 pixels
-          </a>
-        </p>
-      </section>
+      <SharePicture pageId={page.id} />
     </>
   )
 }

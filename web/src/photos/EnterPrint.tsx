@@ -12,7 +12,7 @@ export function EnterPrint() {
   const [open, setOpen] = useState(false)
   const enter = useEnterPrint()
   const unit = useUnit()
-  const { hold, onInput, forget } = useKeptForm('print')
+  const { hold, onInput, forget } = useKeptForm('print', enter.error)
   if (!open)
     return (
       <button type="button" className="stitched" onClick={() => setOpen(true)}>

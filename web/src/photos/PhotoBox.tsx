@@ -1,5 +1,4 @@
 import { useMemo, useState } from 'react'
-import { Link } from 'react-router'
 import { Sheet } from '../app/Sheet'
 import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
@@ -7,6 +6,7 @@ import type { Photo } from '../api/client'
 import { useAdding, useLooking, usePhotos } from '../api/photoQueries'
 import { AddPhotos } from './AddPhotos'
 import { EnterPrint } from './EnterPrint'
+import { PickedBar } from './PickedBar'
 import { PhotoSheet } from './PhotoSheet'
 import { PhotoTile } from './PhotoTile'
 
@@ -57,19 +57,7 @@ export function PhotoBox() {
         </div>
         {opened && <PhotoSheet key={opened.id} photo={opened} onClose={() => open(null)} />}
       </div>
-      {picked.size > 0 && (
-        <p className="picked-bar" role="status">
-          <span>
-            {picked.size} photo{picked.size > 1 && 's'} picked
-          </span>
-          <Link className="btn btn-primary" to={`/find?photos=${[...picked].join('-')}`}>
-            Find a sketch for {picked.size > 1 ? 'them' : 'it'}
-          </Link>
-          <button type="button" className="stitched" onClick={() => pick(new Set())}>
-            Pick none
-          </button>
-        </p>
-      )}
+      {picked.size > 0 && <PickedBar picked={[...picked]} onNone={() => pick(new Set())} />}
     </Sheet>
   )
 }

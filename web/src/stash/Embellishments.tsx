@@ -25,6 +25,8 @@ const FORMS = [
   'leaf',
   'arrow',
   'bird',
+  'butterfly',
+  'doily',
   'corner',
 ] as const
 const FACINGS = ['no way', 'right', 'left', 'up', 'down'] as const
@@ -128,7 +130,7 @@ function EnterPiece() {
   const { add } = useEmbellishmentWrites()
   const unit = useUnit()
   const [endless, setEndless] = useState(false)
-  const { hold, onInput, forget } = useKeptForm('embellishment-new')
+  const { hold, onInput, forget } = useKeptForm('embellishment-new', add.error)
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = event.currentTarget

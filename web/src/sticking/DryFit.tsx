@@ -1,3 +1,4 @@
+import { Term } from '../glossary/Term'
 import { useEffect, useState } from 'react'
 import Button from 'react-bootstrap/Button'
 import type { Change, Page, TablePicture } from '../api/client'
@@ -58,7 +59,7 @@ export function DryFit({ page, onChange, onLayOver }: DryFitProps) {
     <Fold place="dry-fit" className="dry-fit" label="The dry fit" heading="The dry fit">
       <p className="hint">
         Lay it all loose, photograph it whole on a table of another colour: what lies otherwise than planned
-        is told, and the picture is kept.
+        is told, and the picture is kept. <Term of="dry fit" />
       </p>
       <PhotographButton
         words="Photograph the page on the table"

@@ -1,3 +1,4 @@
+import { Term } from '../glossary/Term'
 import type { LayOver } from '../bench/layOver'
 import { useMemo } from 'react'
 import Form from 'react-bootstrap/Form'
@@ -62,7 +63,9 @@ export function StorySide({ page, onChange, onLayOver }: StorySideProps) {
   }
   return (
     <section className="story-side" aria-label="Journaling">
-      <h2>Journaling</h2>
+      <h2>
+        Journaling <Term of="journaling" />
+      </h2>
       <StoryList page={page} editing={story} onEdit={begin} onChange={onChange} />
       <Form.Control
         as="textarea"

@@ -1,7 +1,7 @@
 /** What is being typed, kept at once: on this device with every letter, on the server a moment later. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState, type FormEvent } from 'react'
-import { api, take } from '../api/client'
+import { api, Refused, take } from '../api/client'
 import { useSession } from '../api/queries'
 
 /** Milliseconds of rest before what was typed goes to the server. */
@@ -113,8 +113,22 @@ function putBack(form: HTMLFormElement, fields: [string, string][]) {
   for (const tick of ticks) if (!tick.checked) tick.click()
 }
 
-/** Keeps what stands in the fields of a form by their names, and puts it back when the form is opened again. */
-export function useKeptForm(place: string) {
+/** Marks the fields that the server named as wrong, and those alone; one that is typed in again is not marked. */
+function markWrong(form: HTMLFormElement, error: Error | null) {
+  const wrong = new Set(error instanceof Refused ? error.faults.map((fault) => fault.block) : [])
+  for (const field of form.querySelectorAll<HTMLElement>('[name]')) {
+    const isWrong = wrong.has(field.getAttribute('name'))
+    field.classList.toggle('is-invalid', isWrong)
+    if (isWrong) field.setAttribute('aria-invalid', 'true')
+    else field.removeAttribute('aria-invalid')
+  }
+}
+
+/**
+ * Keeps what stands in the fields of a form by their names, and puts it back when the form is opened again; what the
+ * server said of it last is marked on the fields it is about.
+ */
+export function useKeptForm(place: string, error: Error | null = null) {
   const { text, isKnown, set } = useUnfinishedText(place)
   const [form, setForm] = useState<HTMLFormElement | null>(null)
   const restored = useRef(false)
@@ -123,8 +137,14 @@ export function useKeptForm(place: string) {
     restored.current = true
     putBack(form, Object.entries(read<Record<string, string>>(text) ?? {}))
   }, [form, isKnown, text])
+  useEffect(() => {
+    if (form) markWrong(form, error)
+  }, [form, error])
   const onInput = useCallback(
     (event: FormEvent<HTMLFormElement>) => {
+      const field = event.target as HTMLElement
+      field.classList.remove('is-invalid')
+      field.removeAttribute('aria-invalid')
       const fields = [...new FormData(event.currentTarget)].filter(([, value]) => typeof value === 'string')
       const isEmpty = fields.every(([, value]) => value === '')
       set(isEmpty ? '' : JSON.stringify(Object.fromEntries(fields)))
