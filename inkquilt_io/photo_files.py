@@ -120,6 +120,11 @@ def _exif(image: Image.Image) -> Image.Exif:
         return Image.Exif()
 
 
+def taken_of(image: Image.Image) -> datetime | None:
+    """Return when a picture was taken, as its camera says."""
+    return _taken(_exif(image))
+
+
 def _taken(exif: Image.Exif) -> datetime | None:
     with suppress(Exception):  # see above
         inner: Mapping[int, Any] = exif.get_ifd(ExifTags.IFD.Exif)
@@ -131,11 +136,11 @@ def _taken(exif: Image.Exif) -> datetime | None:
     return None
 
 
-def loaded_photo(image: Image.Image) -> Image.Image:
-    """Return the picture upright in sRGB, on white where it is transparent; a JPEG no larger than needed."""
+def loaded_photo(image: Image.Image, whole: bool = False) -> Image.Image:
+    """Return the picture upright in sRGB, on white where it is transparent; a JPEG no larger than needed or whole."""
     profile = image.info.get("icc_profile")
     try:
-        if image.format in ("JPEG", "MPO"):
+        if image.format in ("JPEG", "MPO") and not whole:
             shrunk = max(RENDITIONS.values()) / max(image.size)
             # decoded at a half, a quarter or an eighth, never smaller than what is made from it
             image.draft(None, (round(image.width * shrunk), round(image.height * shrunk)))

@@ -6,6 +6,7 @@ from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 
 from inkquilt.lengths import Unit, format_length, format_nearest
+from inkquilt_io.photo_copies import MOST_LIGHT
 from server.common.serializers import many
 from server.photos.models import PARTS, FocalArea, Photo
 
@@ -116,6 +117,13 @@ class UploadSerializer(serializers.Serializer):
     """One photo file."""
 
     file = serializers.FileField()
+
+
+class PhotoCopySerializer(serializers.Serializer):
+    """How a copy differs: turned clockwise, and so many steps lighter, or darker."""
+
+    turn = serializers.ChoiceField([0, 90, 180, 270], default=0)
+    light = serializers.IntegerField(min_value=-MOST_LIGHT, max_value=MOST_LIGHT, default=0)
 
 
 class NewPrintSerializer(serializers.Serializer):

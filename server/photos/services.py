@@ -3,14 +3,17 @@
 import re
 from collections.abc import Sequence
 from datetime import UTC
+from io import BytesIO
 from typing import IO, Any, Final, NamedTuple
 from uuid import uuid4
 
+from django.conf import settings
 from django.db import DatabaseError, IntegrityError, transaction
 
 from inkquilt.sketch.model import Size
 from inkquilt_io.looking import FocalProposal
 from server.common.asked import refuse
+from server.common.naming import copy_name
 from server.photos import files
 from server.photos.models import PARTS, FocalArea, Photo
 from server.solving.pool import solvers
@@ -58,6 +61,40 @@ def add_photo(*, owner: Any, name: str, file: IO[bytes], size: int) -> Added:
         raise
     files.remove(stored.folder)
     return Added(known, True)
+
+
+def copy_photo(*, photo: Photo, turn: int, light: int) -> Photo:
+    """Keep a copy of a photo, turned clockwise or made lighter; what is known of it and matters in it goes along.
+
+    Raises ``BadInput`` where nothing would change or there is no file.
+    """
+    if not photo.suffix or not photo.original.is_file():
+        raise refuse("no-file", "There is no picture of this one that could be copied.", "turn")
+    if not turn and not light:
+        raise refuse("no-change", "Turn it, or make it lighter or darker, then keep it as a copy.", "turn")
+    content: bytes = solvers().run("changed_copy", photo.original, turn, light, settings.PHOTO_MOST_PIXELS)
+    names = set(Photo.objects.visible_to(photo.owner).values_list("name", flat=True))
+    copy, known = add_photo(
+        owner=photo.owner, name=copy_name(photo.name, names, 200), file=BytesIO(content), size=len(content)
+    )
+    if known:
+        return copy
+    for name in ("kind", "wish", "irreplaceable", "note", "group", "taken"):
+        setattr(copy, name, getattr(photo, name))
+    copy.save()
+    for area in photo.areas.all():
+        area.pk, area.photo = None, copy
+        area.left, area.top, area.width, area.height = _turned_area(area, turn)
+        area.save()
+    return copy
+
+
+def _turned_area(area: FocalArea, turn: int) -> tuple[int, int, int, int]:
+    """Return where a part of a photo lies when it is turned clockwise, in parts of the photo."""
+    left, top, width, height = area.left, area.top, area.width, area.height
+    for _ in range(turn // 90):
+        left, top, width, height = PARTS - top - height, left, height, width
+    return left, top, width, height
 
 
 def _known(owner: Any, digest: str) -> Photo | None:

@@ -3,13 +3,22 @@
 from django.urls import path, re_path
 
 from server.photos.colour_views import ColourAtView, ColoursView
-from server.photos.views import AreasView, EnteredPrintsView, LookView, PhotoPictureView, PhotosView, PhotoView
+from server.photos.views import (
+    AreasView,
+    EnteredPrintsView,
+    LookView,
+    PhotoCopiesView,
+    PhotoPictureView,
+    PhotosView,
+    PhotoView,
+)
 
 urlpatterns = [
     path("photos/", PhotosView.as_view()),
     path("photos/prints/", EnteredPrintsView.as_view()),
     path("photos/<id:pk>/", PhotoView.as_view()),
     path("photos/<id:pk>/areas/", AreasView.as_view()),
+    path("photos/<id:pk>/copies/", PhotoCopiesView.as_view()),
     path("photos/<id:pk>/look/", LookView.as_view()),
     path("photos/<id:pk>/colours/", ColoursView.as_view()),
     path("photos/<id:pk>/colours/at/", ColourAtView.as_view()),

@@ -28,6 +28,7 @@ from server.photos.serializers import (
     AreasSerializer,
     DescribeSerializer,
     NewPrintSerializer,
+    PhotoCopySerializer,
     PhotoSerializer,
     UploadSerializer,
 )
@@ -134,6 +135,22 @@ class PhotoView(APIView):
         """Put it aside; pages keep its place until it comes back."""
         Photo.objects.visible_to(request.user).one(pk).delete_softly()
         return Response(status=status.HTTP_204_NO_CONTENT)
+
+
+class PhotoCopiesView(APIView):
+    """Copies of a photo."""
+
+    @extend_schema(
+        operation_id="copy_photo",
+        request=PhotoCopySerializer,
+        responses={201: PhotoSerializer, 400: ErrorSerializer, 404: ErrorSerializer},
+    )
+    def post(self, request: Request, pk: int) -> Response:
+        """Keep one, turned or made lighter; the photo stays as it is."""
+        photo = Photo.objects.visible_to(request.user).one(pk)
+        asked = asked_for(PhotoCopySerializer, request.data)
+        copy = services.copy_photo(photo=photo, turn=asked["turn"], light=asked["light"])
+        return Response(_told(request, copy), status=status.HTTP_201_CREATED)
 
 
 class AreasView(APIView):

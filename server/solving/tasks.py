@@ -42,6 +42,7 @@ TASKS: Final = {
     "suited": "inkquilt.papering.ranking",
     **dict.fromkeys(("look_again", "planned_page", "first_plans", "worthwhile"), __name__),
     "read_photo": "inkquilt_io.photo_files",
+    "changed_copy": "inkquilt_io.photo_copies",
     **dict.fromkeys(("read_swatch", "read_picture"), "inkquilt_io.swatches"),
     "look_for_areas": "inkquilt_io.looking",
     "tones_of": "inkquilt_io.tones",

@@ -205,7 +205,7 @@ class InTheZip(ApiTestCase):
 
     def restored(self, content, client):
         answer = client.post("/api/everything/", {"file": SimpleUploadedFile("all.zip", content)})
-        self.assertEqual(answer.status_code, 200, answer.content)
+        self.assertEqual(answer.status_code, 201, answer.content)
 
     def test_what_she_measures_in_goes_along_unless_it_was_said_there(self):
         self.send("put", "session/usual/", {"unit": "mm", "format": "a5"})

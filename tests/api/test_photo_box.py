@@ -10,12 +10,14 @@ from unittest import mock
 import pillow_heif
 from django.conf import settings
 from django.core.files.uploadedfile import SimpleUploadedFile
-from PIL import Image
+from PIL import ExifTags, Image
 
 from inkquilt.page import FORMATS
 from server.pages.known import document_of
 from server.pages.models import Page
 from server.photos.models import FocalArea, Photo
+from server.photos.services import add_photo
+from tests.api.answers import Client
 from tests.api.base import ApiTestCase, change_page, picture
 from tests.building import data_of, row
 from tests.building import size as inches_of
@@ -349,3 +351,75 @@ class Prints(ApiTestCase):
         self.assertEqual((plan["prints"], plan["left"][0]["why"]), ([], "its file is missing"))
         self.client.force_login(self.otto)
         self.assertEqual(self.client.get(f"/api/prints/?{self.query}").status_code, 400)
+
+
+class Copies(ApiTestCase):
+    """A photo turned and made lighter in a copy; what it shows where is told by its quarters of plain colours."""
+
+    def setUp(self):
+        super().setUp()
+        self.wide = Image.new("RGB", (400, 200), "#404040")
+        self.wide.paste("#c04040", (0, 0, 200, 100))  # upper left
+        out = io.BytesIO()
+        exif = Image.Exif()
+        exif.get_ifd(ExifTags.IFD.Exif)[ExifTags.Base.DateTimeOriginal] = "2026:05:10 14:20:00"
+        self.wide.save(out, "JPEG", quality=95, exif=exif)
+        self.photo = add_photo(
+            owner=self.ida, name="roof", file=io.BytesIO(out.getvalue()), size=len(out.getvalue())
+        ).photo
+        area = {"left": 0, "top": 0, "width": 0.5, "height": 0.5, "matters": True, "weight": 3, "source": "hand",
+                "accepted": True}  # fmt: skip
+        marked = self.send("put", f"photos/{self.photo.pk}/areas/", {"areas": [area]})
+        self.assertEqual(marked.status_code, 200, marked.content)
+
+    def copy(self, status=201, **asked):
+        answer = self.send("post", f"photos/{self.photo.pk}/copies/", asked)
+        self.assertEqual(answer.status_code, status, answer.content)
+        return answer.json()
+
+    def test_turned_clockwise_what_it_shows_and_what_matters_turn_with_it(self):
+        for turn, size, corner in ((90, (200, 400), (1, 0)), (180, (400, 200), (1, 1)), (270, (200, 400), (0, 1))):
+            with self.subTest(turn):
+                told = self.copy(turn=turn)
+                self.assertEqual((told["width"], told["height"]), size)
+                with Image.open(Photo.objects.get(pk=told["id"]).original) as image:
+                    for across in (0, 1):
+                        for down in (0, 1):
+                            at = image.width * (1 + 2 * across) // 4, image.height * (1 + 2 * down) // 4
+                            red = image.getpixel(at)[0] > 120
+                            self.assertEqual(red, (across, down) == corner, (turn, at))
+                (area,) = told["areas"]
+                self.assertEqual((area["left"], area["top"]), (corner[0] / 2, corner[1] / 2))
+
+    def test_lighter_and_darker_keep_black_and_white_and_the_original_stays(self):
+        before = self.photo.original.read_bytes()
+        shades = []
+        for light in (-4, -1, 1, 4):
+            with Image.open(Photo.objects.get(pk=self.copy(light=light)["id"]).original) as image:
+                shades.append(image.getpixel((300, 150))[0])
+        self.assertEqual(shades, sorted(shades))
+        self.assertLess(shades[1], 64)
+        self.assertGreater(shades[2], 64)
+        # A step is a power of two to the minus a quarter: 255 (64/255)^(2^-1) at four steps.
+        self.assertAlmostEqual(shades[-1], 255 * (64 / 255) ** 0.5, delta=3)
+        self.assertEqual(self.photo.original.read_bytes(), before)
+
+    def test_day_and_name_go_along_and_the_same_copy_is_kept_once(self):
+        self.send("patch", f"photos/{self.photo.pk}/", {"group": "the roof", "irreplaceable": True})
+        told = self.copy(turn=90, light=1)
+        self.assertEqual((told["name"], told["group"], told["irreplaceable"]), ("roof 2", "the roof", True))
+        self.assertTrue(told["taken"].startswith("2026-05-10T14:20"))
+        self.assertFalse(told["has_place"])
+        self.assertEqual(self.copy(turn=90, light=1)["id"], told["id"])
+
+    def test_what_cannot_be_copied_is_refused_and_leaves_nothing(self):
+        for asked in ({}, {"turn": 45}, {"light": 9}, {"turn": 0, "light": 0}):
+            with self.subTest(asked):
+                self.copy(400, **asked)
+        ticket = {"name": "Ticket", "width": "2", "height": "2", "kind": "document"}
+        printed = self.send("post", "photos/prints/", ticket).json()
+        self.assertEqual(self.send("post", f"photos/{printed['id']}/copies/", {"turn": 90}).status_code, 400)
+        stranger = Client()
+        stranger.force_login(self.otto)
+        self.assertEqual(self.send("post", f"photos/{self.photo.pk}/copies/", {"turn": 90}, stranger).status_code, 404)
+        self.assertEqual(Photo.objects.count(), 2)

@@ -99,6 +99,6 @@ class Finished(BrowserTestCase):
         self.client.force_login(self.user)
         self.client.post(f"/api/pages/{self.pk}/record/")
         self.page.reload()
-        expect(self.page.get_by_text("No pages yet")).to_be_visible()
+        expect(self.page.get_by_role("region", name="Begin a page")).to_be_visible()
         self.page.get_by_role("link", name="Logbook").click()
         expect(self.page.locator(".logbook .patch img")).to_be_visible()

@@ -178,3 +178,103 @@ class Names(BrowserTestCase):
         field.fill("nothing of that name")
         expect(self.page.get_by_text("No sketch is called that.")).to_be_visible()
         self.assert_accessible("the shelf, looked through")
+
+
+class OnTheWay(BrowserTestCase):
+    """Small things that leave nobody alone: ways on, ways back, words explained, what was wrong."""
+
+    def setUp(self):
+        super().setUp()
+        self.sign_in()
+
+    def test_an_unknown_address_offers_ways_on(self):
+        for address in ("/nonsense/of/some/kind", "/pages/999999/page"):
+            self.open(address)
+            with self.subTest(address):
+                expect(self.page.get_by_role("link", name=re.compile("[Yy]our pages"))).to_be_visible()
+        self.open("/nonsense")
+        self.assert_accessible("nothing lies here")
+        self.page.get_by_role("link", name="Words of the trade").click()
+        expect(self.page.get_by_text("How far a mat shows beyond what lies on it.")).to_be_visible()
+        self.assert_accessible("the words of the trade")
+
+    def test_from_the_stash_there_is_a_way_back_to_the_page(self):
+        page = self.lay_out(demo_data("two-and"))
+        self.open("/stash")
+        expect(self.page.get_by_role("link", name="Back to")).to_have_count(0)
+        self.open(f"/pages/{page.pk}/page")
+        expect(self.page).to_have_title(f"{page.name} · Ink Quilt")
+        self.open("/stash")
+        self.page.get_by_role("link", name=f"Back to “{page.name}”").click()
+        expect(self.page.get_by_role("heading", name=page.name)).to_be_visible()
+
+    def test_a_word_of_the_trade_is_explained_beside_it_and_put_away_by_escape(self):
+        page = self.lay_out(demo_data("two-and"))
+        self.open(f"/pages/{page.pk}/clusters")
+        mark = self.page.get_by_role("button", name="What is “cluster”?")
+        mark.press("Enter")
+        note = self.page.get_by_role("note")
+        expect(note).to_contain_text("embellishments that overlap")
+        self.assert_accessible("a word explained")
+        mark.press("Escape")
+        expect(note).to_have_count(0)
+
+    def test_only_the_field_that_was_wrong_turns_red_until_it_is_typed_in(self):
+        self.open("/photos")
+        self.page.get_by_role("button", name="Enter a print by its size").click()
+        fields = {name: self.page.get_by_role("textbox", name=name) for name in (
+            "What it shows", "Width of the print", "Height of the print"
+        )}  # fmt: skip
+        for field, text in zip(fields.values(), ("old street", "five or so", "7"), strict=True):
+            field.fill(text)
+        self.page.get_by_role("button", name="Into the box").click()
+        expect(fields["Width of the print"]).to_have_attribute("aria-invalid", "true")
+        for name in ("What it shows", "Height of the print"):
+            expect(fields[name]).not_to_have_attribute("aria-invalid", "true")
+        fields["Width of the print"].fill("5")
+        expect(fields["Width of the print"]).not_to_have_attribute("aria-invalid", "true")
+        self.page.get_by_role("button", name="Into the box").click()
+        expect(self.page.get_by_role("button", name=re.compile("old street"))).to_be_visible()
+
+    def test_several_photos_are_kept_together_and_removed_and_brought_back_at_once(self):
+        self.lay_out(demo_data("two-and"), photos=3)
+        self.open("/photos")
+        for photo in self.photos[:2]:
+            self.page.get_by_label(f"Pick {photo.name}").check()
+        self.page.get_by_role("textbox", name="What they belong to").fill("the roof")
+        self.page.get_by_role("button", name="Keep together").click()
+        group = self.page.get_by_role("region", name="Belongs with the roof")
+        expect(group.get_by_role("listitem")).to_have_count(2)
+        for photo in self.photos:
+            self.page.get_by_label(f"Pick {photo.name}").check()
+        self.page.locator(".picked-bar").get_by_role("button", name="Remove").click()
+        expect(self.page.get_by_text("No photos yet")).to_be_visible()
+        note = self.page.locator(".removed-note")
+        expect(note).to_contain_text("3 photos")
+        note.get_by_role("button", name="Undo").click()
+        expect(self.page.get_by_label("Pick ", exact=False)).to_have_count(3)
+        expect(note).to_have_count(0)
+
+    def test_a_photo_is_turned_in_a_copy(self):
+        self.lay_out(demo_data("two-and"), photos=1)
+        self.open("/photos")
+        self.page.get_by_role("button", name=re.compile(f"^{self.photos[0].name}, landscape")).click()
+        self.page.get_by_role("button", name="Turn and brighten").click()
+        keep = self.page.get_by_role("button", name="Keep as a copy")
+        expect(keep).to_be_disabled()
+        self.page.get_by_role("button", name="Turn right").click()
+        self.page.get_by_role("button", name="Lighter").click()
+        keep.click()
+        expect(self.page.get_by_role("button", name=f"{self.photos[0].name} 2, upright")).to_be_visible()
+        expect(self.page.get_by_role("button", name=f"{self.photos[0].name}, landscape")).to_be_visible()
+
+    def test_a_name_without_a_gap_widens_no_screen(self):
+        self.lay_out({**demo_data("two-and"), "name": "W" * 110})
+        for width in (1280, 390):
+            self.page.set_viewport_size({"width": width, "height": 800})
+            for address in ("/", "/begin", f"/pages/{Page.objects.get().pk}/page"):
+                with self.subTest(width=width, address=address):
+                    self.open(address)
+                    expect(self.page.get_by_role("heading").first).to_be_visible()
+                    wide = self.page.evaluate("document.documentElement.scrollWidth")
+                    self.assertLessEqual(wide, width)

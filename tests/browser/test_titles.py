@@ -15,7 +15,7 @@ from server.stash.services import enter_line
 from server.words.models import Alphabet
 from tests.api.base import change_page
 from tests.api.test_letters_found import ROWS, letters_photographed
-from tests.browser.base import BrowserTestCase, expect
+from tests.browser.base import PATIENCE, BrowserTestCase, expect
 from tests.building import data_of, row
 
 #: Weights of the shipped fonts as they are drawn.
@@ -133,6 +133,10 @@ class Titles(BrowserTestCase):
         letters.get_by_label(f"Letters left of {sheet.name}").fill("B 1, E 2, S 1")
         letters.get_by_role("button", name="These are left").click()
         expect(letters.locator(".letters-left")).to_have_text("B×1, E×2, S×1")
+        for _ in range(PATIENCE // 100):  # the first answer may take longer than the counting
+            if late:
+                break
+            self.page.wait_for_timeout(100)
         self.assertIn("with a stroke", late[0].text())
         with suppress(Error):  # It was asked anew: nobody waits for this one.
             held[0].fulfill(response=late[0])

@@ -247,3 +247,13 @@ export function useGroupPhotos() {
     onSettled: () => askAgain(cache, keys.photos),
   })
 }
+
+/** Keeps a copy of a photo, turned or made lighter; the photo stays as it is. */
+export function useCopyPhoto() {
+  const cache = useQueryClient()
+  return useMutation({
+    mutationFn: ({ id, ...body }: { id: number; turn: 0 | 90 | 180 | 270; light: number }) =>
+      take(api.POST('/api/photos/{id}/copies/', { params: { path: { id } }, body })),
+    onSuccess: () => askAgain(cache, keys.photos),
+  })
+}

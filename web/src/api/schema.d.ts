@@ -1821,6 +1821,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/photos/{id}/copies/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Keep one, turned or made lighter; the photo stays as it is. */
+        post: operations["copy_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/photos/{id}/look/": {
         parameters: {
             query?: never;
@@ -6036,6 +6053,13 @@ export interface components {
             photo: number;
             name: string;
             colours: components["schemas"]["ColourShare"][];
+        };
+        /** @description How a copy differs: turned clockwise, and so many steps lighter, or darker. */
+        PhotoCopyRequest: {
+            /** @default 0 */
+            turn: components["schemas"]["TurnEnum"];
+            /** @default 0 */
+            light: number;
         };
         /**
          * @description * `photo` - Photo
@@ -14928,6 +14952,56 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NamedColour"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            /** @description what went wrong */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    copy_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PhotoCopyRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"];
                 };
             };
             400: {

@@ -55,7 +55,7 @@ export function PhotoBox() {
             </section>
           ))}
         </div>
-        {opened && <PhotoSheet key={opened.id} photo={opened} onClose={() => open(null)} />}
+        {opened && <PhotoSheet key={opened.id} photo={opened} onClose={() => open(null)} onOpen={open} />}
       </div>
       {picked.size > 0 && <PickedBar picked={[...picked]} onNone={() => pick(new Set())} />}
     </Sheet>

@@ -7,10 +7,18 @@ import { useUnit } from '../api/queries'
 import { useDescribePhoto, useMarkAreas } from '../api/photoQueries'
 import { useDelete } from '../api/queries'
 import { AreaBoard } from './AreaBoard'
+import { TurnAndLight } from './TurnAndLight'
 import { areaName, areaWords, KINDS, WEIGHTS, WISHES } from './words'
 
+interface PhotoSheetProps {
+  photo: Photo
+  onClose: () => void
+  /** Opens another photo instead. */
+  onOpen: (id: number) => void
+}
+
 /** One photo opened: what matters in it, and what is known of it. */
-export function PhotoSheet({ photo, onClose }: { photo: Photo; onClose: () => void }) {
+export function PhotoSheet({ photo, onClose, onOpen }: PhotoSheetProps) {
   const [heldIndex, hold] = useState<number | null>(null)
   const describe = useDescribePhoto()
   const mark = useMarkAreas()
@@ -46,6 +54,7 @@ export function PhotoSheet({ photo, onClose }: { photo: Photo; onClose: () => vo
         </>
       )}
       <Facts photo={photo} onSet={set} />
+      {photo.has_file && <TurnAndLight photo={photo} onKept={onOpen} />}
       <p className="photo-deeds">
         <button
           type="button"
