@@ -1,4 +1,3 @@
-import { Term } from '../glossary/Term'
 import type { Change, Page, Photo } from '../api/client'
 import { Fractions } from '../app/Fractions'
 import { Guarded } from '../app/Guarded'
@@ -40,8 +39,7 @@ export function BenchLeft(props: BenchLeftProps) {
       {step !== 'papers' && (
         <section className="sketch-beside" aria-label="The sketch">
           <h2>
-            <Fractions text={`The sketch, ${sketch.width_text} × ${sketch.height_text}`} />
-            <Term of="sketch" />{' '}
+            <Fractions text={`The sketch, ${sketch.width_text} × ${sketch.height_text}`} />{' '}
           </h2>
           <PageThumb board={sketch} size={hasTray ? 96 : 150} label={page.sketch_name} />
           {step === 'page' && <KeepAsSketch page={page} />}
