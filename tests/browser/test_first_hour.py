@@ -143,6 +143,20 @@ class Columns(BrowserTestCase):
         expect(self.page.get_by_role("table")).to_have_count(0)
 
 
+class InHand(BrowserTestCase):
+    def test_in_a_column_that_was_scrolled_down_the_piece_in_hand_comes_into_view(self):
+        self.sign_in()
+        page = self.lay_out(demo_data("three"))
+        self.open(f"/pages/{page.pk}/page")
+        expect(self.page.get_by_role("table")).to_be_visible()
+        self.page.evaluate("document.querySelector('.right-side').scrollTop = 1e5")
+        self.page.locator('[data-block="tall"]').focus()
+        self.page.keyboard.press("Enter")
+        held = self.page.locator(".held")
+        expect(held).to_be_in_viewport()
+        self.assertLess(held.bounding_box()["y"], 500)
+
+
 class Names(BrowserTestCase):
     def setUp(self):
         super().setUp()

@@ -1,4 +1,4 @@
-import { useState, type FormEvent } from 'react'
+import { useEffect, useRef, useState, type FormEvent } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
 import { Fractions } from '../app/Fractions'
@@ -21,8 +21,11 @@ export function Held({ page, block, ties, onChange, onPutDown }: HeldProps) {
   const mine = ties.filter(
     (tie) => tie.blocks.includes(block.id) && (tie.kind !== 'line' || tie.blocks[0] === block.id),
   )
+  const section = useRef<HTMLElement>(null)
+  // A column that was scrolled down comes back to the piece in hand.
+  useEffect(() => section.current?.scrollIntoView({ block: 'nearest' }), [])
   return (
-    <section className="held" aria-label={`Taken up: ${block.name}`}>
+    <section ref={section} className="held" aria-label={`Taken up: ${block.name}`}>
       <h2>{block.name}</h2>
       <p className="held-size">
         <Fractions text={`${block.texts.width} × ${block.texts.height} ${page.format.unit}`} />
