@@ -183,6 +183,11 @@ def with_unit(grains: Grains, unit: Unit) -> str:
     return f"{format_nearest(grains, unit)} {unit.value}"
 
 
+def size_with_unit(width: Grains, height: Grains, unit: Unit) -> str:
+    """Print how wide and high something is, followed by the unit: ``8 1/2 × 11 in``."""
+    return f"{format_nearest(width, unit)} × {with_unit(height, unit)}"
+
+
 def json_length(grains: Grains, unit: Unit) -> int | float | str:
     """Return the exact form for JSON: a whole number, a decimal of mm, or a fraction text.
 

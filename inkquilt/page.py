@@ -118,6 +118,9 @@ class PageFormat:
         return Page(self.width, self.height, self.unit, clear)
 
 
+#: The page that most begin with, by what they measure in. Common practice, no source.
+FIRST_FORMATS: Final = {Unit.IN: "12x12", Unit.MM: "a4"}
+
 # Album sizes are common practice, no source. A4 and A5 follow ISO 216.
 FORMATS: Final[tuple[PageFormat, ...]] = (
     PageFormat("12x12", "12 × 12", 12 * INCH, 12 * INCH, Unit.IN),

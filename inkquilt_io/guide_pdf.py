@@ -9,7 +9,7 @@ from typing import Any, Final
 from reportlab.pdfgen.canvas import Canvas as Pdf
 
 from inkquilt.assembly.guide import GuideMark
-from inkquilt.lengths import INCH, Grains, Unit, format_nearest
+from inkquilt.lengths import INCH, Grains, Unit, size_with_unit
 from inkquilt.sketch.model import Size
 from inkquilt_io.look import INK
 from inkquilt_io.pdf import (
@@ -48,7 +48,7 @@ def guide_pdf(name: str, size: Size, unit: Unit, marks: Sequence[GuideMark], she
     pdf.setFont(TITLES, 20)
     pdf.drawString(left, top, f"Placing guide: {name[:50]}")
     pdf.setFont(WORDS, 10)
-    told = f"Page {format_nearest(size.width, unit)} × {format_nearest(size.height, unit)} {unit.value}, at true size."
+    told = f"Page {size_with_unit(size.width, size.height, unit)}, at true size."
     for line, words in enumerate((told, *_TOLD)):
         pdf.drawString(left, top - 20 - 14 * line, words)
     check_bars(pdf, left, top - 84)

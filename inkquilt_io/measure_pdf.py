@@ -10,7 +10,7 @@ from xml.sax.saxutils import escape
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.platypus import Flowable, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
-from inkquilt.lengths import format_nearest
+from inkquilt.lengths import size_with_unit
 from inkquilt.measuring import MeasureRow
 from inkquilt_io.look import INK
 from inkquilt_io.pdf import TITLES, WORDS, SheetSize, draw_small, points, register_fonts, rgb
@@ -32,7 +32,7 @@ def measure_pdf(page: FittedPage, rows: Sequence[MeasureRow], counted: str, shee
         leftMargin=_MARGIN, rightMargin=_MARGIN, topMargin=_MARGIN, bottomMargin=_MARGIN,
     )  # fmt: skip
     heading, words = styles()
-    size = f"{format_nearest(page.width, page.unit)} × {format_nearest(page.height, page.unit)} {page.unit.value}"
+    size = size_with_unit(page.width, page.height, page.unit)
     told = f"Page {size}. All measures in {page.unit.value}, counted {counted}. Measure twice, then cut."
     document.build(
         [

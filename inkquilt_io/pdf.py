@@ -25,7 +25,7 @@ from reportlab.pdfgen.canvas import Canvas as Pdf
 
 from inkquilt.colour import read_colour
 from inkquilt.embellishments import Accent
-from inkquilt.lengths import INCH, MM, Grains, format_nearest
+from inkquilt.lengths import INCH, MM, Grains, size_with_unit
 from inkquilt.sketch import Role, Shape
 from inkquilt.sketch.model import POLYGON_PARTS, Size
 from inkquilt.words.script import Script
@@ -144,7 +144,7 @@ def _key_sheet(pdf: Any, page: FittedPage, sheet: SheetSize, parts: list[Tile], 
     pdf.setFont(TITLES, 22)
     pdf.drawString(left, top, page.name[:60])
     pdf.setFont(WORDS, 11)
-    size = f"{format_nearest(page.width, page.unit)} × {format_nearest(page.height, page.unit)} {page.unit.value}"
+    size = size_with_unit(page.width, page.height, page.unit)
     sheets = "one sheet" if len(parts) == 1 else f"{len(parts)} sheets that overlap by 1/4 in"
     pdf.drawString(left, top - 22, f"Page {size}, at true size on {sheets}.")
     pdf.drawString(left, top - 38, "Print at 100 %, with no scaling. Measure both bars before you cut.")

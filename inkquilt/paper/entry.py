@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from inkquilt.errors import CoreError
-from inkquilt.lengths import INCH, MM, Unit, format_nearest, parse_length
+from inkquilt.lengths import INCH, MM, Unit, parse_length, size_with_unit
 from inkquilt.paper.kinds import PaperKind, PaperSide
 from inkquilt.sketch.model import Size
 
@@ -152,7 +152,7 @@ def sheet_words(size: Size, unit: Unit) -> str:
     name = next((name for name, known in _NAMED_SIZES.items() if known == size and name != "letter"), "")
     if name and unit is not Unit.MM:
         return name.upper()
-    return f"{format_nearest(size.width, unit)} × {format_nearest(size.height, unit)} {unit.value}"
+    return size_with_unit(size.width, size.height, unit)
 
 
 def _size(text: str, unit: Unit) -> tuple[Size, str]:

@@ -8,7 +8,7 @@ from django.core.exceptions import ObjectDoesNotExist
 
 from inkquilt.errors import refuse
 from inkquilt.lengths import Unit
-from inkquilt.page import FORMATS
+from inkquilt.page import FIRST_FORMATS, FORMATS
 from server.accounts.models import Usual
 
 
@@ -34,10 +34,21 @@ def asked_unit(user: Any, asked: Mapping[str, Any]) -> Unit:
     return Unit(asked["unit"]) if asked.get("unit") else unit_of(user)
 
 
-def settle(*, user: Any, unit: Unit, format_key: str) -> Usual:
-    """Keep what a person measures in and her usual page. Raises ``BadInput`` for a format there is not."""
-    if all(form.key != format_key for form in FORMATS):
+def settle(*, user: Any, unit: Unit | None = None, format_key: str | None = None) -> Usual:
+    """Keep what a person measures in and her usual page; of what she does not say now, what she said before holds.
+
+    Before she said anything, a format is measured in the unit it is made in, and a unit has the page that most begin
+    with. Raises ``BadInput`` for a format there is not, and where nothing is said.
+    """
+    before = usual_of(user)
+    form = next((form for form in FORMATS if form.key == format_key), None)
+    if format_key is not None and form is None:
         raise refuse("unknown-format", f"There is no page format “{format_key[:40]}”.", "format")
+    if unit is None:
+        unit = Unit(before.unit) if before else form.unit if form else None
+    if unit is None:
+        raise refuse("nothing-said", "In inches or millimetres, or on which page?", "unit")
+    format_key = format_key or (before.format if before else FIRST_FORMATS[unit])
     usual, _ = Usual.objects.update_or_create(user=user, defaults={"unit": unit.value, "format": format_key})
     user.usual = usual
     return usual

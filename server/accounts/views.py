@@ -26,6 +26,13 @@ class UsualSerializer(serializers.Serializer):
     format = serializers.CharField(max_length=20)
 
 
+class UsualAskedSerializer(serializers.Serializer):
+    """What of it she says now."""
+
+    unit = serializers.ChoiceField(fields.UNIT_CHOICES, required=False)
+    format = serializers.CharField(max_length=20, required=False)
+
+
 class SessionSerializer(serializers.Serializer):
     """Who is signed in (null: nobody), whether this is the demo, and whether new accounts can be made.
 
@@ -116,11 +123,12 @@ class UsualView(APIView):
 
     @extend_schema(
         operation_id="settle_usual",
-        request=UsualSerializer,
+        request=UsualAskedSerializer,
         responses={200: SessionSerializer, 400: ErrorSerializer},
     )
     def put(self, request: Request) -> Response:
         """Keep it; it holds wherever she has not said otherwise."""
-        asked = asked_for(UsualSerializer, request.data)
-        settle(user=owner(request), unit=Unit(asked["unit"]), format_key=asked["format"])
+        asked = asked_for(UsualAskedSerializer, request.data)
+        unit = Unit(asked["unit"]) if "unit" in asked else None
+        settle(user=owner(request), unit=unit, format_key=asked.get("format"))
         return session_answer(request)

@@ -8,7 +8,7 @@ from inkquilt.album.openings import Opening, Place
 from inkquilt.album.order import AlbumPage
 from inkquilt.album.spine import Spine, leaves_words
 from inkquilt.assembly.wording import thick_words
-from inkquilt.lengths import Unit, format_nearest, with_unit
+from inkquilt.lengths import Unit, size_with_unit, with_unit
 from inkquilt.paper.entry import unit_of
 from inkquilt.photos.events import day_words
 from inkquilt.sketch.model import Size
@@ -39,7 +39,7 @@ def albums_answer(looks: Sequence[AlbumLook], loose: Iterable[LogEntry], count: 
 
 
 def _size(sized: LogEntry | Album, unit: Unit) -> str:
-    return f"{format_nearest(sized.width, unit)} × {format_nearest(sized.height, unit)} {unit.value}"
+    return size_with_unit(sized.width, sized.height, unit)
 
 
 def days_of(pages: Sequence[AlbumPage]) -> str:

@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from inkquilt.lengths import Unit, format_nearest
+from inkquilt.lengths import Unit, size_with_unit
 from server.accounts.usual import unit_of
 from server.boxes.models import BoxPiece, ProjectBox
 from server.boxes.services import contents_of
@@ -50,7 +50,7 @@ def _paper(row: Any) -> dict[str, Any]:
 def _piece(row: BoxPiece, unit: Unit) -> dict[str, Any]:
     size = ""
     if row.width is not None and row.height is not None:
-        size = f"{format_nearest(row.width, unit)} × {format_nearest(row.height, unit)} {unit.value}"
+        size = size_with_unit(row.width, row.height, unit)
     return {"id": row.pk, "name": row.name, "count": row.count, "size": size}
 
 

@@ -21,7 +21,7 @@ from inkquilt.fit.request import Die, Rung, Status, Way
 from inkquilt.fit.rules import relations_for
 from inkquilt.fit.ways import drawn_for
 from inkquilt.fit.writing import next_mark
-from inkquilt.lengths import Unit, format_length, format_nearest, json_length, with_unit
+from inkquilt.lengths import Unit, format_length, format_nearest, json_length, size_with_unit, with_unit
 from inkquilt.page import Side
 from inkquilt.sketch import Role
 from inkquilt.sketch.model import Shape, Size
@@ -163,7 +163,7 @@ def card_answer(page: Page, document: PageDocument, pictures: dict[int, Photo]) 
         "version": page.version,
         "name": page.name,
         "created": page.created,
-        "size": f"{format_nearest(on.width, on.unit)} × {format_nearest(on.height, on.unit)} {on.unit.value}",
+        "size": size_with_unit(on.width, on.height, on.unit),
         "board": board(Size(on.width, on.height), on.unit, document.blocks, on.fold, looks_of(document)),
         "slots": slots_answer(document, pictures),
         "titles": titles_answer(document),

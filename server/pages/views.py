@@ -15,7 +15,7 @@ from inkquilt.composition.changes.layout import Concede, ReworkSlots, Turn
 from inkquilt.composition.changes.photos import SlotChoice
 from inkquilt.fit import School, Variant, Way
 from inkquilt.fit.relaxations import WayOut
-from inkquilt.lengths import INCH, format_nearest
+from inkquilt.lengths import INCH, size_with_unit
 from inkquilt.page import FORMATS, Side
 from inkquilt.sketch import Role
 from inkquilt.sketch.model import Size
@@ -79,8 +79,7 @@ class FormatsView(APIView):
                 {
                     "key": form.key,
                     "name": form.name,
-                    "size": f"{format_nearest(form.width, form.unit)} × {format_nearest(form.height, form.unit)} "
-                    f"{form.unit.value}",
+                    "size": size_with_unit(form.width, form.height, form.unit),
                     "unit": form.unit.value,
                     "width": form.width / INCH,
                     "height": form.height / INCH,

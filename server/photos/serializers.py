@@ -5,7 +5,7 @@ from typing import Any
 from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 
-from inkquilt.lengths import Unit, format_length, format_nearest
+from inkquilt.lengths import Unit, format_length, size_with_unit
 from inkquilt_io.photo_copies import MOST_LIGHT
 from server.common.serializers import many
 from server.photos.models import PARTS, FocalArea, Photo
@@ -76,9 +76,7 @@ class PhotoSerializer(serializers.ModelSerializer):
         """Return the size of the print that exists, or nothing."""
         if photo.print_size is None:
             return ""
-        unit = self.unit
-        width, height = (format_nearest(side, unit) for side in (photo.print_size.width, photo.print_size.height))
-        return f"{width} × {height} {unit.value}"
+        return size_with_unit(photo.print_size.width, photo.print_size.height, self.unit)
 
     def get_print_width(self, photo: Photo) -> str:
         """Return the width of the print that exists exactly, for this text comes back when it is changed."""

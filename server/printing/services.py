@@ -27,12 +27,16 @@ from server.solving.pool import solvers
 
 @dataclass(frozen=True, slots=True)
 class PrintTerms:
-    """How photos are printed: on which paper, with a white border or a bleed, and what the printer leaves blank."""
+    """How photos are printed: on which paper, with a white border or a bleed, and what the printer leaves blank.
+
+    What is said of them is in ``unit``.
+    """
 
     paper: PrintPaper
     margin: Grains
     border: Grains = 0
     bleed: Grains = 0
+    unit: Unit = Unit.IN
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,7 +100,7 @@ def sheets_for(made: Plan) -> tuple[tuple[PrintSheet, ...], Packed]:
         )
     except PieceTooLarge as error:
         one = made.prints[error.index]
-        size = f"{with_unit(one.footprint.width, Unit.IN)} × {with_unit(one.footprint.height, Unit.IN)}"
+        size = f"{with_unit(one.footprint.width, made.terms.unit)} × {with_unit(one.footprint.height, made.terms.unit)}"
         detail = (
             f"“{one.name}” needs {size}: more than {made.terms.paper.name} paper has inside the margin the printer "
             "leaves blank. Take larger paper, or print to the edge."

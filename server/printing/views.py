@@ -117,7 +117,7 @@ def _planned(request: Request, asked: dict[str, Any]) -> services.Plan:
         raise refuse("border", f"A white border is at most {with_unit(WIDEST_BORDER, unit)} wide.", "border")
     bleed = BLEED if asked["bleed"] and not border else 0
     margin = 0 if asked["to_the_edge"] else USUAL_MARGIN
-    terms = services.PrintTerms(services.paper_of(asked["paper"]), margin, border, bleed)
+    terms = services.PrintTerms(services.paper_of(asked["paper"]), margin, border, bleed, unit)
     return services.plan(services.asked_pages(request.user, asked["pages"]), terms)
 
 

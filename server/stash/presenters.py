@@ -3,11 +3,10 @@
 from base64 import b64encode
 from typing import Any
 
-from inkquilt.lengths import INCH, Grains, Unit
+from inkquilt.lengths import INCH, Grains, Unit, size_with_unit
 from inkquilt.paper.scraps import FINEST, usable_rect
 from inkquilt.sketch.model import POLYGON_PARTS
 from inkquilt_io.picture.things import Thing
-from server.stash.serializers import size_words
 
 
 def _to_finest(length: Grains) -> Grains:
@@ -18,8 +17,8 @@ def found_scrap(thing: Thing, unit: Unit) -> dict[str, Any]:
     """Return a scrap that was found, and what can be cut out of it."""
     rect = usable_rect(thing.size, thing.outline)
     return {
-        "size": size_words(_to_finest(thing.size.width), _to_finest(thing.size.height), unit),
-        "usable": size_words(rect.size.width, rect.size.height, unit) if rect else "",
+        "size": size_with_unit(_to_finest(thing.size.width), _to_finest(thing.size.height), unit),
+        "usable": size_with_unit(rect.size.width, rect.size.height, unit) if rect else "",
         "wide": thing.size.width / INCH,
         "high": thing.size.height / INCH,
         "corners": [[p.across / POLYGON_PARTS, p.down / POLYGON_PARTS] for p in rect.corners] if rect else [],

@@ -91,11 +91,6 @@ def _unit(serializer: serializers.BaseSerializer) -> Unit:
     return unit
 
 
-def size_words(width: int, height: int, unit: Unit) -> str:
-    """Say a size."""
-    return f"{format_nearest(width, unit)} × {format_nearest(height, unit)} {unit.value}"
-
-
 class SideSerializer(serializers.Serializer):
     """One side of a paper: what it shows, its colours, the main one first, and whether it has a right way up."""
 

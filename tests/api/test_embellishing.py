@@ -69,7 +69,7 @@ class EmbellishingTests(ApiTestCase):
                 body = FLOWER | {"colours": ["#cf9d2e"]} | wrong
                 self.assertEqual(self.send("post", "embellishments/", body).status_code, 400)
         self.assertEqual(self.send("delete", f"embellishments/{self.star['id']}/").status_code, 204)
-        with self.assertNumQueries(3):
+        with self.assertNumQueries(4):  # session, user, her unit, what she owns
             self.assertEqual(len(self.send("get", "embellishments/").json()), 2)
         his = Embellishment.objects.create(
             owner=self.otto, name="his", kind="dot", form="round", width=INCH, height=INCH, colours=["#ffffff"]

@@ -10,7 +10,7 @@ from server.pages.models import Page
 from server.sketches.models import Sketch
 from server.sketches.services import ready_sketches
 from tests.api.answers import Client
-from tests.api.base import ApiTestCase
+from tests.api.base import ApiTestCase, change_page
 
 ENDS_OF_UNITS = {"in": " in", "mm": " mm"}
 
@@ -59,10 +59,37 @@ class WhatSheMeasuresIn(ApiTestCase):
 
     def test_what_is_no_unit_or_no_format_is_refused_and_changes_nothing(self):
         self.settle("mm", "a4")
-        for wrong in ({"unit": "ell", "format": "a4"}, {"unit": "in", "format": "nonsense"}, {"unit": "in"}):
+        for wrong in ({"unit": "ell", "format": "a4"}, {"unit": "in", "format": "nonsense"}, {"format": ""}):
             with self.subTest(wrong):
                 self.assertEqual(self.send("put", "session/usual/", wrong).status_code, 400)
         self.assertEqual(self.send("get", "session/").json()["usual"], {"unit": "mm", "format": "a4"})
+
+    def test_what_is_not_said_follows_from_what_is(self):
+        self.assertEqual(self.send("put", "session/usual/", {}).status_code, 400)
+        said = [
+            ({"format": "a5"}, {"unit": "mm", "format": "a5"}),  # measured as it is made
+            ({"unit": "in"}, {"unit": "in", "format": "a5"}),  # what was said before holds
+            ({"format": "8x8"}, {"unit": "in", "format": "8x8"}),
+            ({"unit": "mm"}, {"unit": "mm", "format": "8x8"}),
+        ]
+        for asked, usual in said:
+            with self.subTest(asked):
+                self.assertEqual(self.send("put", "session/usual/", asked).json()["usual"], usual)
+        other = Client()
+        other.force_login(self.otto)
+        self.assertEqual(
+            self.send("put", "session/usual/", {"unit": "mm"}, other).json()["usual"], {"unit": "mm", "format": "a4"}
+        )
+
+    def test_a_white_border_is_in_it_too_and_so_is_what_is_said_of_prints(self):
+        page, photo = self.add_page(), self.add_photo()
+        page = change_page(page=page, version=page.version, change={"kind": "photo", "block": "p", "photo": photo.pk})
+        for unit, border in (("in", "1/4"), ("mm", "6.35")):
+            self.settle(unit)
+            plan = self.send("get", f"prints/?pages={page.pk}&paper=letter&border={border}").json()
+            with self.subTest(unit):
+                self.assertAlmostEqual(plan["sheets"][0]["laid"][0]["border"], 0.25)
+                self.assertTrue(plan["prints"][0]["size"].endswith(f" {unit}"), plan["prints"][0]["size"])
 
     def test_nobody_is_asked_who_is_not_signed_in(self):
         self.assertEqual(self.send("put", "session/usual/", {"unit": "in", "format": "a4"}, Client()).status_code, 403)

@@ -95,7 +95,7 @@ class ScrapPictures(ApiTestCase):
         self.assertEqual([len(one["scraps"]) for one in again["stocks"] if one["id"] == stock["id"]], [2])
         for line in ("scrap mint 3 x 4", "scrap kraft 5 x 5"):
             self.keep(ell, paper=enter_line(owner=self.ida, line=line, unit=Unit.IN))
-        with self.assertNumQueries(7):  # who asks, how many, the papers, and what belongs to all of them
+        with self.assertNumQueries(8):  # who asks, her unit, how many, the papers, and what belongs to all of them
             self.send("get", "stash/papers/")
 
     def test_what_cannot_be_kept_is_refused_and_nothing_is(self):

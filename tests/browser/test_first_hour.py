@@ -83,12 +83,36 @@ class Newcomer(BrowserTestCase):
             self.more(f"sketch {name}", "Remove")
             expect(self.page.get_by_role("button", name=f"Fit {name}", exact=False)).to_have_count(0)
 
-    def test_a_photo_is_taken_off_the_choice_again_by_a_finger(self):
+    def test_a_photo_is_taken_off_the_choice_again(self):
         self.add_two()
         expect(self.start.get_by_role("button", name="on this page", pressed=True)).to_have_count(2)
         self.start.get_by_role("button", name="on this page").first.click()
         expect(self.start.get_by_role("button", name="on this page", pressed=True)).to_have_count(1)
         expect(self.start).to_contain_text("they wear your photo")
+
+
+class ByFinger(BrowserTestCase):
+    """On a tablet, from the empty shelf to a page, by touch alone."""
+
+    viewport = {"width": 1024, "height": 768}
+
+    def test_from_the_empty_shelf_to_a_page(self):
+        self.context = self.browser.new_context(viewport=self.viewport, has_touch=True, reduced_motion="reduce")
+        self.addCleanup(self.context.close)
+        self.page = self.new_page()
+        self.sign_in()
+        photos = [self.add_photo(name, number) for number, name in enumerate(("roof", "kites"))]
+        self.open("/")
+        start = self.page.get_by_role("region", name="Begin a page")
+        start.get_by_role("button", name="inches").tap()
+        for photo in photos:
+            start.get_by_role("button", name=f"{photo.name} on this page").tap()
+        expect(start.get_by_role("button", name="on this page", pressed=True)).to_have_count(2)
+        expect(start).to_contain_text("they wear your 2 photos")
+        start.get_by_role("button", name="A grid").tap()
+        self.page.wait_for_url("**/pages/*/page")
+        expect(self.page.locator(".board [data-block] image")).to_have_count(2)
+        self.assert_accessible("the page on a tablet")
 
 
 class Columns(BrowserTestCase):

@@ -31,6 +31,7 @@ class Photos(BrowserTestCase):
     def test_many_photos_are_added_at_once_and_those_refused_are_named(self):
         self.open("/")
         self.page.get_by_role("link", name="Photo box").click()
+        expect(self.page.get_by_role("heading", name="Photo box")).to_be_visible()  # the shelf takes photos too
         same = picture(300, 200, colour="gold")
         webp = io.BytesIO()
         Image.new("RGB", (200, 300), "navy").save(webp, "WEBP")

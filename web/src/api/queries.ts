@@ -342,13 +342,14 @@ export function useUnit(): 'in' | 'mm' {
 export function useSettleUsual() {
   const cache = useQueryClient()
   return useMutation({
-    mutationFn: (body: NonNullable<Session['usual']>) => take(api.PUT('/api/session/usual/', { body })),
-    onSuccess: (session, { unit }) => {
+    mutationFn: (body: Partial<NonNullable<Session['usual']>>) =>
+      take(api.PUT('/api/session/usual/', { body })),
+    onSuccess: (session) => {
       const before = cache.getQueryData<Session>(keys.session)?.usual?.unit
       cache.setQueryData(keys.session, session)
       // Sizes are told in another unit from now on.
-      if (before !== unit)
-        void cache.invalidateQueries({ predicate: (query) => query.queryKey !== keys.session })
+      if (before !== session.usual?.unit)
+        void cache.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== keys.session[0] })
     },
   })
 }

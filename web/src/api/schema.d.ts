@@ -8382,10 +8382,10 @@ export interface components {
             unit: components["schemas"]["UnitEnum"];
             format: string;
         };
-        /** @description What a person measures in, and the key of the page format she mostly makes. */
-        UsualRequest: {
-            unit: components["schemas"]["UnitEnum"];
-            format: string;
+        /** @description What of it she says now. */
+        UsualAskedRequest: {
+            unit?: components["schemas"]["UnitEnum"];
+            format?: string;
         };
         /**
          * @description * `split-base` - split-base
@@ -15525,9 +15525,9 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody: {
+        requestBody?: {
             content: {
-                "application/json": components["schemas"]["UsualRequest"];
+                "application/json": components["schemas"]["UsualAskedRequest"];
             };
         };
         responses: {

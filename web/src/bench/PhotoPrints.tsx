@@ -7,31 +7,36 @@ import { Trouble } from '../app/Trouble'
 import { Waiting } from '../app/Waiting'
 import type { Page, PrintAsked, PrintPlan } from '../api/client'
 import { usePrintPlan } from '../api/photoQueries'
-import { usePages } from '../api/queries'
+import { usePages, useUnit } from '../api/queries'
 import { PaperPrinter } from './PaperPrinter'
 import { PaperSelect, type PhotoPaper } from './PaperSelect'
 import { PrintSheetPicture } from './PrintSheetPicture'
 
-const EDGES = [
-  { value: 'plain', words: 'cut at the edge' },
-  { value: 'border', words: 'with a white border of ¼ in' },
-  { value: 'bleed', words: 'with ⅛ in more all round, cut off' },
-] as const
+/** White borders as they are usual, and how far a bleed goes, in what she measures in. */
+const BORDER = { in: '1/4', mm: '6' } as const
+const BLEED = { in: '⅛ in', mm: 'about 3 mm' } as const
+const EDGES = ['plain', 'border', 'bleed'] as const
 
 /** Her photos at the size this page wants them, on as little photo paper as can be found. */
 export function PhotoPrints({ page }: { page: Page }) {
   const [paper, setPaper] = useState<PhotoPaper>('letter')
-  const [edge, setEdge] = useState<(typeof EDGES)[number]['value']>('plain')
+  const [edge, setEdge] = useState<(typeof EDGES)[number]>('plain')
   const [toTheEdge, setToTheEdge] = useState(false)
   const [others, setOthers] = useState<number[]>([])
   const cards = usePages()
+  const unit = useUnit()
+  const said = {
+    plain: 'cut at the edge',
+    border: `with a white border of ${BORDER[unit] === '1/4' ? '¼' : BORDER[unit]} ${unit}`,
+    bleed: `with ${BLEED[unit]} more all round, cut off`,
+  }
   const along = (cards.data ?? []).filter(
     (card) => card.id !== page.id && card.slots.some((slot) => slot.photo),
   )
   const asked: PrintAsked = {
     pages: [page.id, ...others].join('-'),
     paper,
-    border: edge === 'border' ? '1/4' : '',
+    border: edge === 'border' ? BORDER[unit] : '',
     bleed: edge === 'bleed',
     to_the_edge: toTheEdge,
   }
@@ -56,9 +61,9 @@ export function PhotoPrints({ page }: { page: Page }) {
           value={edge}
           onChange={(event) => setEdge(event.target.value as typeof edge)}
         >
-          {EDGES.map(({ value, words }) => (
-            <option key={value} value={value}>
-              {words}
+          {EDGES.map((one) => (
+            <option key={one} value={one}>
+              {said[one]}
             </option>
           ))}
         </Form.Select>

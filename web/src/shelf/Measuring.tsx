@@ -12,12 +12,12 @@ export function Measuring() {
     <section aria-labelledby="measuring-heading">
       <h1 id="measuring-heading">How I measure</h1>
       <p className="hint">Holds for new pages, prints, stash and tools. A page keeps what it was made in.</p>
-      <UnitChips chosen={usual.unit} onChoose={(unit) => settle.mutate({ ...usual, unit })} />
+      <UnitChips chosen={usual.unit} onChoose={(unit) => settle.mutate({ unit })} />
       <FormatChips
         words="my usual page"
         label="My usual page"
         chosen={usual.format}
-        onChoose={(format) => settle.mutate({ ...usual, format })}
+        onChoose={(format) => settle.mutate({ format })}
       />
       {settle.error && <Trouble error={settle.error} onClose={() => settle.reset()} />}
     </section>

@@ -16,8 +16,6 @@ import { UnitChips } from './UnitChips'
 
 /** So many of her latest photos lie to hand; the others are picked in the photo box. */
 const TO_HAND = 12
-/** The page that most begin with, by what they measure in. */
-const FIRST_PAGE = { in: '12x12', mm: 'a4' } as const
 
 /** The three things a page begins with: photos, the page, a layout. In any order; a touched layout makes the page. */
 export function Start() {
@@ -107,17 +105,14 @@ function YourPage({ format, onChoose }: { format: string; onChoose: (key: string
   const settle = useSettleUsual()
   return (
     <>
-      <UnitChips
-        chosen={usual?.unit ?? null}
-        onChoose={(unit) => settle.mutate({ unit, format: usual?.format ?? FIRST_PAGE[unit] })}
-      />
+      <UnitChips chosen={usual?.unit ?? null} onChoose={(unit) => settle.mutate({ unit })} />
       <FormatChips
         words="my page is"
         label="My page"
         chosen={format}
         onChoose={(key) => {
           onChoose(key)
-          settle.mutate({ unit: usual?.unit ?? 'in', format: key })
+          settle.mutate({ format: key })
         }}
       />
       {settle.error && <Trouble error={settle.error} onClose={() => settle.reset()} />}
