@@ -20,6 +20,20 @@ export default tseslint.config(
     rules: {
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
+      // What an effect or a ref returns is called when it ends; newer browsers answer scrolling with a promise.
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            'CallExpression[callee.name=/^use.*Effect$/] > ArrowFunctionExpression:first-child' +
+            ':not([body.type=/^(BlockStatement|ArrowFunctionExpression)$/])',
+          message: 'An effect returns its clean-up or nothing: put the deed in braces.',
+        },
+        {
+          selector: 'JSXAttribute[name.name="ref"] ArrowFunctionExpression:not([body.type="BlockStatement"])',
+          message: 'A ref returns its clean-up or nothing: put the deed in braces.',
+        },
+      ],
     },
   },
 )

@@ -3,6 +3,7 @@
 import io
 import json
 import os
+import re
 from pathlib import Path
 from typing import Any
 from unittest import mock
@@ -34,6 +35,7 @@ AXE = Path(settings.BASE_DIR) / "web/node_modules/axe-core/axe.min.js"
 #: A busy machine may solve several fits at once, and a shared one stand still meanwhile; in milliseconds.
 PATIENCE = 60_000
 expect.set_options(timeout=PATIENCE)
+CRASH = re.compile(r"pageerror:|error: \w*Error: ")
 RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]
 
 
@@ -54,6 +56,8 @@ class BrowserTestCase(StaticLiveServerTestCase):
 
     viewport = {"width": 1280, "height": 800}
     folds_are_open = True
+    #: Whether a part of the client is broken on purpose.
+    breaks = False
 
     @classmethod
     def setUpClass(cls) -> None:
@@ -76,6 +80,12 @@ class BrowserTestCase(StaticLiveServerTestCase):
         self.context.route(lambda url: not url.startswith(self.live_server_url), self._refuse)
         self.console: list[str] = []
         self.page = self.new_page()
+
+    def tearDown(self) -> None:
+        """No part of the client broke unseen, whatever a test looks at."""
+        super().tearDown()
+        if not self.breaks:
+            self.assertEqual([message for message in self.console if CRASH.match(message)], [])
 
     def new_page(self) -> Any:
         page = self.context.new_page()

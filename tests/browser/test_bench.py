@@ -61,6 +61,7 @@ class Bench(BrowserTestCase):
 
     def test_a_part_that_breaks_says_so_and_leaves_the_rest_working(self):
         page = self.lay_out(SMALL, "12x12")
+        self.breaks = True
         self.context.route("**/ways/", lambda route: route.fulfill(json={"no": "list"}))
         self.open(f"/pages/{page.pk}/page")
         broken = self.page.get_by_role("alert", name="Broken: the ways to fit")
@@ -76,6 +77,17 @@ class Bench(BrowserTestCase):
         self.page.get_by_role("link", name="Title").click()
         expect(broken).to_have_count(0)
         self.assertGreater(len(self.console), 0, "what broke is in the console for whoever looks into it")
+
+    def test_a_screen_that_cannot_be_drawn_says_that_nothing_is_lost_and_leads_on(self):
+        page = self.lay_out(SMALL, "12x12")
+        self.breaks = True
+        self.context.route(f"**/api/pages/{page.pk}/", lambda route: route.fulfill(json={"id": page.pk, "parts": 1}))
+        self.open(f"/pages/{page.pk}/page")
+        expect(self.page.get_by_role("heading", name="This screen broke")).to_be_visible()
+        self.assert_accessible("a broken screen")
+        self.context.unroute(f"**/api/pages/{page.pk}/")
+        self.page.get_by_role("button", name="Show it again").click()
+        expect(self.page.locator('[data-block="q"]')).to_be_visible()
 
     def test_every_format_gets_a_page_at_once_and_undo_leads_back(self):
         """The nine formats one after the other; alone it takes under 2 s each, beside other tests longer."""

@@ -179,6 +179,10 @@ class InHand(BrowserTestCase):
         held = self.page.locator(".held")
         expect(held).to_be_in_viewport()
         self.assertLess(held.bounding_box()["y"], 500)
+        self.page.keyboard.press("Escape")
+        expect(held).to_have_count(0)
+        expect(self.page.locator('[data-block="tall"]')).to_be_visible()
+        self.assert_quiet()
 
 
 class Names(BrowserTestCase):
@@ -316,3 +320,13 @@ class OnTheWay(BrowserTestCase):
                     expect(self.page.get_by_role("heading").first).to_be_visible()
                     wide = self.page.evaluate("document.documentElement.scrollWidth")
                     self.assertLessEqual(wide, width)
+
+    def test_on_a_phone_the_places_keep_their_words_whole(self):
+        self.page.set_viewport_size({"width": 390, "height": 780})
+        self.open("/")
+        for name in ("Photo box", "Paper stash", "Albums", "Logbook"):
+            with self.subTest(name):
+                link = self.page.get_by_role("navigation", name="Places").get_by_role("link", name=name)
+                self.assertLess(link.bounding_box()["height"], 40)
+        out = self.page.get_by_role("button", name="Sign out")
+        self.assertLess(out.bounding_box()["height"], 40)

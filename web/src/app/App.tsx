@@ -1,6 +1,6 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import type { ComponentType } from 'react'
-import { createBrowserRouter, Outlet, useRouteError } from 'react-router'
+import { createBrowserRouter, Outlet } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { useSession } from '../api/queries'
 import { Refused } from '../api/client'
@@ -10,6 +10,7 @@ import { useResumedLines } from '../writes/lines'
 import { Lost } from './Lost'
 import { RemovedNote } from './RemovedNote'
 import { SignedOut } from './SignedOut'
+import { Torn } from './Torn'
 import { Trouble } from './Trouble'
 import { useKeptFocus } from './useKeptFocus'
 import { Waiting } from './Waiting'
@@ -37,12 +38,6 @@ function SignedIn() {
       <SignedOut />
     </>
   )
-}
-
-/** A screen that could not be drawn; the rest of the application goes on. */
-function Torn() {
-  const error = useRouteError()
-  return <Trouble error={error instanceof Error ? error : new Error('This could not be shown.')} />
 }
 
 /** A screen whose script is fetched when it is first gone to, so that the shelf is there at once. */

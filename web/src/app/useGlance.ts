@@ -19,7 +19,9 @@ export function useGlance<Thing>(
     if (looked.current === null) return
     if (isGone || !things.some((thing) => keyOf(thing) === looked.current)) look(null)
   })
-  useEffect(() => leave(false), [things])
+  useEffect(() => {
+    leave(false)
+  }, [things])
   // Before the effects of who owns the list: what those leave on the page stands.
   useLayoutEffect(() => () => leave(true), [])
   return {

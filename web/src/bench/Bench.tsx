@@ -211,7 +211,9 @@ function LaidBench({ page }: { page: Page }) {
             <button
               type="button"
               className="stitched back-to-table"
-              ref={(button) => button?.focus()}
+              ref={(button) => {
+                button?.focus()
+              }}
               onClick={whole.leave}
             >
               back to the table

@@ -22,7 +22,9 @@ export function BenchHeader({ page, line, busy, closer, onCloser, onAlone }: Ben
   const stepForward = useCallback(() => void line.add({ kind: 'redo' }), [line])
   useUndoKeys(stepBack, stepForward)
   useTitle(page.name)
-  useEffect(() => rememberPage(page), [page])
+  useEffect(() => {
+    rememberPage(page)
+  }, [page])
   return (
     <header className="bench-header">
       <Link to="/" className="brand" aria-label="Ink Quilt, to the shelf">

@@ -23,7 +23,9 @@ export function Held({ page, block, ties, onChange, onPutDown }: HeldProps) {
   )
   const section = useRef<HTMLElement>(null)
   // A column that was scrolled down comes back to the piece in hand.
-  useEffect(() => section.current?.scrollIntoView({ block: 'nearest' }), [])
+  useEffect(() => {
+    section.current?.scrollIntoView({ block: 'nearest' })
+  }, [])
   return (
     <section ref={section} className="held" aria-label={`Taken up: ${block.name}`}>
       <h2>{block.name}</h2>

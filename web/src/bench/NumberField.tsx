@@ -31,7 +31,9 @@ interface NumberFieldProps {
 export function NumberField({ block, name, layout, narrow, onDone, onKeep, onNext }: NumberFieldProps) {
   const field = useRef<HTMLInputElement>(null)
   const done = useRef(false)
-  useEffect(() => field.current?.select(), [])
+  useEffect(() => {
+    field.current?.select()
+  }, [])
   const was = block.texts[name].replace(/^about /, '')
   const finish = (value: string | null) => {
     if (done.current) return

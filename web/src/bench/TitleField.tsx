@@ -13,7 +13,9 @@ interface TitleFieldProps {
 export function TitleField({ block, layout, text, onDone }: TitleFieldProps) {
   const field = useRef<HTMLInputElement>(null)
   const done = useRef(false)
-  useEffect(() => field.current?.select(), [])
+  useEffect(() => {
+    field.current?.select()
+  }, [])
   const finish = (value: string | null) => {
     if (done.current) return
     done.current = true

@@ -30,7 +30,9 @@ export function Savings({ table, onChange }: SavingsProps) {
               size="sm"
               aria-label="Lip"
               value={lip}
-              ref={(field: HTMLInputElement | null) => field?.focus()}
+              ref={(field: HTMLInputElement | null) => {
+                field?.focus()
+              }}
               onChange={(event) => type(event.target.value)}
               onBlur={() => {
                 if (lip.trim() && lip !== table.lip) onChange({ kind: 'lip', lip })

@@ -38,7 +38,9 @@ export function PatchDeeds(props: PatchDeedsProps) {
           aria-label={`New name of ${called}`}
           defaultValue={name}
           maxLength={120}
-          ref={(field: HTMLInputElement | null) => field?.select()}
+          ref={(field: HTMLInputElement | null) => {
+            field?.select()
+          }}
         />
         <button type="submit" className="stitched" disabled={rename.isPending}>
           Rename
