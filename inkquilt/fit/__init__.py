@@ -24,7 +24,7 @@ Round a hand's pins:
 
 Saying what came of it:
 ``explain``     what changed and what a fit is called
-``relation_report`` which relations hold; ``reasons`` why the others were lost
+``relation_report`` which relations hold; ``reasons`` why the others were lost; ``touching`` gaps that are gone
 ``writing``     fits as JSON data
 ``clash``       why nothing fits: the smallest set of demands and its sum
 ``relaxations`` what may be given up; ``relaxation_search`` what of it would help

@@ -53,7 +53,7 @@ def design_changes(
         if name in held:
             why = "this page has no room for it beside the rest"
             yield BlockChange(
-                name, "aside", size_text_of(held[name].size, unit), "laid aside", f"{held[name].name}: {why}"
+                name, "aside", size_text_of(held[name].size, unit), "left out", f"{held[name].name}: {why}"
             )
     reason = _Reasons(request, design, now)
     for block in blocks:
@@ -188,7 +188,7 @@ TITLES: Final = {
     School.KEEP_PROPORTIONS: "As drawn",
     School.WHOLE_PRINTS: "Whole prints",
     School.FILL: "The extra filled",
-    School.REFLOW: "Arranged anew",
+    School.REFLOW: "Rearranged",
 }
 VARIANT_TITLES: Final = {
     Variant.WIDER_PAPER: "Wider paper",
@@ -202,11 +202,11 @@ RUNG_WORDS: Final = {
     Rung.FINER: "finer edges",
     Rung.STRAIGHT: "tilts straightened",
     Rung.SMALL_WORDS: "small words",
-    Rung.PAPERS_ASIDE: "papers aside",
-    Rung.TAGS_ASIDE: "tags aside",
+    Rung.PAPERS_ASIDE: "papers left out",
+    Rung.TAGS_ASIDE: "tags left out",
     Rung.STORY_ASIDE: "story on a card",
     Rung.SLOTS_MERGED: "slots merged",
-    Rung.PHOTO_ASIDE: "a photo aside",
+    Rung.PHOTO_ASIDE: "a photo left out",
 }
 
 
@@ -223,11 +223,11 @@ RUNG_SAID: Final = {
     Rung.FINER: RungSaid("Edges and gaps are finer than drawn, tags smaller", "keep edges and gaps as drawn"),
     Rung.SMALL_WORDS: RungSaid("The title is lower than letters usually are", "keep the title large"),
     Rung.STRAIGHT: RungSaid("Tilted photos stand straight", "keep the tilts"),
-    Rung.PAPERS_ASIDE: RungSaid("The small papers are laid aside", "keep the small papers"),
-    Rung.TAGS_ASIDE: RungSaid("Tags and the places for clusters are laid aside", "keep tags and clusters"),
+    Rung.PAPERS_ASIDE: RungSaid("The small papers are left out", "keep the small papers"),
+    Rung.TAGS_ASIDE: RungSaid("Tags and the places for clusters are left out", "keep tags and clusters"),
     Rung.STORY_ASIDE: RungSaid("The story goes on a card or the next page", "keep the story on this page"),
     Rung.SLOTS_MERGED: RungSaid("Two slots side by side are one", "keep every slot"),
-    Rung.PHOTO_ASIDE: RungSaid("A photo is laid aside", "keep every photo"),
+    Rung.PHOTO_ASIDE: RungSaid("A photo is left out", "keep every photo"),
 }
 
 
@@ -274,7 +274,7 @@ def _where(fit: Fit) -> str:
     title = next((block for block in fit.blocks if block.role is Role.TITLE), None)
     rows, columns = (_lines_of(photos, axis) for axis in (Axis.Y, Axis.X))
     if fit.way.plan.startswith("F("):
-        return "groups dealt over both pages"
+        return "groups shared between both pages"
     stand = {(1, 1): "one photo"}.get((rows, columns), f"photos in {_count(rows, 'row')}")
     if columns < rows and len(photos) > 1:
         stand = f"photos in {_count(columns, 'column')}"

@@ -48,7 +48,7 @@ class Start:
 class Temper(Enum):
     """How a papering shall look on the whole."""
 
-    EVEN = "evenly dealt"
+    EVEN = "evenly shared"
     CALM = "calmer"
     CONTRAST = "more contrast"
     BRIGHT = "brighter"

@@ -70,7 +70,7 @@ def _to_grid(length: Fraction, grid: Grains) -> Grains:
 def refuse_full(blocks: Sequence[Block], more: int = 1) -> None:
     """Raise ``BadInput`` when so many more would be too many."""
     if len(blocks) + more > MOST_BLOCKS:
-        raise refuse("too-many", f"A page has {MOST_BLOCKS} pieces at most: take some away first.")
+        raise refuse("too-many", f"A page has {MOST_BLOCKS} pieces at most: remove some first.")
 
 
 def new_piece(blocks: Sequence[Block], role: Role, shape: Shape, size: Size, letters: Collection[str] = ()) -> Block:

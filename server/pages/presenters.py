@@ -19,6 +19,7 @@ from inkquilt.embellishments import used_of
 from inkquilt.fit.explain import RUNG_SAID
 from inkquilt.fit.request import Die, Rung, Status, Way
 from inkquilt.fit.rules import relations_for
+from inkquilt.fit.touching import touching
 from inkquilt.fit.ways import drawn_for
 from inkquilt.fit.writing import next_mark
 from inkquilt.lengths import Unit, format_length, format_nearest, json_length, size_with_unit, with_unit
@@ -236,6 +237,16 @@ def fit_answer(fit: LaidFit, document: PageDocument) -> dict[str, Any]:
                 for one in fit.relations.broken
             ],
         },
+        "touching": [
+            {
+                "blocks": list(one.blocks),
+                "words": one.words,
+                "seam": [
+                    end / unit.grains for end in (one.seam.x.low, one.seam.y.low, one.seam.x.high, one.seam.y.high)
+                ],
+            }
+            for one in touching(document.sketch.blocks, fit.blocks, page)
+        ],
         "clash": clash
         and {
             "demands": clash_answers(clash, document),

@@ -76,6 +76,16 @@ class PinsClashSerializer(ErrorSerializer):
     demands = DemandSerializer(many=True, required=False)
 
 
+class ClosedGapSerializer(serializers.Serializer):
+    """Two photos that were drawn apart and touch on the page."""
+
+    blocks = serializers.ListField(child=serializers.CharField(), min_length=2, max_length=2)
+    words = serializers.CharField()
+    seam = serializers.ListField(
+        child=serializers.FloatField(), min_length=4, max_length=4, help_text="where they meet: left, top, right, foot"
+    )
+
+
 class ClashSerializer(serializers.Serializer):
     """Demands that cannot hold together, and the sum that shows it."""
 
@@ -105,6 +115,7 @@ class FitSerializer(serializers.Serializer):
     seconds = serializers.FloatField()
     changes = BlockChangeSerializer(many=True)
     relations = RelationsSerializer()
+    touching = ClosedGapSerializer(many=True)
     clash = ClashSerializer(allow_null=True)
     board = BoardSerializer()
 

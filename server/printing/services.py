@@ -84,7 +84,7 @@ def plan(pages: Sequence[Page], terms: PrintTerms) -> Plan:
 
 def _not_printed(photo: Photo | None) -> str:
     if photo is None:
-        return "its photo was put aside"
+        return "its photo was removed"
     if photo.kind == Photo.Kind.DOCUMENT:
         return "a document or keepsake goes on the page itself"
     if photo.kind == Photo.Kind.PRINT:

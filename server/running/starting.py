@@ -44,7 +44,7 @@ def told(error: Exception, folder: Path) -> str:
         name = Path(str(settings.DATABASES["default"]["NAME"])).name
         return (
             f"The database {name} in {folder} is damaged. Put a copy of the folder back in its place, or move the "
-            "database away, start anew and restore a zip of everything with “manage.py restore”."
+            "database away, start again and restore a zip of everything with “manage.py restore”."
         )
     return (
         f"Ink Quilt cannot write in {folder} ({error}). Give yourself the right to, or choose "

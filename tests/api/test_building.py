@@ -39,7 +39,7 @@ class Building(ApiTestCase):
         self.assertEqual(slots, {"p": self.photo.pk, "q": None, "p-2": None})
         gone = self.do(kind="take-away", block="p")
         self.assertEqual([slot["block"] for slot in gone["slots"]], ["q", "p-2"])
-        self.assertEqual(gone["undo"], "took photo p away")
+        self.assertEqual(gone["undo"], "removed photo p")
 
     def test_what_is_laid_is_cut_and_stands_on_the_measure_card(self):
         self.do(kind="lay-piece", role="strip", height="3/4")

@@ -49,7 +49,7 @@ class Bench(BrowserTestCase):
         page = self.lay_out(demo_data("three"))
         self.open(f"/pages/{page.pk}/page")
         self.assertEqual(self.page.locator(".way").first.get_attribute("aria-pressed"), "true")
-        other = self.page.locator("button.way", has_text="Arranged anew").first
+        other = self.page.locator("button.way", has_text="Rearranged").first
         other.hover()
         expect(self.page.locator(".ghost-edge").first).to_be_visible()
         other.click()

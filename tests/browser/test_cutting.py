@@ -328,7 +328,7 @@ class Cutting(BrowserTestCase):
         expect(wrong).to_contain_text("The other sheets stay as they are.")
         wrong.get_by_label("Width of what is left 1").fill("4 1/4")
         wrong.get_by_label("Height of what is left 1").fill("6 1/2")
-        wrong.get_by_role("button", name="Plan anew from this").click()
+        wrong.get_by_role("button", name="Plan again from this").click()
         expect(stack).to_contain_text("scrap 4 1/4 × 6 1/2")
         self.assertIn((4.25, 6.5), self.scraps())
         self.page.get_by_role("button", name="Undo: what went wrong").click()

@@ -53,7 +53,7 @@ class Journaling(BrowserTestCase):
         expect(self.page.locator(".board .story-words text").first).to_be_visible()
         self.assert_accessible("journaling")
         self.page.keyboard.press("Enter")
-        expect(side.get_by_role("button", name="write it anew: The string broke")).to_be_visible()
+        expect(side.get_by_role("button", name="rewrite it: The string broke")).to_be_visible()
         expect(self.page.locator(".board .story-words text").first).to_contain_text("The string")
         self.page.get_by_role("button", name="Undo").click()
         expect(self.page.locator(".board .story-words")).to_have_count(0)

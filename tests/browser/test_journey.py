@@ -165,7 +165,7 @@ class Journey(BrowserTestCase):
         page = self.page
         hand.touch(page.get_by_role("button", name="8 × 8", exact=True))
         expect(page.get_by_role("button", name="8 × 8", exact=True)).to_have_attribute("aria-pressed", "true")
-        way = page.locator("button.way", has_text="Arranged anew").first
+        way = page.locator("button.way", has_text="Rearranged").first
         expect(way).to_be_visible()
         hand.touch(way)
         expect(way).to_have_attribute("aria-pressed", "true")
@@ -215,7 +215,7 @@ class Journey(BrowserTestCase):
         side = page.get_by_role("region", name="Journaling")
         side.get_by_label("Your story").fill("The first honey of the year.")
         hand.touch(side.locator(".story-ways:not(.is-late)").get_by_role("button", name="in the gap").first)
-        expect(side.get_by_role("button", name="write it anew: The first honey")).to_be_visible()
+        expect(side.get_by_role("button", name="rewrite it: The first honey")).to_be_visible()
 
     def lay_an_embellishment(self, hand):
         page = self.page

@@ -8,6 +8,7 @@ from bench.generated import generated_sketches
 from inkquilt.sketch.writing import write_sketch
 from server.pages.known import document_of
 from server.pages.models import Page
+from tests.api.base import change_page
 from tests.browser.base import BrowserTestCase, expect
 from tests.browser.test_bench import demo_data
 from tests.building import data_of, row
@@ -40,6 +41,25 @@ class Moving(BrowserTestCase):
         with self.page.expect_response(lambda response: response.url.endswith("/changes/")) as answer:
             self.page.mouse.up()
         return answer.value
+
+    def test_photos_pushed_together_are_told_where_they_meet_and_beside_the_page(self):
+        page = self.lay_out(THREE, "12x12")
+        pinned = [{"kind": "pin", "block": "p", "left": "1"}, {"kind": "pin", "block": "q", "left": "5", "top": "1"}]
+        for change in pinned:
+            page = change_page(page=page, version=page.version, change=change)
+        self.assertEqual(self.block("p").x + self.block("p").width, self.block("q").x)
+        self.open(f"/pages/{page.pk}/page")
+        seam = self.page.locator(".seams [data-seam='p q']")
+        expect(seam).to_contain_text("they touch")
+        told = self.page.get_by_role("list", name="Photos that touch")
+        expect(told).to_contain_text("Tall photo and square photo: the gap of 1 in is gone, they touch now.")
+        line, photo = seam.locator("rect").bounding_box(), self.page.locator('[data-block="q"]').bounding_box()
+        self.assertAlmostEqual(line["x"] + line["width"] / 2, photo["x"], delta=3)
+        self.assert_accessible("photos that touch")
+        self.page.keyboard.press("Control+z")
+        expect(seam).to_have_count(0)
+        expect(told).to_have_count(0)
+        self.assert_quiet()
 
     def test_a_piece_put_elsewhere_is_pinned_and_undone_after_a_reload(self):
         page = self.lay_out(THREE)
@@ -80,7 +100,7 @@ class Moving(BrowserTestCase):
         with self.page.expect_response(lambda response: response.url.endswith("/changes/")):
             self.page.keyboard.press("Enter")
         expect(piece).to_have_attribute("aria-label", "square photo, empty, 3 by 3")
-        self.page.get_by_role("button", name="set free").first.click()
+        self.page.get_by_role("button", name="unpin it").first.click()
         expect(self.page.locator(".pin-heads > *")).to_have_count(0)
         self.assert_accessible("a piece taken up")
 
@@ -116,7 +136,7 @@ class Moving(BrowserTestCase):
         self.open(f"/pages/{page.pk}/page")
         self.page.get_by_text("See them all").click()
         first = self.page.locator(".all-ties li").first
-        first.get_by_role("button", name="let go").click()
+        first.get_by_role("button", name="untie").click()
         expect(first.get_by_role("button", name="tie again")).to_be_visible()
         self.assertEqual(len(document_of(Page.objects.get()).untied), 1)
         self.page.get_by_role("group", name="Keep room for").get_by_role("button", name="a cluster").click()

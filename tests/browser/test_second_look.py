@@ -180,7 +180,7 @@ class SecondLook(BrowserTestCase):
         self.page.get_by_text("where it looks heavy", exact=True).click()
         expect(self.page.locator(".weight-overlay .weight-centre").first).to_be_visible()
         self.page.get_by_label("A note to find it by").fill("bare")
-        self.page.get_by_role("button", name="put this state away").click()
+        self.page.get_by_role("button", name="keep how it is now").click()
         self.page.get_by_role("button", name="show it beside: bare").click()
         expect(self.page.get_by_role("img", name="put away")).to_be_visible()
         expect(self.page.get_by_role("img", name="now", exact=True)).to_be_visible()

@@ -463,7 +463,7 @@ class Applied(TestCase):
             (DealPapers(upright=("panel",)), "the pattern turned up"),
             (ChoosePaper(block="band"), "no paper chosen for B"), (TypeTitle(block="t", text="Honey"), "title “Honey”"),
             (TypeTitle(block="t"), "no title"), (PinPiece(block="q", step_x=1), "photo q moved"),
-            (PinPiece(block="panel", width="3"), "paper panel resized"), (Untie(tie="x"), "a tie let go"),
+            (PinPiece(block="panel", width="3"), "paper panel resized"), (Untie(tie="x"), "untied"),
             (Untie(tie="x", again=True), "tied again"), (TakeUp(step=1), "back to “as it was”"),
             (ChooseSchool(balance_school=BalanceSchool.SPARSE), "looked at as sparse"),
             (LayPiece(role=Role.JOURNALING), "laid story 2"), (LayLayer(block="q"), "a layer behind photo q"),
@@ -471,7 +471,7 @@ class Applied(TestCase):
             (OneMore(block="r"), "one more of photo r"), (OneMore(block="r", times=2), "2 more of photo r"),
             (Lean(block="r", degrees=3), "photo r leans"), (Lean(block="r", degrees=0), "photo r set straight"),
             (TradePlaces(block="q", other="r"), "photo q and photo r changed places"),
-            (TakeAway(block="q"), "took photo q away"),
+            (TakeAway(block="q"), "removed photo q"),
             (Insist(rung=Rung.TAGS_ASIDE, on=False), RUNG_SAID[Rung.TAGS_ASIDE].goes),
         ):  # fmt: skip
             with self.subTest(asked):

@@ -27,7 +27,7 @@ class After(Enum):
     """What becomes of the fit after a change."""
 
     STAYS = "every block stays where it is, unless what the photos ask for does not hold any more"
-    FITS = "the page is fitted anew"
+    FITS = "the page is fitted again"
     REFITS = "the page as it lies is fitted again round its pins, with as little change as possible"
     IN_ITS_WAY = "the page is fitted in just the way that was chosen"
     TAKEN_UP = "every block and embellishment is where the earlier state has it"

@@ -352,4 +352,4 @@ class TakeAway(Change):
             left = sketch.without(frozenset({block.id}))
         if not any(one.role is not Role.BASE for one in left.blocks):
             raise refuse("nothing-left", "Then nothing would be left on the page.", "block")
-        return Changed(built(document, left.blocks), f"took {block.name} away")
+        return Changed(built(document, left.blocks), f"removed {block.name}")

@@ -124,7 +124,7 @@ class Unpin(Change):
         pins = tuple(pin for pin in document.pins if self.block is not None and pin.block != self.block)
         if pins == document.pins:
             raise refuse("not-pinned", "That is not pinned.", "block")
-        return Changed(replace(document, pins=pins), "set free" if self.block else "all set free")
+        return Changed(replace(document, pins=pins), "unpinned" if self.block else "all unpinned")
 
 
 def _round_its_pins(document: PageDocument) -> After:
@@ -144,9 +144,9 @@ class Untie(Change):
         number = self.tie.removeprefix("added ")
         if self.tie.startswith("added ") and number.isdecimal() and int(number) < len(document.ties):
             ties = document.ties[: int(number)] + document.ties[int(number) + 1 :]
-            return Changed(replace(document, ties=ties), "a tie taken away")
+            return Changed(replace(document, ties=ties), "a tie removed")
         untied = document.untied - {self.tie} if self.again else document.untied | {self.tie}
-        return Changed(replace(document, untied=untied), "tied again" if self.again else "a tie let go")
+        return Changed(replace(document, untied=untied), "tied again" if self.again else "untied")
 
     def effect(self, document: PageDocument) -> After:
         return _round_its_pins(document)

@@ -58,7 +58,7 @@ class ChangeWay(Change):
         return Way(self.school, self.turn, self.mirrored, self.variant, self.plan)
 
     def applied(self, document: PageDocument, known: Known) -> Changed:
-        lifted = f", {len(document.pins)} pinned set free" if document.pins else ""
+        lifted = f", {len(document.pins)} unpinned" if document.pins else ""
         return Changed(replace(document, way=self.way, pins=()), f"another way to fit{lifted}")
 
 

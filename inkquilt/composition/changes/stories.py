@@ -54,7 +54,7 @@ class TakeStoryAway(Change):
         if self.story not in document.stories:
             raise refuse("unknown-story", "That story is not on this page any more.", "story")
         stories = {other: story for other, story in document.stories.items() if other != self.story}
-        return Changed(replace(document, stories=stories), "words taken away")
+        return Changed(replace(document, stories=stories), "words removed")
 
 
 def _free_name(document: PageDocument) -> str:

@@ -3388,6 +3388,13 @@ export interface components {
              */
             kind: "close-window";
         };
+        /** @description Two photos that were drawn apart and touch on the page. */
+        ClosedGap: {
+            blocks: string[];
+            words: string;
+            /** @description where they meet: left, top, right, foot */
+            seam: number[];
+        };
         /**
          * @description How clusters are wished for; ``keep`` names groups that stay while the others are planned anew.
          *
@@ -3995,6 +4002,7 @@ export interface components {
             seconds: number;
             changes: components["schemas"]["BlockChange"][];
             relations: components["schemas"]["Relations"];
+            touching: components["schemas"]["ClosedGap"][];
             clash: components["schemas"]["Clash"] | null;
             board: components["schemas"]["Board"];
         };
@@ -7805,7 +7813,7 @@ export interface components {
             kind: "take-up";
         };
         /**
-         * @description * `even` - evenly dealt
+         * @description * `even` - evenly shared
          *     * `calm` - calmer
          *     * `contrast` - more contrast
          *     * `bright` - brighter
@@ -12683,7 +12691,7 @@ export interface operations {
                  */
                 start?: "photos" | "paper" | "wheel" | "palette" | "kit" | "kept-out";
                 /**
-                 * @description * `even` - evenly dealt
+                 * @description * `even` - evenly shared
                  *     * `calm` - calmer
                  *     * `contrast` - more contrast
                  *     * `bright` - brighter

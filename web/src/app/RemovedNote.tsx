@@ -16,7 +16,7 @@ const CALLED: Record<Kind, string> = {
   hand: 'the hand',
   trimmer: 'the trimmer',
   punch: 'the punch or die',
-  state: 'the state put away',
+  state: 'how the page was',
   palette: 'the palette',
   companion: 'the ink or pen',
   'table-picture': 'the picture of',

@@ -13,7 +13,7 @@ const KINDS: readonly { kinds: readonly Tie['kind'][]; words: string }[] = [
   { kinds: ['equal-gaps', 'equal-size', 'centred'], words: 'Rows, sizes and middles' },
 ]
 
-/** Everything that holds the page together, kind by kind; each can be let go and tied again. */
+/** Everything that holds the page together, kind by kind; each can be untie and tied again. */
 export function AllTies({ page, onChange }: AllTiesProps) {
   const [open, setOpen] = useState(false)
   return (
@@ -49,7 +49,7 @@ function Listed({ page, onChange }: AllTiesProps) {
                 className="stitched"
                 onClick={() => onChange({ kind: 'untie', tie: tie.key, again: !tie.held })}
               >
-                {tie.held ? 'let go' : 'tie again'}
+                {tie.held ? 'untie' : 'tie again'}
               </button>
             </li>
           ))}

@@ -185,6 +185,7 @@ function LaidBench({ page }: { page: Page }) {
               ties={arranging ? (ties.data ?? []) : []}
               inHand={hands.inHand}
               lost={step === 'photos' ? lostParts(page) : NOTHING_LOST}
+              closed={arranging || step === 'photos' ? page.fit.touching : undefined}
               onNumber={
                 arranging
                   ? (block, name) => type({ title: null, number: { block: block.id, name } })

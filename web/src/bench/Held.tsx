@@ -39,7 +39,7 @@ export function Held({ page, block, ties, onChange, onPutDown }: HeldProps) {
         {pin && (
           <li>
             <span>{pin.size && !pin.place ? 'Its size is pinned' : 'It is pinned here'}</span>
-            <Ask words="set free" onClick={() => onChange({ kind: 'unpin', block: pin.block })} />
+            <Ask words="unpin it" onClick={() => onChange({ kind: 'unpin', block: pin.block })} />
           </li>
         )}
         {block.role === 'photo' && <PhotoAsks page={page} block={block} onChange={onChange} />}
@@ -66,7 +66,7 @@ export function Held({ page, block, ties, onChange, onPutDown }: HeldProps) {
           <li key={tie.key} className={tie.held ? '' : 'is-loose'}>
             <span>{capital(tie.words)}</span>
             <Ask
-              words={tie.held ? 'let go' : 'tie again'}
+              words={tie.held ? 'untie' : 'tie again'}
               onClick={() => onChange({ kind: 'untie', tie: tie.key, again: !tie.held })}
             />
           </li>

@@ -16,17 +16,17 @@ export function Pinned({ page, onChange }: { page: Page; onChange: (change: Chan
             <button
               type="button"
               className="stitched"
-              aria-label={`Set ${names.get(pin.block)} free`}
+              aria-label={`unpin it: ${names.get(pin.block)}`}
               onClick={() => onChange({ kind: 'unpin', block: pin.block })}
             >
-              set free
+              unpin it
             </button>
           </li>
         ))}
       </ul>
       {page.pins.length > 1 && (
         <button type="button" className="stitched" onClick={() => onChange({ kind: 'unpin' })}>
-          Set all free
+          Unpin all
         </button>
       )}
     </section>

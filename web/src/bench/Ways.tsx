@@ -67,7 +67,7 @@ function WayPage({ page, fit, onChoose, glance }: WayPageProps) {
       <span className="way-words">
         <strong>{fit.title}</strong>
         <span>{fit.gist}</span>
-        {fit.aside.length > 0 && <span className="way-note">Laid aside: {fit.aside.join(', ')}.</span>}
+        {fit.aside.length > 0 && <span className="way-note">Left out: {fit.aside.join(', ')}.</span>}
         {fit.note && (
           <span className="way-note">
             <Fractions text={fit.note} />

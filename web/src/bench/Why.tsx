@@ -21,6 +21,15 @@ export function Why({ page, onChange }: WhyProps) {
           back.
         </p>
       )}
+      {page.fit.touching.length > 0 && (
+        <ul className="closed-gaps" aria-label="Photos that touch">
+          {page.fit.touching.map((one) => (
+            <li key={one.blocks.join()}>
+              <Fractions text={`${capital(one.words)}.`} />
+            </li>
+          ))}
+        </ul>
+      )}
       <Fold
         place="changed"
         className="why"
@@ -73,7 +82,7 @@ function Changed({ page, onChange }: WhyProps) {
             </li>
           ))}
         {aside.map((change) => (
-          <li key={`aside ${change.block}`}>{capital(change.why)}, so it is laid aside.</li>
+          <li key={`aside ${change.block}`}>{capital(change.why)}, so it is left out.</li>
         ))}
         {turned.map((change) => (
           <li key={`turn ${change.block}`}>

@@ -9,7 +9,17 @@ import {
   type PointerEvent,
   type ReactNode,
 } from 'react'
-import type { Accent, Board as BoardData, BoardBlock, InPlace, Pin, Slot, Tie, Title } from '../api/client'
+import type {
+  Accent,
+  Board as BoardData,
+  BoardBlock,
+  ClosedGap,
+  InPlace,
+  Pin,
+  Slot,
+  Tie,
+  Title,
+} from '../api/client'
 import { GUTTER, NARROW_GUTTER, layPage, type PageLayout } from '../geometry/layout'
 import { Accents, type AccentHandlers } from './Accents'
 import { BlockShape } from './BlockShape'
@@ -18,6 +28,7 @@ import { isBare } from '../geometry/bare'
 import { passing } from '../geometry/snap'
 import { PieceMarks } from './PieceMarks'
 import { PinHeads } from './PinHeads'
+import { Seams } from './Seams'
 import { Ribbons } from './Ribbons'
 import { OpeningCells } from './OpeningCells'
 import type { PartOf } from './partOf'
@@ -79,6 +90,8 @@ interface BoardProps extends PieceHandlers {
   inHand?: InHand | null
   /** Outlines of what matters in photos and does not show whole, in page units. */
   lost?: number[][][]
+  /** Where photos touch that were drawn apart. */
+  closed?: readonly ClosedGap[]
   /** Told which number of the piece taken up was touched. */
   onNumber?: ((block: BoardBlock, name: NumberName) => void) | undefined
   /** The piece that a finger moves; another one it scrolls over. */
@@ -92,7 +105,16 @@ interface BoardProps extends PieceHandlers {
 
 /** Her page, large, with rulers and ribbons outside it. */
 export function Board(props: BoardProps) {
-  const { ghost, clearBox, heldId = null, pins = [], ties = [], lost = [], inHand = null } = props
+  const {
+    ghost,
+    clearBox,
+    heldId = null,
+    pins = [],
+    ties = [],
+    lost = [],
+    closed = [],
+    inHand = null,
+  } = props
   const { stories = [], accents = [], accentHandlers, mode = '' } = props
   const board = useMemo(() => withHand(props.board, inHand), [props.board, inHand])
   const prefix = useId().replaceAll(':', '')
@@ -182,6 +204,7 @@ export function Board(props: BoardProps) {
             {lifted && <LiftedEdge block={lifted} board={board} />}
             <rect className="page-edge" width={board.width} height={board.height} />
           </g>
+          {closed.length > 0 && <Seams closed={closed} layout={layout} />}
           {pins.length > 0 && <PinHeads board={board} pins={pins} layout={layout} />}
           {props.showNumbers && <PieceMarks board={board} layout={layout} />}
         </svg>

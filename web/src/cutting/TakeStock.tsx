@@ -40,7 +40,7 @@ export function TakeStock({ run, writes, isWritten }: TakeStockProps) {
           </label>
         </p>
       )}
-      {writes.takeStock.isPending && <Waiting words="Planning the rest anew" />}
+      {writes.takeStock.isPending && <Waiting words="Planning the rest again" />}
       {run.undo && (
         <button
           type="button"

@@ -59,7 +59,7 @@ export function WrongCut({ laid, step, unit, stays, onSpoiled, onClose }: WrongC
         What is left of it? Nothing, if it is spoiled.{' '}
         {stays
           ? 'The other sheets stay as they are.'
-          : 'The page was changed since: all sheets are planned anew.'}
+          : 'The page was changed since: all sheets are planned again.'}
       </p>
       {Array.from({ length: count }, (_, place) => (
         <p key={place} className="left-size">
@@ -75,7 +75,7 @@ export function WrongCut({ laid, step, unit, stays, onSpoiled, onClose }: WrongC
       ))}
       <p className="deeds">
         <Button type="submit" size="sm">
-          Plan anew from this
+          Plan again from this
         </Button>
         {count < 4 && (
           <button type="button" className="stitched" onClick={() => more(count + 1)}>

@@ -77,7 +77,7 @@ export function ClusterSide({ page, held, onChange, onLayOver, onPutDown }: Clus
         </button>
         {groups.length > 0 && (
           <button type="button" className="stitched" onClick={() => plan([])}>
-            plan them all anew
+            plan them all again
           </button>
         )}
       </p>

@@ -138,11 +138,11 @@ export function Scatter({ page, owned, onChange, onLook }: ScatterProps) {
                 onChange({
                   kind: 'arrange',
                   take: scattered.map((one) => one.key),
-                  words: 'background taken away',
+                  words: 'background removed',
                 })
               }
             >
-              take the background away
+              remove the background
             </button>
           </>
         )}

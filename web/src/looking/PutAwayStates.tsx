@@ -45,7 +45,7 @@ export function PutAwayStates(props: PutAwayStatesProps) {
           onChange={(event) => write(event.target.value)}
         />
         <button type="submit" className="stitched" disabled={putAway.isPending}>
-          put this state away
+          keep how it is now
         </button>
       </Form>
       {putAway.error && <Trouble error={putAway.error} onClose={() => putAway.reset()} />}

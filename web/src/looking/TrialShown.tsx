@@ -58,7 +58,7 @@ export function TrialShown({ page, trial, pending, error, onTake, onLeave }: Tri
           Do it
         </button>
         <button type="button" className="stitched" onClick={onLeave}>
-          leave it as it is
+          Close
         </button>
       </p>
     </section>

@@ -35,7 +35,7 @@ export function PaperingList({ page, places, papers, onChange }: PaperingListPro
       <h2>Whole pages</h2>
       <Wishes places={places} papers={papers} />
       {dealt.error && <Trouble error={dealt.error} />}
-      {dealt.isPending && <Waiting words="Dealing out your papers" />}
+      {dealt.isPending && <Waiting words="Trying your papers on the page" />}
       <ul
         className={dealt.isPlaceholderData ? 'paperings is-late' : 'paperings'}
         onPointerLeave={glance.leave}

@@ -47,19 +47,19 @@ export function Motifs({ paper, onKeep }: MotifsProps) {
   }
   return (
     <section className="motifs" aria-label="Printed places">
-      <h3>Printed places to mind</h3>
+      <h3>Printed places to make use of</h3>
       <ul>
         {paper.motifs.map((motif, place) => (
           <li key={`${motif.name} ${place}`}>
             <span>
               <b>{motif.name}</b>, {motif.side} side,{' '}
               <Fractions
-                text={`${motif.width} × ${motif.height} in, ${motif.left} from the left, ${motif.top} from the top`}
+                text={`${motif.width} × ${motif.height} ${unit}, ${motif.left} from the left, ${motif.top} from the top`}
               />
               {motif.use !== 'a picture' && (
                 <em>
                   {' '}
-                  <Fractions text={`${motif.use}${motif.pitch ? `, ${motif.pitch} in apart` : ''}`} />
+                  <Fractions text={`${motif.use}${motif.pitch ? `, ${motif.pitch} ${unit} apart` : ''}`} />
                 </em>
               )}
               {motif.saved && <em> saved first</em>}

@@ -31,10 +31,10 @@ export function StoryList({ page, editing, onEdit, onChange }: StoryListProps) {
                 <button
                   type="button"
                   className="stitched"
-                  aria-label={`${story.name === editing ? 'leave it as it is' : 'write it anew'}: ${called}`}
+                  aria-label={`${story.name === editing ? 'Close' : 'rewrite it'}: ${called}`}
                   onClick={() => onEdit(story.name === editing ? null : story)}
                 >
-                  {story.name === editing ? 'leave it as it is' : 'write it anew'}
+                  {story.name === editing ? 'Close' : 'rewrite it'}
                 </button>
                 <button
                   type="button"
