@@ -2,7 +2,7 @@
 
 Rectangles, circles, ellipses, polygons, lines of any path and what groups and
 transforms make of them become blocks; outlines of one path that lie in each other are a
-piece and what is cut out of it. Roles come from ``data-role``, from ids or
+piece and what is cut out of it, words a title or a story. Roles come from ``data-role``, from ids or
 layer labels that begin with a role's word, else they are proposed. A file that
 Ink Quilt wrote reads back equal.
 
@@ -35,6 +35,7 @@ from inkquilt.sketch.model import MOST_BLOCKS, POLYGON_PARTS, Block, Part, Role,
 from inkquilt.sketch.reading import MOST_OPENING_CORNERS, MOST_OPENINGS, read_sketch
 from inkquilt_io.outline_blocks import Corners, cut_out_of, nested_rings, shape_of
 from inkquilt_io.svg import SKETCH_ATTRIBUTE
+from inkquilt_io.svg_words import with_words
 
 MOST_BYTES: Final = 4 * 1024 * 1024
 MOST_ELEMENTS: Final = 20_000
@@ -93,7 +94,9 @@ def read_svg(content: bytes, name: str) -> ReadDrawing:
     _drop_unsafe(root, remarks)
     page, scale = _page_of(root, remarks)
     title = next((e.text for e in root.iter() if _tag(e) == "title" and e.text), None)
-    shapes = list(islice(_shapes(root, page, scale, remarks), MOST_BLOCKS + 1))
+    elements = _elements(root)
+    shapes = list(islice(_shapes(elements, page, scale, remarks), MOST_BLOCKS + 1))
+    shapes = with_words(shapes, elements, page, scale, remarks)
     if not shapes:
         raise _refuse("nothing-drawn", "There is no rectangle, circle, polygon or path in this drawing.")
     if len(shapes) > MOST_BLOCKS:
@@ -224,10 +227,10 @@ def _pixels(root: Element, text: str, place: int) -> float:
 # -- shapes --------------------------------------------------------------------------
 
 
-def _shapes(root: Element, page: Size, scale: float, remarks: list[Fault]) -> Iterator[FoundShape]:
+def _shapes(elements: list[Any], page: Size, scale: float, remarks: list[Fault]) -> Iterator[FoundShape]:
     """Yield every drawn shape, bottom layer first."""
     names, corners = _Names(), 0
-    for element in _elements(root):
+    for element in elements:
         if not isinstance(element, svgelements.Shape):
             continue
         values = element.values

@@ -27,7 +27,7 @@ from inkquilt.assembly.things import (
 )
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.lettering import TitleLettering
-from inkquilt.composition.stories import Story, as_it_lies
+from inkquilt.composition.stories import Story, as_it_lies, written_bare
 from inkquilt.composition.surroundings import WritingIn, story_shapes
 from inkquilt.composition.wishes import parts_on, wishes_on
 from inkquilt.cutting.terms import cells_seen
@@ -39,7 +39,6 @@ from inkquilt.paper.pieces import paper_of, pieces_of
 from inkquilt.photos.cover import outline_on_page
 from inkquilt.sketch.model import Block, Role, Shape
 from inkquilt.sketch.relations import stack_roots
-from inkquilt.words.stories import BARE
 
 _WINGS: Final = re.compile(r"butterfl|moth|wing|dragonfl|petal", re.IGNORECASE)
 #: Flowers of paper from this size on have petals to bend.
@@ -75,9 +74,7 @@ class _Builder:
         self.wishes = wishes_on(document).wishes
         self.parts = parts_on(document)
         self.numbers = pieces_of(document.blocks).numbers
-        self.bare = {
-            story.block for story in document.stories.values() if story.way in BARE and story.block is not None
-        }
+        self.bare = written_bare(document.stories.values())
 
     def things(self) -> Iterator[Thing]:
         """Yield what is stuck down, from the bottom up, and note the order of the layers."""

@@ -10,11 +10,11 @@ from collections.abc import Iterator
 from typing import Final
 
 from inkquilt.composition.document import WORDS, PageDocument
-from inkquilt.composition.stories import Story
+from inkquilt.composition.stories import Story, written_bare
 from inkquilt.paper import PaperPieces, Piece, PieceList, pieces_of
 from inkquilt.sketch.model import Role, Shape, Size
 from inkquilt.words.rooms import ROUND
-from inkquilt.words.stories import BARE, JournalWay
+from inkquilt.words.stories import JournalWay
 
 #: What is cut for words that do not show on the page. The next page is none.
 _BESIDE: Final = {
@@ -29,7 +29,7 @@ _BESIDE: Final = {
 def cut_list(document: PageDocument) -> PieceList:
     """Return everything that is cut for a page; what is cut for words has the numbers after the page's own."""
     pieces = pieces_of(document.blocks, document.page.fold)
-    bare = {story.block for story in document.stories.values() if story.way in BARE and story.block is not None}
+    bare = written_bare(document.stories.values())
     papers = [
         PaperPieces(group.paper, kept)
         for group in pieces.papers

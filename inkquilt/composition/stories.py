@@ -17,7 +17,7 @@ from inkquilt.sketch.model import Size
 from inkquilt.words.flow import WrittenLine
 from inkquilt.words.journaling import journal_ways
 from inkquilt.words.script import Script, at_size
-from inkquilt.words.stories import Ground, JournalPage, JournalSetting, JournalWay
+from inkquilt.words.stories import BARE, Ground, JournalPage, JournalSetting, JournalWay
 
 MOST_STORIES: Final = 12
 
@@ -100,6 +100,11 @@ def set_anew(story: Story, on: JournalPage, writing_of: Callable[[Story], Script
     # There may be several labels for one place: hers first.
     same.sort(key=lambda one: one.where != story.where)
     return story_of(story.text, same[0], story.colour, story.hand, on.blocks) if same else story
+
+
+def written_bare(stories: Iterable[Story]) -> frozenset[str]:
+    """Return the blocks in whose place words stand straight on the page: the card drawn there is not cut."""
+    return frozenset(story.block for story in stories if story.block is not None and story.way in BARE)
 
 
 def pieces_spent(stories: Iterable[Story]) -> Iterator[str]:

@@ -150,11 +150,15 @@ class PaperLook:
 
 @dataclass(frozen=True, slots=True)
 class Looks:
-    """Looks of a page's papers by letter, the blocks that lie across a pattern, and what else is asked of pieces."""
+    """Looks of a page's papers by letter, the blocks that lie across a pattern, and what else is asked of pieces.
+
+    ``bare`` are blocks of which only the place is there: they are not cut, and have no number.
+    """
 
     papers: Mapping[str, PaperLook]
     across: frozenset[str] = frozenset()
     wishes: CutWishes = field(default_factory=CutWishes)
+    bare: frozenset[str] = frozenset()
 
     def of(self, block: Block) -> dict[str, Any] | None:
         """Return how a block looks, if its paper was chosen."""
@@ -192,7 +196,7 @@ def board(
             {
                 **_block(block, size, unit),
                 "stack": stacks[block.id],
-                "number": numbers.get(block.id),
+                "number": None if block.id in looks.bare else numbers.get(block.id),
                 "tint": tints.get(paper_of(block)),
                 "look": looks.of(block),
                 "windows": _windows(block, unit, fold, looks, tints),

@@ -8,11 +8,10 @@ from inkquilt.composition.document import PageDocument
 from inkquilt.composition.lettering import TitleLettering
 from inkquilt.composition.papers import PaperChoice
 from inkquilt.composition.pictures import crop_in
-from inkquilt.composition.stories import Story, as_it_lies
+from inkquilt.composition.stories import Story, as_it_lies, written_bare
 from inkquilt.composition.wishes import wishes_on
 from inkquilt.layout import room_filled
 from inkquilt.paper import pieces_of
-from inkquilt.words.stories import BARE
 from inkquilt_io.painting import PaintedPage
 from inkquilt_io.painting.papers import PaperPaint
 from inkquilt_io.shapes import DrawnLetter, DrawnTitle, FittedPage, Picture, PrintedStory
@@ -67,9 +66,7 @@ def _things(page: Page, document: PageDocument) -> dict[str, bytes]:
 
 def _bare(document: PageDocument) -> Iterator[str]:
     """Yield the blocks of which only the place is there."""
-    for story in document.stories.values():
-        if story.block is not None and story.way in BARE:
-            yield story.block
+    yield from written_bare(document.stories.values())
     for accent in document.accents:
         if (room := room_filled(accent, document.blocks)) is not None:
             yield room

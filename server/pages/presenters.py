@@ -11,7 +11,7 @@ from inkquilt.composition.document import PageDocument
 from inkquilt.composition.laid import LaidFit
 from inkquilt.composition.lettering import sticks_out
 from inkquilt.composition.papers import PaperChoice
-from inkquilt.composition.stories import pieces_spent
+from inkquilt.composition.stories import pieces_spent, written_bare
 from inkquilt.composition.touched import touched
 from inkquilt.composition.wishes import wishes_on
 from inkquilt.cutting.pieces import CutWishes
@@ -279,7 +279,7 @@ def looks_of(document: PageDocument) -> Looks:
         for letter, choice in document.cuts.papers.items()
     }
     wishes = wishes_on(document).wishes if document.cuts.pieces and document.blocks else CutWishes()
-    return Looks(papers, document.cuts.across, wishes)
+    return Looks(papers, document.cuts.across, wishes, written_bare(document.stories.values()))
 
 
 def _picture_look(choice: PaperChoice, unit: Unit) -> PictureLook | None:

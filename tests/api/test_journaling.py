@@ -1,6 +1,7 @@
 """Stories over the API: hands, ways to write, stories kept on a page, and their prints."""
 
 import io
+import json
 import re
 
 from pypdf import PdfReader
@@ -117,6 +118,44 @@ class JournalingTests(ApiTestCase):
             refused = self.do(**change)
             self.assertEqual((refused.status_code, refused.json()["faults"][0]["code"]), (400, code))
         self.assertEqual(self.send("get", f"pages/{self.page}/").json()["version"], self.version)
+
+    def test_words_straight_on_the_paper_take_the_card_off_every_list_and_every_picture(self):
+        board = self.send("get", f"pages/{self.page}/").json()["fit"]["board"]["blocks"]
+        card = next(one for one in board if one["role"] == "journaling")
+
+        def shown():
+            """Where the card is: numbered on the page, cut, glued, in the piece list, drawn in the outlines."""
+            page = self.send("get", f"pages/{self.page}/").json()
+            table = self.send("get", f"pages/{self.page}/cutting/?seconds=0").json()
+            steps = self.send("get", f"pages/{self.page}/sticking/").json()["steps"]
+            files = {
+                name: self.client.get(f"/api/pages/{self.page}/files/{name}") for name in ("pieces.csv", "page.svg")
+            }
+            return {
+                "number": next(one["number"] for one in page["fit"]["board"]["blocks"] if one["id"] == card["id"]),
+                "cut": [
+                    one["size"] for paper in table["papers"] for one in paper["pieces"] if one["block"] == card["id"]
+                ],
+                "glued": card["name"] in json.dumps(steps),
+                "listed": card["name"] in files["pieces.csv"].content.decode(),
+                "drawn": f'data-id="{card["id"]}"' in files["page.svg"].content.decode(),
+            }
+
+        there = shown()
+        self.assertEqual(there["number"], card["number"])
+        self.assertEqual((len(there["cut"]), there["glued"], there["listed"], there["drawn"]), (1, True, True, True))
+        for way in ("straight on the paper", "on a card"):
+            with self.subTest(way):
+                _, page = self.choose("The bees came on a Tuesday.", way, "journaling")
+                self.assertEqual(page["stories"][0]["block"], card["id"])
+                now = shown()
+                if way == "on a card":
+                    self.assertEqual((now["number"], now["cut"]), (there["number"], there["cut"]))
+                else:
+                    gone = {"number": None, "cut": [], "glued": False, "listed": False, "drawn": False}
+                    self.assertEqual(now, gone)
+                self.do(kind="story-away", story=page["stories"][0]["name"])
+        self.assertEqual(shown(), there, "without words the card is cut again")
 
     def test_ten_thousand_words_are_told_to_have_no_place(self):
         found = self.ask("word " * 10_000).json()
