@@ -330,3 +330,46 @@ class OnTheWay(BrowserTestCase):
                 self.assertLess(link.bounding_box()["height"], 40)
         out = self.page.get_by_role("button", name="Sign out")
         self.assertLess(out.bounding_box()["height"], 40)
+
+
+class Targets(BrowserTestCase):
+    """What can be touched is large enough: 24 px everywhere (WCAG 2.2, 2.5.8; links in a sentence are exempt), 44 px
+    at the table (WCAG 2.2, 2.5.5)."""
+
+    SMALL = """least => [...document.querySelectorAll(
+        'a[href], button, input:not([type=hidden], [type=file]), select, textarea, summary, [role=button]')]
+      .filter((one) => one.getClientRects().length && !one.closest('svg') && !one.closest('p:has(> a)'))
+      .map((one) => {
+        const label = one.closest('label') ?? one.labels?.[0]
+        const boxes = [one, ...(label ? [label] : [])].map((element) => element.getBoundingClientRect())
+        const size = (side) => Math.round(Math.max(...boxes.map((box) => box[side])))
+        return { name: (one.ariaLabel || one.textContent).trim(), wide: size('width'), high: size('height') }
+      })
+      .filter(({ wide, high }) => wide < least || high < least)"""
+
+    def setUp(self):
+        super().setUp()
+        self.sign_in()
+        self.laid = self.lay_out(demo_data("three"), photos=2)
+
+    def assert_large(self, address, least):
+        self.open(address)
+        expect(self.page.get_by_role("heading").first).to_be_visible()
+        expect(self.page.locator(".waiting")).to_have_count(0)
+        self.assertEqual(self.page.evaluate(self.SMALL, least), [], address)
+
+    def test_everywhere(self):
+        page = f"/pages/{self.laid.pk}"
+        for address in (
+            "/", "/begin", "/find", "/photos", "/stash", "/stash/embellishments", "/albums", "/logbook", "/words",
+            "/sketches/new", f"{page}/page", f"{page}/cut", f"{page}/print", f"{page}/stick", f"{page}/finished",
+        ):  # fmt: skip
+            with self.subTest(address):
+                self.assert_large(address, 24)
+
+    def test_at_the_table(self):
+        for width, height in ((1024, 768), (390, 780)):
+            self.page.set_viewport_size({"width": width, "height": height})
+            for table in ("cutting", "sticking"):
+                with self.subTest(table, width=width):
+                    self.assert_large(f"/pages/{self.laid.pk}/{table}", 44)
