@@ -367,6 +367,13 @@ class Targets(BrowserTestCase):
             with self.subTest(address):
                 self.assert_large(address, 24)
 
+    def test_on_a_phone_the_next_deed_is_under_the_thumb(self):
+        self.page.set_viewport_size({"width": 390, "height": 700})
+        for table, deed in (("cutting", "Done, next cut"), ("sticking", "Done, next step")):
+            with self.subTest(table):
+                self.open(f"/pages/{self.laid.pk}/{table}")
+                expect(self.page.get_by_role("button", name=deed)).to_be_in_viewport(ratio=1)
+
     def test_at_the_table(self):
         for width, height in ((1024, 768), (390, 780)):
             self.page.set_viewport_size({"width": width, "height": height})
