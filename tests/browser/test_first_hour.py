@@ -4,6 +4,7 @@ import re
 
 from django.contrib.auth import get_user_model
 
+from server.album.services import finish
 from server.pages.models import Page
 from tests.api.base import picture
 from tests.browser.base import BrowserTestCase, expect
@@ -310,17 +311,6 @@ class OnTheWay(BrowserTestCase):
         expect(self.page.get_by_role("button", name=f"{self.photos[0].name} 2, upright")).to_be_visible()
         expect(self.page.get_by_role("button", name=f"{self.photos[0].name}, landscape")).to_be_visible()
 
-    def test_a_name_without_a_gap_widens_no_screen(self):
-        self.lay_out({**demo_data("two-and"), "name": "W" * 110})
-        for width in (1280, 390):
-            self.page.set_viewport_size({"width": width, "height": 800})
-            for address in ("/", "/begin", f"/pages/{Page.objects.get().pk}/page"):
-                with self.subTest(width=width, address=address):
-                    self.open(address)
-                    expect(self.page.get_by_role("heading").first).to_be_visible()
-                    wide = self.page.evaluate("document.documentElement.scrollWidth")
-                    self.assertLessEqual(wide, width)
-
     def test_on_a_phone_the_places_keep_their_words_whole(self):
         self.page.set_viewport_size({"width": 390, "height": 780})
         self.open("/")
@@ -380,3 +370,49 @@ class Targets(BrowserTestCase):
             for table in ("cutting", "sticking"):
                 with self.subTest(table, width=width):
                     self.assert_large(f"/pages/{self.laid.pk}/{table}", 44)
+
+
+class Reflow(BrowserTestCase):
+    """Nothing is wider than the window, which scrolls down only (WCAG 2.2, 1.4.10: down to 320 px)."""
+
+    NAMES = (
+        ("without a gap", "W" * 110),
+        ("written from right to left", "יום העפיפונים על הגג, ליד הארובה הישנה של השכנים"),
+    )
+
+    def setUp(self):
+        super().setUp()
+        self.sign_in()
+
+    def test_at_twice_the_size_on_a_phone_and_at_four_times_the_size(self):
+        for told, name in self.NAMES:
+            page = self.lay_out({**demo_data("two-and"), "name": name}, photos=1)
+            finish(page=page)
+            for width, height in ((640, 400), (390, 780), (320, 640)):
+                self.page.set_viewport_size({"width": width, "height": height})
+                for address in (
+                    "/", "/begin", "/photos", "/stash", "/boxes", "/albums", "/logbook", "/words",
+                    f"/pages/{page.pk}/page", f"/pages/{page.pk}/finished", f"/pages/{page.pk}/cutting",
+                ):  # fmt: skip
+                    with self.subTest(told, width=width, address=address):
+                        self.open(address)
+                        expect(self.page.get_by_role("heading").first).to_be_visible()
+                        expect(self.page.locator(".waiting")).to_have_count(0)
+                        wide = self.page.evaluate("document.documentElement.scrollWidth")
+                        self.assertLessEqual(wide, width)
+
+    def test_a_name_from_right_to_left_turns_no_words_round_it(self):
+        name = self.NAMES[1][1]
+        page = self.lay_out({**demo_data("two-and"), "name": name})
+        self.open(f"/pages/{page.pk}/page")
+        heading = self.page.get_by_role("heading", name=name)
+        expect(heading).to_be_visible()
+        self.assertEqual(heading.evaluate("one => getComputedStyle(one).unicodeBidi"), "isolate")
+        expect(self.page).to_have_title(f"{name} · Ink Quilt")
+        self.open("/")
+        self.more(f"page {name}", "Rename")
+        field = self.page.get_by_role("textbox", name=f"New name of page {name}")
+        field.fill(f"{name} 2")
+        field.press("Enter")
+        expect(self.page.get_by_role("link", name=f"{name} 2")).to_be_visible()
+        self.assert_accessible("a name from right to left")
