@@ -33,14 +33,17 @@ export function Fan({ page, place, papers, onChange, onPress }: FanProps) {
   const more = moreFor === place.letter
   const suited = useSuited(page, papers.asked, place.letter, more)
   const [looked, look] = useState<string | null>(null)
+  // What is told below stays that of the last one looked at, also on the way there.
+  const [told, tell] = useState<string | null>(null)
   const stash = useStashPapers()
   const found = suited.data ?? []
   const glance = useGlance(found, keyOf, (one) => {
     look(one && keyOf(one))
+    if (one) tell(keyOf(one))
     papers.onPreview(one?.board ?? null)
   })
   if (suited.error) return <Trouble error={suited.error} />
-  const shown = found.find((one) => keyOf(one) === looked) ?? found[0]
+  const shown = found.find((one) => keyOf(one) === told) ?? found[0]
   return (
     <div className="fan-box">
       {place.is_cut && <p className="hint">Some of it is cut already: it stays unless you change it here.</p>}
