@@ -4,6 +4,8 @@
 SHELL := /bin/bash
 .SHELLFLAGS := -eu -o pipefail -c
 .DEFAULT_GOAL := help
+# What was compiled once is kept, whatever the machine says: each start of a server would compile 2,400 modules again.
+unexport PYTHONDONTWRITEBYTECODE
 
 PORT ?= 8000
 VENV := .venv
