@@ -10,7 +10,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, replace
-from typing import Final
+from typing import Final, NamedTuple
 
 from inkquilt.errors import Fault, SketchFaults
 from inkquilt.lengths import Grains, Unit, with_unit
@@ -57,11 +57,12 @@ class Measured:
 
 @dataclass(frozen=True, slots=True)
 class RowFault:
-    """What is wrong with one of the rows, counted from nought."""
+    """What is wrong with one of the rows, counted from nought, and which of what was measured says so."""
 
     row: int
     code: str
     message: str
+    fields: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -125,19 +126,19 @@ class _Drawing:
 
     def add(self, number: int, row: Measured) -> None:
         """Draw a row, with its mats and with more of it, or say what is wrong with it."""
-        faults: list[Fault] = []
+        faults: list[_Wrong] = []
         placed = self._placed(row, faults)
         if placed and row.role is Role.BASE and any(block.role is Role.BASE for block in self.blocks):
-            faults.append(Fault(row.name, "two-bases", f"{row.name}: there is one base on a page; make this a paper."))
+            faults.append(_Wrong("two-bases", f"{row.name}: there is one base on a page; make this a paper."))
         if placed and not faults:
             pieces = list(self._pieces(placed, row, faults))
             if len(self.blocks) + len(pieces) > MOST_BLOCKS:
-                faults.append(Fault(row.name, "too-many", f"{row.name}: a sketch has {MOST_BLOCKS} pieces at most."))
+                faults.append(_Wrong("too-many", f"{row.name}: a sketch has {MOST_BLOCKS} pieces at most."))
             elif not faults:
                 self.blocks += pieces
-        self.faults += [RowFault(number, fault.code, fault.message) for fault in faults]
+        self.faults += [RowFault(number, *wrong) for wrong in faults]
 
-    def _placed(self, row: Measured, faults: list[Fault]) -> Block | None:
+    def _placed(self, row: Measured, faults: list[_Wrong]) -> Block | None:
         if row.role is Role.BASE:
             return Block(row.name, row.role, Shape.RECT, 0, 0, self.page.width, self.page.height)
         across = _settled(row.name, "across", self.page.width, self.unit, row.left, row.width, row.right, faults)
@@ -147,13 +148,13 @@ class _Drawing:
         size = Size(across[1], down[1])
         if row.shape is Shape.CIRCLE and size.width != size.height:
             words = f"{row.name}: a round piece is as wide as it is high, not {self._words(size)}."
-            faults.append(Fault(row.name, "not-round", words))
+            faults.append(_Wrong("not-round", words, ("width", "height")))
         return Block(row.name, row.role, row.shape, across[0], down[0], size.width, size.height, turn=row.turn)
 
     def _words(self, size: Size) -> str:
         return f"{with_unit(size.width, self.unit)} × {with_unit(size.height, self.unit)}"
 
-    def _pieces(self, first: Block, row: Measured, faults: list[Fault]) -> Iterator[Block]:
+    def _pieces(self, first: Block, row: Measured, faults: list[_Wrong]) -> Iterator[Block]:
         """Yield the piece and what is laid of it again, each with its mats under it."""
         ids = {block.id for block in self.blocks}
         labels = {block.label or "" for block in self.blocks} | {row.name}
@@ -170,7 +171,9 @@ class _Drawing:
                 by_y = first.height + around.top + around.bottom + row.again.gap
                 piece = piece.placed(first.x + time * across * by_x, first.y + time * down * by_y, first.size)
             if _is_beside(piece, self.page):
-                faults.append(Fault(row.name, "off-page", f"{label} would lie beside the page: fewer of it would do."))
+                faults.append(
+                    _Wrong("off-page", f"{label} would lie beside the page: fewer of it would do.", ("times",))
+                )
                 return
             ids.add(piece.id)
             mats = list(_mats_behind(piece, row.mats, letters[1:], ids))
@@ -187,6 +190,18 @@ class _Drawing:
             letters.append(free_letter((), taken))
             taken.add(letters[-1] or "")
         return letters
+
+
+class _Wrong(NamedTuple):
+    """What is wrong with a row, and which of what was measured says so."""
+
+    code: str
+    message: str
+    fields: tuple[str, ...] = ()
+
+
+#: What is measured of a piece on each axis.
+_MEASURED: Final = {"across": ("left", "width", "right"), "up and down": ("top", "height", "bottom")}
 
 
 def _free(label: str, taken: set[str]) -> str:
@@ -232,13 +247,16 @@ def _settled(
     before: Grains | None,
     length: Grains | None,
     after: Grains | None,
-    faults: list[Fault],
+    faults: list[_Wrong],
 ) -> tuple[Grains, Grains] | None:
     """Return start and length on an axis, or None with a fault."""
     given = [part for part in (before, length, after) if part is not None]
     if len(given) < 2:
         words = f"{name}: measure two of the three {way}, its size and one distance, or both distances."
-        faults.append(Fault(name, "too-few-measures", words))
+        lacking = tuple(
+            field for field, part in zip(_MEASURED[way], (before, length, after), strict=True) if part is None
+        )
+        faults.append(_Wrong("too-few-measures", words, lacking))
         return None
     if before is not None and length is not None and after is not None:
         total = before + length + after
@@ -249,7 +267,7 @@ def _settled(
                 f"= {with_unit(total, unit)}; the page is {with_unit(whole, unit)}, so {off} too "
                 f"{'much' if total > whole else 'little'}."
             )
-            faults.append(Fault(name, "does-not-add-up", words))
+            faults.append(_Wrong("does-not-add-up", words, _MEASURED[way]))
             return None
     if length is None:
         assert before is not None
@@ -258,6 +276,6 @@ def _settled(
     start = before if before is not None else whole - (after or 0) - length
     if length <= 0:
         words = f"{name}, {way}: its distances leave {with_unit(length, unit)} for the piece itself."
-        faults.append(Fault(name, "nothing-left", words))
+        faults.append(_Wrong("nothing-left", words, _MEASURED[way]))
         return None
     return start, length

@@ -72,13 +72,16 @@ def read_rows(rows: Sequence[TypedRow], unit: Unit) -> ReadRows:
             found.append(_read(row, unit))
         except BadInput as error:
             found.append(None)
-            faults += [RowFault(number, fault.code, fault.message) for fault in error.faults]
+            faults += [
+                RowFault(number, fault.code, fault.message, (fault.block,) if fault.block else ())
+                for fault in error.faults
+            ]
     return ReadRows(tuple(found), tuple(faults))
 
 
 def _read(row: TypedRow, unit: Unit) -> Measured:
     what = row.name.strip() or row.role.value
-    lengths = {name: _length(getattr(row, name), unit, f"{what}, {name}") for name in _MEASURES}
+    lengths = {name: _length(getattr(row, name), unit, f"{what}, {name}", name) for name in _MEASURES}
     return Measured(
         row.name.strip(),
         row.role,
@@ -91,13 +94,13 @@ def _read(row: TypedRow, unit: Unit) -> Measured:
     )
 
 
-def _length(typed: str, unit: Unit, what: str) -> Grains | None:
+def _length(typed: str, unit: Unit, what: str, field: str) -> Grains | None:
     if not typed.strip():
         return None
     try:
         return parse_length(typed, unit).grains
     except UnreadableLength as error:
-        raise refuse(error.code, f"{what}: {error}") from error
+        raise refuse(error.code, f"{what}: {error}", field) from error
 
 
 def _tilt(typed: str, what: str) -> int:
@@ -108,7 +111,9 @@ def _tilt(typed: str, what: str) -> int:
     except InvalidOperation:
         degrees = Decimal("NaN")
     if not degrees.is_finite() or abs(degrees) > 180:
-        raise refuse("not-a-tilt", f'{what}: "{plain[:20]}" is no number of degrees. Try 5, or -7.5 for the other way.')
+        raise refuse(
+            "not-a-tilt", f'{what}: "{plain[:20]}" is no number of degrees. Try 5, or -7.5 for the other way.', "tilt"
+        )
     return round(degrees * 100) % 36_000
 
 
@@ -121,9 +126,11 @@ def _again(row: TypedRow, unit: Unit, what: str) -> Again | None:
         times = -1
     if not 0 <= times <= MOST_AGAIN:
         raise refuse(
-            "again", f"{what}: “{row.times[:10]}” is no number of times. It can be laid up to {MOST_AGAIN} times."
+            "again",
+            f"{what}: “{row.times[:10]}” is no number of times. It can be laid up to {MOST_AGAIN} times.",
+            "times",
         )
-    gap = _length(row.gap, unit, f"{what}, how far apart") or 0
+    gap = _length(row.gap, unit, f"{what}, how far apart", "gap") or 0
     return Again(times, row.way, gap) if times else None
 
 
@@ -140,7 +147,7 @@ def read_mats(text: str, unit: Unit) -> tuple[Reveals, ...]:
         if part.strip():
             found.append(_read_mat(part.strip(), unit))
     if len(found) > MOST_MATS:
-        raise refuse("too-many-mats", f"Up to {MOST_MATS} mats lie behind one piece, not {len(found)}.")
+        raise refuse("too-many-mats", f"Up to {MOST_MATS} mats lie behind one piece, not {len(found)}.", "mats")
     return tuple(found)
 
 
@@ -149,10 +156,10 @@ def _read_mat(part: str, unit: Unit) -> Reveals:
     words = re.findall(r"[a-z]+", match["sides"]) if match else ["?"]
     sides = {_SIDES[word] for word in words if word in _SIDES}
     if match is None or any(word not in _SIDES and word != "and" for word in words):
-        raise refuse("mat-sides", f"“{part[:40]}” is no mat. These would do: 1/8; 1/8, 1/4; 1/4 right bottom.")
-    reveal = _length(match["reveal"], unit, "what shows of a mat")
+        raise refuse("mat-sides", f"“{part[:40]}” is no mat. These would do: 1/8; 1/8, 1/4; 1/4 right bottom.", "mats")
+    reveal = _length(match["reveal"], unit, "what shows of a mat", "mats")
     if reveal is None or not 0 < reveal <= MOST_REVEAL:
-        raise refuse("reveal", f"“{part[:40]}”: a mat shows by more than nothing and by 2 in at most.")
+        raise refuse("reveal", f"“{part[:40]}”: a mat shows by more than nothing and by 2 in at most.", "mats")
     return Reveals(
         *(reveal if not sides or side in sides else 0 for side in (Side.LEFT, Side.TOP, Side.RIGHT, Side.BOTTOM))
     )

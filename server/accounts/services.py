@@ -44,7 +44,7 @@ def sign_out(request: HttpRequest) -> None:
 def register(request: HttpRequest, username: str, password: str) -> AbstractBaseUser:
     """Make an account and sign it in. While the home network is served there are no new ones."""
     if not settings.INKQUILT_REGISTRATION:
-        raise ApiError("registration-closed", "New tables are made on the computer itself: start “make serve”.", 403)
+        raise ApiError("registration-closed", "New accounts are made on the computer itself: start “make serve”.", 403)
     users = get_user_model().objects
     try:
         validate_password(password, get_user_model()(username=username))

@@ -259,7 +259,14 @@ class Drawing(BrowserTestCase):
         self.measure(1, from_left="1", width="4", from_right="8", from_top="1 1/2", height="6")
         expect(self.page.get_by_text("= 13 in; the page is 12 in, so 1 in too much")).to_be_visible()
         expect(pieces).to_have_count(0)
-        self.measure(1, from_right="7", mats_show="1/8, 1/8")
+        wrong = self.page.locator(".ruler-row .is-invalid")
+        for name in ("from left", "width", "from right"):
+            expect(self.page.get_by_label(f"{name}, piece 1", exact=True)).to_have_class(re.compile("is-invalid"))
+        expect(wrong).to_have_count(3)
+        self.measure(1, from_right="7", mats_show="1/8 front")
+        expect(self.page.get_by_label("mats show, piece 1")).to_have_class(re.compile("is-invalid"))
+        expect(wrong).to_have_count(1)
+        self.measure(1, mats_show="1/8, 1/8")
         expect(pieces).to_have_count(3)
         expect(self.page.locator(".ruler-fault")).to_have_count(0)
         # One row of flags; what was not named by hand follows what it is.

@@ -416,3 +416,30 @@ class Reflow(BrowserTestCase):
         field.press("Enter")
         expect(self.page.get_by_role("link", name=f"{name} 2")).to_be_visible()
         self.assert_accessible("a name from right to left")
+
+
+class SigningIn(BrowserTestCase):
+    def assert_wrong(self, *names):
+        for name in ("Name", "Password"):
+            field = self.page.get_by_label(name)
+            self.assertEqual("is-invalid" in (field.get_attribute("class") or ""), name in names, name)
+
+    def test_what_is_wrong_is_marked_on_its_field(self):
+        self.open("/")
+        self.page.get_by_label("Name").fill("ida")
+        self.page.get_by_label("Password").fill("not hers")
+        self.page.get_by_role("button", name="Sign in").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("do not belong together")
+        self.assert_wrong("Name", "Password")
+        self.page.get_by_role("button", name="I am new here").click()
+        self.page.get_by_role("button", name="Create my account").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("There is somebody called “ida” already")
+        self.assert_wrong("Name")
+        self.page.get_by_label("Name").fill("wren")
+        self.page.get_by_label("Password").fill("1234")
+        self.page.get_by_role("button", name="Create my account").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("too short")
+        self.assert_wrong("Password")
+        self.page.get_by_label("Password").fill("eleven jars of honey")
+        self.page.get_by_role("button", name="Create my account").click()
+        expect(self.page.get_by_role("heading", name="Begin a page")).to_be_visible()

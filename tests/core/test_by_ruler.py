@@ -209,6 +209,21 @@ class Measures(TestCase):
             with self.subTest(given_):
                 self.assertEqual((block.x / INCH, block.width / INCH), then)
 
+    def test_the_fields_that_say_so_are_named(self):
+        down = {"top": 0, "height": INCH}
+        for given_, fields in [
+            ({"left": INCH, **down}, ("width", "right")),
+            (down, ("left", "width", "right")),
+            ({"left": 0, "width": INCH, "height": INCH}, ("top", "bottom")),
+            ({"left": 2 * INCH, "width": 3 * INCH, "right": 8 * INCH, **down}, ("left", "width", "right")),
+            ({"left": 0, "width": INCH, "top": 7 * INCH, "bottom": 6 * INCH}, ("top", "height", "bottom")),
+            ({"left": 0, "width": 2 * INCH, "shape": Shape.CIRCLE, **down}, ("width", "height")),
+            ({"left": 0, "width": INCH, "again": Again(20, Beside.RIGHT, 0), **down}, ("times",)),
+        ]:
+            with self.subTest(given_):
+                (fault,) = from_measures("m", Unit.IN, self.PAGE, [Measured("a", Role.PHOTO, **given_)]).faults
+                self.assertEqual(fault.fields, fields)
+
     def test_what_does_not_add_up_is_said_with_its_sum(self):
         equal = INCH // 64
         for given_, code in [
@@ -350,6 +365,8 @@ class Typed(TestCase):
             found = read_rows([TypedRow(left="1"), TypedRow(**said)], Unit.IN)
             with self.subTest(said):
                 self.assertEqual([(fault.row, fault.code) for fault in found.faults], [(1, code)])
+                # What is typed last is wrong, and that field alone.
+                self.assertEqual(found.faults[0].fields, (list(said)[-1],))
                 self.assertEqual((found.rows[0].left, found.rows[1]), (INCH, None))
         for said in (
             {"tilt": "180"},

@@ -14,6 +14,7 @@ export type Fit = Schemas['Fit']
 export type Way = Schemas['Way']
 export type Board = Schemas['Board']
 export type BoardBlock = Schemas['BoardBlock']
+export type RowFault = Schemas['RowFault']
 export type ClosedGap = Schemas['ClosedGap']
 export type Slot = Schemas['Slot']
 /** What a slot needs to be drawn wearing its photo. */

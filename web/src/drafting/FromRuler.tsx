@@ -63,8 +63,7 @@ export function FromRuler({ format, onFormat, onDrawn }: FromRulerProps) {
       },
     })
   const found = soFar.data
-  const told = (index: number) =>
-    (found?.faults ?? []).filter((fault) => fault.row === index).map((fault) => fault.message)
+  const told = (index: number) => (found?.faults ?? []).filter((fault) => fault.row === index)
   return (
     <div className="from-ruler">
       <section aria-label="Pieces">

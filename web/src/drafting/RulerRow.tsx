@@ -1,5 +1,6 @@
 import Form from 'react-bootstrap/Form'
 import type { ReactNode } from 'react'
+import type { RowFault } from '../api/client'
 import { Fractions } from '../app/Fractions'
 import { RulerChoice } from './RulerChoice'
 import { inShort, type Row } from './rulerRows'
@@ -18,7 +19,7 @@ interface RulerRowProps {
   number: number
   /** What it is called without a name of its own. */
   called: string
-  faults: string[]
+  faults: readonly RowFault[]
   isOpen: boolean
   only: boolean
   onOpen: () => void
@@ -41,16 +42,17 @@ export function RulerRow(props: RulerRowProps) {
           </span>
         </button>
       )}
-      {faults.map((words) => (
-        <p key={words} className="ruler-fault">
-          <Fractions text={words} />
+      {faults.map(({ message }) => (
+        <p key={message} className="ruler-fault">
+          <Fractions text={message} />
         </p>
       ))}
     </li>
   )
 }
 
-function Fields({ row, number, called, only, onSet, onRemove }: RulerRowProps) {
+function Fields({ row, number, called, faults, only, onSet, onRemove }: RulerRowProps) {
+  const wrong = new Set(faults.flatMap((fault) => fault.fields))
   const field = (name: keyof Row, words: string, placeholder = '') => (
     <Form.Group className="ruler-field" controlId={`${name}-${number}`}>
       <Form.Label>{words}</Form.Label>
@@ -59,6 +61,7 @@ function Fields({ row, number, called, only, onSet, onRemove }: RulerRowProps) {
         aria-label={`${words}, piece ${number}`}
         value={row[name]}
         placeholder={placeholder}
+        isInvalid={wrong.has(name)}
         autoComplete="off"
         onChange={(event) => onSet({ [name]: event.target.value })}
       />

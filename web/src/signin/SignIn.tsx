@@ -1,6 +1,7 @@
 import { useState, type FormEvent } from 'react'
 import Button from 'react-bootstrap/Button'
 import Form from 'react-bootstrap/Form'
+import { Refused } from '../api/client'
 import { formText } from '../app/formText'
 import { Trouble } from '../app/Trouble'
 import { useSignIn } from '../api/queries'
@@ -12,10 +13,18 @@ interface SignInProps {
   over?: boolean
 }
 
+/** Which fields are wrong, by what the server said. */
+const WRONG: Record<string, readonly string[]> = {
+  'weak-password': ['password'],
+  'name-taken': ['username'],
+  'wrong-sign-in': ['username', 'password'],
+}
+
 /** Signing in, or making an account. */
 export function SignIn({ openToNew, over = false }: SignInProps) {
   const [isNew, setNew] = useState(false)
   const signIn = useSignIn()
+  const wrong = WRONG[signIn.error instanceof Refused ? signIn.error.code : ''] ?? []
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     signIn.mutate({
@@ -37,7 +46,13 @@ export function SignIn({ openToNew, over = false }: SignInProps) {
         <Form onSubmit={submit}>
           <Form.Group controlId="username">
             <Form.Label>Name</Form.Label>
-            <Form.Control name="username" autoComplete="username" required maxLength={60} />
+            <Form.Control
+              name="username"
+              autoComplete="username"
+              required
+              maxLength={60}
+              isInvalid={wrong.includes('username')}
+            />
           </Form.Group>
           <Form.Group controlId="password">
             <Form.Label>Password</Form.Label>
@@ -46,6 +61,7 @@ export function SignIn({ openToNew, over = false }: SignInProps) {
               type="password"
               autoComplete={isNew ? 'new-password' : 'current-password'}
               required
+              isInvalid={wrong.includes('password')}
             />
             {isNew && <Form.Text>At least eight letters or digits, and not a common word.</Form.Text>}
           </Form.Group>
