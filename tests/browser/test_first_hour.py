@@ -443,3 +443,26 @@ class SigningIn(BrowserTestCase):
         self.page.get_by_label("Password").fill("eleven jars of honey")
         self.page.get_by_role("button", name="Create my account").click()
         expect(self.page.get_by_role("heading", name="Begin a page")).to_be_visible()
+
+
+class OnPaper(BrowserTestCase):
+    """What the browser prints: what is kept, without what is touched."""
+
+    def test_a_page_and_a_list_are_printed_without_what_is_touched(self):
+        self.sign_in()
+        page = self.lay_out(demo_data("three"))
+        finish(page=page)
+        for address, kept in (
+            (f"/pages/{page.pk}/page", '.board [data-block="tall"]'),
+            ("/logbook", ".patch strong"),
+            ("/words", "dt"),
+        ):
+            with self.subTest(address):
+                self.open(address)
+                expect(self.page.locator(kept).first).to_be_visible()
+                self.page.emulate_media(media="print")
+                expect(self.page.locator(kept).first).to_be_visible()
+                expect(self.page.get_by_role("heading", level=1)).to_be_visible()
+                touched = self.page.locator("button, input, select, textarea, nav").filter(visible=True)
+                expect(touched).to_have_count(0)
+                self.page.emulate_media(media="screen")
