@@ -48,7 +48,7 @@ def demo() -> Iterator[str]:
 
 
 def _when_ready(address: str) -> str:
-    for _ in range(240):
+    for _ in range(600):
         try:
             urllib.request.urlopen(address, timeout=2).close()
             return address
@@ -192,11 +192,11 @@ def main(folder: str) -> None:
         page.locator(".board .set-letters").wait_for()
         shoot("title")
         page.goto(f"{bench}/story")
-        page.get_by_role("button", name="write it anew").click()
+        page.get_by_role("button", name="rewrite it").click()
         page.locator(".story-ways:not(.is-late) .story-way").nth(2).hover()
         shoot("journaling")
         page.goto(f"{bench}/clusters")
-        page.get_by_role("button", name="plan them all anew").click()
+        page.get_by_role("button", name="plan them all again").click()
         page.locator(".arrangements li").first.wait_for()
         page.locator(".board-accent").nth(2).focus()
         shoot("clusters")
