@@ -62,7 +62,7 @@ class RowFault:
     row: int
     code: str
     message: str
-    fields: tuple[str, ...] = ()
+    wrong: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -197,7 +197,7 @@ class _Wrong(NamedTuple):
 
     code: str
     message: str
-    fields: tuple[str, ...] = ()
+    wrong: tuple[str, ...] = ()
 
 
 #: What is measured of a piece on each axis.

@@ -108,7 +108,7 @@ class RowFaultSerializer(serializers.Serializer):
     row = serializers.IntegerField()
     code = serializers.CharField()
     message = serializers.CharField()
-    fields = serializers.ListField(child=serializers.CharField(), help_text="what of the row is wrong")
+    wrong = serializers.ListField(child=serializers.CharField(), help_text="which of what was typed")
 
 
 class MeasuredSerializer(serializers.Serializer):

@@ -46,7 +46,7 @@ FINDINGS = """rules => axe.run('html', { runOnly: rules, resultTypes: ['violatio
 #: The headings in the columns of the bench, as somebody left them who opened them all.
 FOLDS = (
     "add-piece", "background", "changed", "come-back", "cut-pieces", "cut-sheets", "dry-fit", "facing", "hands",
-    "letters", "measures", "more-room", "photo-prints", "stick-print", "stick-steps", "whole-page",
+    "letters", "measures", "more-room", "other-files", "photo-prints", "stick-print", "stick-steps", "whole-page",
 )  # fmt: skip
 OPEN_FOLDS = (
     "localStorage.getItem('ink-quilt-folds') ?? "

@@ -222,7 +222,7 @@ class Measures(TestCase):
         ]:
             with self.subTest(given_):
                 (fault,) = from_measures("m", Unit.IN, self.PAGE, [Measured("a", Role.PHOTO, **given_)]).faults
-                self.assertEqual(fault.fields, fields)
+                self.assertEqual(fault.wrong, fields)
 
     def test_what_does_not_add_up_is_said_with_its_sum(self):
         equal = INCH // 64
@@ -366,7 +366,7 @@ class Typed(TestCase):
             with self.subTest(said):
                 self.assertEqual([(fault.row, fault.code) for fault in found.faults], [(1, code)])
                 # What is typed last is wrong, and that field alone.
-                self.assertEqual(found.faults[0].fields, (list(said)[-1],))
+                self.assertEqual(found.faults[0].wrong, (list(said)[-1],))
                 self.assertEqual((found.rows[0].left, found.rows[1]), (INCH, None))
         for said in (
             {"tilt": "180"},

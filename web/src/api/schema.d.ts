@@ -6609,8 +6609,8 @@ export interface components {
             row: number;
             code: string;
             message: string;
-            /** @description what of the row is wrong */
-            fields: string[];
+            /** @description which of what was typed */
+            wrong: string[];
         };
         /** @description The version of the run a write is based on. */
         RunVersionRequest: {

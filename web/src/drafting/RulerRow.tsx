@@ -52,7 +52,7 @@ export function RulerRow(props: RulerRowProps) {
 }
 
 function Fields({ row, number, called, faults, only, onSet, onRemove }: RulerRowProps) {
-  const wrong = new Set(faults.flatMap((fault) => fault.fields))
+  const wrong = new Set(faults.flatMap((fault) => fault.wrong))
   const field = (name: keyof Row, words: string, placeholder = '') => (
     <Form.Group className="ruler-field" controlId={`${name}-${number}`}>
       <Form.Label>{words}</Form.Label>
