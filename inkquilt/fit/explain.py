@@ -202,11 +202,11 @@ RUNG_WORDS: Final = {
     Rung.FINER: "finer edges",
     Rung.STRAIGHT: "tilts straightened",
     Rung.SMALL_WORDS: "small words",
-    Rung.PAPERS_ASIDE: "papers left out",
-    Rung.TAGS_ASIDE: "tags left out",
+    Rung.PAPERS_ASIDE: "fewer papers",
+    Rung.TAGS_ASIDE: "no tags",
     Rung.STORY_ASIDE: "story on a card",
     Rung.SLOTS_MERGED: "slots merged",
-    Rung.PHOTO_ASIDE: "a photo left out",
+    Rung.PHOTO_ASIDE: "one photo less",
 }
 
 
