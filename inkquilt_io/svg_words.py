@@ -41,6 +41,8 @@ _CARD: Final = 6
 #: A shape that covers this part of the page is a ground for everything.
 _GROUND: Final = 0.5
 _SIZE_ONLY: Final = re.compile(r"([\d\s./×x½¼¾⅛⅜⅝⅞\"”″'′:*-]|in\b|inch(es)?\b|mm\b|cm\b)*", re.IGNORECASE)
+#: What is there for words: those in it are its own.
+_WORDED: Final = (Role.TITLE, Role.JOURNALING, Role.TAG)
 _ROLES: Final = {
     Role.TITLE: r"(the )?(title|headline)( here| goes here)?",
     Role.JOURNALING: r"(the )?(journal(l?ing)?|story|words|text)( here| goes here| card| block)?",
@@ -98,8 +100,10 @@ def with_words(
             continue
         at = _shape_under(block, found, page)
         said = _role_said(group.words)
-        if at is not None and (said is not None or found[at].role_known):
-            found[at] = found[at] if found[at].role_known or said is None else _known(found[at], said)
+        if at is not None and found[at].role_known and (said or found[at].block.role in _WORDED):
+            continue
+        if at is not None and said is not None:
+            found[at] = _known(found[at], said)
         else:
             loose.append((group, block))
     placed = list(_placed(loose, found, page, remarks))

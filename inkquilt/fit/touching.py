@@ -8,7 +8,7 @@ from itertools import combinations
 
 from inkquilt.lengths import Grains, Unit, with_unit
 from inkquilt.page import Page
-from inkquilt.sketch.geometry import Axis, Box, Ends, box
+from inkquilt.sketch.geometry import Axis, Box, Ends, box, is_tilted
 from inkquilt.sketch.model import Block, Role, Size
 from inkquilt.sketch.naming import placed_name
 from inkquilt.sketch.relations import ONE_LINE, stack_roots
@@ -30,7 +30,8 @@ class Touch:
 def touching(drawn: Iterable[Block], laid: Iterable[Block], page: Page) -> tuple[Touch, ...]:
     """Return the pairs of photos that were drawn with a gap between them and have none on the page.
 
-    Photos that meet at a corner alone do not touch. Lengths are told in the page's unit.
+    Photos that meet at a corner alone do not touch; of tilted ones nothing is told, for their boxes meet before they
+    do. Lengths are told in the page's unit.
     """
     before, now = _stacks(drawn), _stacks(laid)
     both = [name for name in now if name in before]
@@ -59,7 +60,11 @@ def _stacks(blocks: Iterable[Block]) -> dict[str, Box]:
     """Return the outermost box of each photo, its mats with it."""
     all_blocks = {block.id: block for block in blocks}
     roots = stack_roots(all_blocks.values())
-    return {name: box(all_blocks[roots[name]]) for name, block in all_blocks.items() if block.role is Role.PHOTO}
+    return {
+        name: box(all_blocks[roots[name]])
+        for name, block in all_blocks.items()
+        if block.role is Role.PHOTO and not is_tilted(block)
+    }
 
 
 def _gap(one: Box, other: Box) -> Grains:

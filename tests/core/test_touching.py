@@ -1,10 +1,12 @@
 """Gaps between photos that are gone on the page."""
 
+from dataclasses import replace
 from unittest import TestCase
 
 from inkquilt.fit.touching import touching
 from inkquilt.lengths import INCH
 from inkquilt.page import FORMATS
+from inkquilt.sketch.geometry import box
 from inkquilt.sketch.model import Block, Role, Shape
 
 PAGE = next(form for form in FORMATS if form.key == "12x12").page()
@@ -54,6 +56,11 @@ class Touching(TestCase):
         self.assertEqual((one.seam.x.low, one.seam.x.high), grains(3.125, 3.125))
         self.assertIn("the gap of 1/4 in is gone", one.words)
         self.assertEqual(touching((*matted("p", 1), *matted("q", 3.5)), (*matted("p", 1), *matted("q", 3.5)), PAGE), ())
+
+    def test_of_a_tilted_photo_whose_box_alone_meets_another_nothing_is_told(self):
+        leaning = replace(piece("q", 3.05, 1), turn=500)
+        self.assertLess(box(leaning).x.low, 3 * INCH)
+        self.assertEqual(touching(self.DRAWN, (piece("p", 1, 1), leaning), PAGE), ())
 
     def test_words_and_photos_that_are_not_there_are_not_asked(self):
         laid = (piece("p", 1, 1), piece("title", 1, 3, role=Role.TITLE), piece("new", 3, 1))

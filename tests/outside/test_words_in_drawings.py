@@ -93,6 +93,13 @@ class Labels(TestCase):
         label = '<text x="2" y="4" font-size=".4">title</text>'
         self.assertEqual(roles(PHOTO + label), {"photo-1": Role.PHOTO})
 
+    def test_words_lying_over_a_photo_are_not_lost_and_those_of_a_title_are_its_own(self):
+        over = '<text x="1.2" y="4" font-size="1">Kite day</text>'
+        self.assertEqual(roles(PHOTO + over)["title"], Role.TITLE)
+        place = '<rect id="title-1" x="5.5" y="8" width="6" height="1.5"/>'
+        words = '<text x="6" y="9" font-size="1">Kite day</text>'
+        self.assertEqual(roles(PHOTO + place + words), {"photo-1": Role.PHOTO, "title-1": Role.TITLE})
+
     def test_a_card_for_the_story_becomes_it_and_a_panel_keeps_words_lying_on_it(self):
         card = '<rect id="a" x="5.8" y="9.5" width="4" height="1.6"/>'
         self.assertEqual(roles(PHOTO + TITLE + card + STORY)["a"], Role.JOURNALING)
