@@ -42,10 +42,15 @@ def sketch_of(*rows: dict[str, Any], page: tuple[Any, Any] = (12, 12), unit: str
     return read_sketch(data_of(*rows, page=page, unit=unit)).sketch
 
 
+def read_demo_data(name: str) -> dict[str, Any]:
+    """Return one of the demo's sketches by its file name, as JSON data."""
+    path = next(path for path in DEMO_SKETCHES if path.name.startswith(name))
+    return json.loads(path.read_text("utf-8"), parse_float=Decimal)
+
+
 def demo_sketch(name: str) -> Sketch:
     """Return one of the demo's sketches by its file name."""
-    path = next(path for path in DEMO_SKETCHES if path.name.startswith(name))
-    return read_sketch(json.loads(path.read_text("utf-8"), parse_float=Decimal)).sketch
+    return read_sketch(read_demo_data(name)).sketch
 
 
 def inches(text: str) -> int:

@@ -7,6 +7,8 @@ them, or are dealt again into the room an arrangement leaves.
 
 from __future__ import annotations
 
+import json
+import re
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 from itertools import islice
@@ -42,6 +44,7 @@ WORDS_MOVED: Final = 0.12
 #: Photos this much smaller than the page's scale are no candidate.
 TOO_SMALL: Final = 0.62
 _MOST_TREES: Final = 14
+_PLAIN_ID: Final = re.compile(r"[\w.-]+")
 _MOST_LOOKED_AT: Final = 90
 _MOST_DRAWN: Final = 30
 #: What the weight off the middle, and a larger calm area, count beyond what is allowed.
@@ -114,17 +117,24 @@ def redrawn(design: Design, terms: CostTerms, candidate: TreeCandidate) -> TreeC
 
 
 def _form(tree: Tree | Dealt) -> str:
-    """Return a tree as a short text: R and C for rows and columns, G for grids, F for two facing pages."""
+    """Return a tree as a short text: R and C for rows and columns, G for grids, F for two facing pages.
+
+    It is compared, never taken apart. Ids that could be mistaken for its own marks stand in quotes.
+    """
     match tree:
         case Dealt():
             return f"F({_form(tree.left)} {_form(tree.right)})"
         case Leaf():
-            return "+".join(tree.roots)
+            return "+".join(map(_quoted, tree.roots))
         case Grid():
-            return f"G{tree.columns}[{tree.roots[0]}]"
+            return f"G{tree.columns}[{_quoted(tree.roots[0])}]"
         case Group():
             letter = "R" if tree.axis is Axis.X else "C"
             return f"{letter}({' '.join(_form(part) for part in tree.parts)})"
+
+
+def _quoted(name: str) -> str:
+    return name if _PLAIN_ID.fullmatch(name) else json.dumps(name)
 
 
 class _Arranger:

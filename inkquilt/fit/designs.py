@@ -23,7 +23,7 @@ from inkquilt.fit.linear.laying import laid_firm, laid_whole, with_clusters
 from inkquilt.fit.linear.terms import CostTerms
 from inkquilt.fit.owned_sizes import owned_sizes
 from inkquilt.fit.relation_report import relations_between
-from inkquilt.fit.request import Fit, FitRequest, Rung, School, Status, Way
+from inkquilt.fit.request import ASIDE, Fit, FitRequest, Rung, School, Status, Way
 from inkquilt.fit.sizes import gives_photos_what_they_ask
 from inkquilt.fit.straighten import straightened, tilted_stacks
 from inkquilt.fit.ways import held
@@ -40,8 +40,6 @@ MOST_OFFERED: Final = 6
 #: So many arrangements are laid at most, and so many sound ones are enough.
 MOST_ANEW: Final = 14
 ENOUGH_ANEW: Final = 3
-#: In a plan, what stands before this says what was laid aside for it.
-ASIDE: Final = "~"
 MOST_ON_ITS_SIDE: Final = 3
 #: Fewer than this are filled up with ways that have much in common; what is so much further off than the nearest is
 #: not offered beside as many.
@@ -156,7 +154,7 @@ class _Layer:
             if not straight and rungs <= GENTLE[-1]:
                 return  # no photo is tilted: this rung is the one before
             sketch = straightened(sketch, straight)
-        planned = self.pieces_of(sketch, laid_aside(way))
+        planned = self.pieces_of(sketch, way.laid_aside)
         for kept in self._less(sketch.without(planned), rungs):
             left = {block.id for block in kept.blocks}
             aside = frozenset(b.id for b in sketch.blocks if b.id not in left and b.role is not Role.MAT)
@@ -210,7 +208,7 @@ class _Layer:
             case _:
                 design = self.design_of(sketch, on_side=self.on_side(way))
                 if way not in self._candidates:
-                    self.candidates(replace(way, plan=""), laid_aside(way))
+                    self.candidates(replace(way, plan=""), way.laid_aside)
                 candidate = self._candidates.get(way)
                 if candidate is not None and rungs <= GENTLE[-1]:
                     terms = replace(terms, anew=True, like=design)
@@ -304,7 +302,7 @@ class _Layer:
             return
         verdict = judged(against, self.request.page, blocks, anew > 0, by_hand=by_hand)
         aside = sum(_COUNTS[rung] for rung in terms.rungs)
-        aside += sum(_COUNTS_ASIDE[kind] for kind in laid_aside(way))
+        aside += sum(_COUNTS_ASIDE[kind] for kind in way.laid_aside)
         off = distance(against, blocks, verdict, anew, aside, self.request.pictures)
         yield LaidDesign(way, design, blocks, verdict, off, terms.rungs, note=note)
 
@@ -417,12 +415,6 @@ def words_stand(sketch: Sketch) -> bool:
     return any(block.role in WORDS and block.height > block.width for block in sketch.blocks)
 
 
-def laid_aside(way: Way) -> str:
-    """Return which kinds of pieces a plan lays aside: ``g`` small papers, ``t`` tags, ``s`` stories."""
-    kinds, mark, _ = way.plan.partition(ASIDE)
-    return kinds if mark else ""
-
-
 def designs(request: FitRequest, turn: int = 0, mirrored: bool = False) -> tuple[Fit, ...]:
     """Return the ways to put a sketch on its page, at most six, the nearest to the drawing first.
 
@@ -475,7 +467,7 @@ def fit_of(request: FitRequest, laid: LaidDesign) -> Fit:
     terms = CostTerms(request.held_by(laid.way), rungs=laid.rungs, anew=bool(laid.way.plan))
     if not laid.as_it_is:
         laid = replace(laid, blocks=with_clusters(laid.design, terms, laid.blocks))
-    given_up = laid.rungs | {_PLANNED[kind] for kind in laid_aside(laid.way)}
+    given_up = laid.rungs | {_PLANNED[kind] for kind in laid.way.laid_aside}
     return Fit(
         laid.way,
         Status.OPTIMAL,

@@ -273,7 +273,7 @@ def _where(fit: Fit) -> str:
     photos = [block for block in fit.blocks if block.role is Role.PHOTO]
     title = next((block for block in fit.blocks if block.role is Role.TITLE), None)
     rows, columns = (_lines_of(photos, axis) for axis in (Axis.Y, Axis.X))
-    if fit.way.plan.startswith("F("):
+    if fit.way.form.startswith("F("):
         return "groups shared between both pages"
     stand = {(1, 1): "one photo"}.get((rows, columns), f"photos in {_count(rows, 'row')}")
     if columns < rows and len(photos) > 1:

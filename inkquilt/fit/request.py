@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass, field, replace
 from enum import Enum
 from fractions import Fraction
+from typing import Final
 
 from inkquilt.design.distance import Distance
 from inkquilt.design.marks import Missed
@@ -16,6 +18,11 @@ from inkquilt.sketch.geometry import Axis
 from inkquilt.sketch.model import Block, Shape, Size, Sketch
 from inkquilt.sketch.relations import ONE_LINE
 from inkquilt.sketch.ties import AddedTie
+
+
+#: In a plan, what stands before this says what was laid aside for it.
+ASIDE: Final = "~"
+_LAID_ASIDE: Final = re.compile(rf"\A([gts]+){ASIDE}")
 
 
 class School(Enum):
@@ -48,7 +55,8 @@ class Way:
     """One way to fit: a school, and how the sketch is held first (turned clockwise, then mirrored).
 
     ``variant`` says how the extra is filled; ``plan`` how groups stand that were arranged anew,
-    rows and columns of stacks as ``fit.arranging`` writes them.
+    rows and columns of stacks as ``fit.arranging`` writes them, behind the kinds of pieces laid aside
+    for it (``g`` small papers, ``t`` tags, ``s`` stories) and ``ASIDE``.
     """
 
     school: School
@@ -56,6 +64,17 @@ class Way:
     mirrored: bool = False
     variant: Variant = Variant.PLAIN
     plan: str = ""
+
+    @property
+    def laid_aside(self) -> str:
+        """Return which kinds of pieces the plan lays aside."""
+        found = _LAID_ASIDE.match(self.plan)
+        return found[1] if found else ""
+
+    @property
+    def form(self) -> str:
+        """Return how the groups stand, whatever was laid aside for it; empty where they stand as drawn."""
+        return _LAID_ASIDE.sub("", self.plan, count=1)
 
 
 class StripEnds(Enum):

@@ -99,6 +99,25 @@ class Drafts(ApiTestCase):
         board = measured()["board"]
         self.assertEqual((board["width"], board["height"], board["fold"]), (16.5, 8, [8, 8.5]))
 
+    def test_a_page_measured_by_ruler_with_nothing_named_is_fitted(self):
+        rows = [
+            {"role": "photo", "left": "1", "width": "4", "top": "1", "height": "6", "mats": "1/8"},
+            {"role": "photo", "left": "6", "width": "4", "top": "1", "height": "4", "outline": "circle"},
+            {"role": "journaling", "left": "6", "width": "4", "top": "6", "height": "2", "mats": "1/8, 1/8"},
+            {"name": 'Oma\'s ~ "Band"', "role": "strip", "left": "0", "right": "0", "top": "9", "height": "1"},
+        ]
+        drawn = self.send("post", "drafts/measured/", {"format": "12x12", "rows": rows}).json()
+        self.assertIn("photo 1", [block["id"] for block in drawn["draft"]["data"]["blocks"]])
+        kept = self.send("post", "sketches/", drawn["draft"]["data"] | {"name": "By ruler"})
+        self.assertEqual(kept.status_code, 201, kept.content)
+        page = self.send("post", "pages/", {"sketch": Sketch.objects.get().pk, "format": "8x8"})
+        self.assertEqual(page.status_code, 201, page.content)
+        state = page.json()
+        for way in self.send("get", f"pages/{state['id']}/ways/").json():
+            with self.subTest(way["title"]):
+                state = self.change(state["id"], state["version"], kind="way", **way["way"]).json()
+                self.assertEqual(state["fit"]["board"], way["board"])
+
     def test_basic_types_are_drawn_for_her_page(self):
         answer = self.send("post", "drafts/basic/", {"format": "a5", "photos": 2})
         self.assertEqual(len(answer.json()), 9)

@@ -7,9 +7,9 @@ from inkquilt.page import FORMATS
 from inkquilt.sketch import Role
 from server.pages.known import document_of
 from server.pages.models import Page
-from tests.api.base import SMALL, TOO_WIDE
+from tests.api.base import SMALL, TOO_WIDE, change_page
 from tests.browser.base import BrowserTestCase, expect
-from tests.building import DEMO_SKETCHES
+from tests.building import DEMO_SKETCHES, data_of, row
 
 FORMAT_NAMES = [form.name for form in FORMATS]
 
@@ -119,13 +119,35 @@ class Bench(BrowserTestCase):
         self.page.get_by_role("button", name="Own size, margins, two pages").press("Enter")
         self.page.get_by_label("It is").select_option("2")
         self.page.get_by_role("button", name="Use this page").click()
-        expect(self.page.locator(".board .fold line").first).to_be_attached()
+        expect(self.page.locator(".board .facing-fold line").first).to_be_attached()
         document = document_of(Page.objects.get())
         fold = document.page.fold
         photos = [block for block in document.blocks if block.role is Role.PHOTO]
         self.assertTrue(any(photo.x + photo.width <= fold.at for photo in photos))
         self.assertTrue(any(photo.x >= fold.end for photo in photos))
         self.assertFalse([p for p in photos if p.x < fold.end and p.x + p.width > fold.at])
+
+    def test_photos_stay_in_slots_of_any_name_round_ones_round(self):
+        data = data_of(
+            row("photo 1", "photo", 1, 1, 4, 6),
+            row("Oma's #2 \"round)", "photo", 6, 1, 4, 4, shape="circle"),
+            row("photo (3)", "photo", 6, 6, 4, 4, turn=5),
+        )
+        page = self.lay_out(data, "12x12", photos=3)
+        names = [block["id"] for block in data["blocks"]]
+        placed = [{"block": name, "photo": photo.pk} for name, photo in zip(names, self.photos, strict=True)]
+        change_page(page=page, version=page.version, change={"kind": "match", "placed": placed})
+        self.open(f"/pages/{page.pk}/page")
+        worn = self.page.locator(".board .piece-photo").filter(has=self.page.locator("image"))
+        expect(worn).to_have_count(3)
+        clips = self.page.evaluate(
+            """() => [...document.querySelectorAll('.board .piece-photo image')].map(image => {
+                const named = getComputedStyle(image.parentElement).clipPath.match(/^url\\("#(.*)"\\)$/)
+                return document.getElementById(named?.[1] ?? '')?.firstElementChild.tagName ?? 'none'
+            })"""
+        )
+        self.assertEqual(sorted(clips), ["circle", "rect", "rect"])
+        self.assert_quiet()
 
     def test_a_photo_is_moved_in_its_slot_by_mouse_and_by_arrow_keys(self):
         page = self.lay_out(SMALL, photos=1)

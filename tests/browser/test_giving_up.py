@@ -142,6 +142,9 @@ class FacingPage(BrowserTestCase):
         self.page.keyboard.press("Enter")
         way = facing.locator("button.way").first
         expect(way).to_be_visible()
+        papers = way.locator("svg .piece rect, svg .paper-edge")
+        fills = {paper.evaluate("paper => getComputedStyle(paper).fill") for paper in papers.all()}
+        self.assertGreater(len(fills), 2, "the small pages show their papers, each its own")
         self.assert_accessible("a facing page")
         way.click()
         self.page.wait_for_url(f"**/pages/{page.pk + 1}/page")

@@ -48,14 +48,13 @@ def _in_line_at_both_ends(design: Design, terms: CostTerms, sizes: dict[str, Siz
     """Words drawn as long as a photo or tag beside them, in line at both ends, take its length where it is near."""
     blocks = {block.id: block for block in design.sketch.blocks}
     for axis in Axis:
-        ends: dict[str, set[bool]] = {}
+        ends: dict[tuple[str, str], set[bool]] = {}
         for line in design.relations.lines:
             if line.axis is axis:
                 for one, two in permutations(line.edges, 2):
                     if one.high is two.high and blocks[one.block].role in WORDS and two.block in sizes:
-                        ends.setdefault(f"{one.block} {two.block}", set()).add(one.high)
-        for pair, found in ends.items():
-            word, other = pair.split(" ")
+                        ends.setdefault((one.block, two.block), set()).add(one.high)
+        for (word, other), found in ends.items():
             if len(found) == 2 and word in sizes and blocks[other].role not in WORDS:
                 sizes[word] = _as_long(sizes[word], sizes[other], axis, terms)
 

@@ -1,4 +1,4 @@
-import { memo, type ReactNode } from 'react'
+import { memo, useId, type ReactNode } from 'react'
 import type { BoardBlock, Title, WornSlot } from '../api/client'
 import { pathOf } from '../geometry/rings'
 import { paperFill } from './PaperPatterns'
@@ -128,8 +128,8 @@ function Outline(props: BlockShapeProps & { className?: string; fill?: string })
 }
 
 function PhotoSlot(props: BlockShapeProps) {
-  const { block, prefix, scale, slot, picture } = props
-  const clip = `${prefix}-clip-${block.id}`
+  const { block, scale, slot, picture } = props
+  const clip = useId()
   const crop = slot?.crop
   if (!slot || slot.photo === null || !crop) return <EmptySlot {...props} />
   if (!slot.has_file) return <PrintByName {...props} />

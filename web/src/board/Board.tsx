@@ -388,7 +388,7 @@ function LiftedWords({ block, onNumber }: LiftedWordsProps) {
 function FoldLine({ fold, height }: { fold: number[]; height: number }) {
   const [from, to] = fold as [number, number]
   return (
-    <g className="fold" pointerEvents="none">
+    <g className="facing-fold" pointerEvents="none">
       <rect x={from} y={0} width={to - from} height={height} />
       <line x1={from} y1={0} x2={from} y2={height} vectorEffect="non-scaling-stroke" />
       {to > from && <line x1={to} y1={0} x2={to} y2={height} vectorEffect="non-scaling-stroke" />}
