@@ -19,7 +19,6 @@ from inkquilt.sketch.model import Block, Shape, Size, Sketch
 from inkquilt.sketch.relations import ONE_LINE
 from inkquilt.sketch.ties import AddedTie
 
-
 #: In a plan, what stands before this says what was laid aside for it.
 ASIDE: Final = "~"
 _LAID_ASIDE: Final = re.compile(rf"\A([gts]+){ASIDE}")

@@ -1,4 +1,4 @@
-"""What pieces are called changes nothing: ids of any text, of blanks, quotes and a plan's own marks, give the same pages."""
+"""What pieces are called changes nothing: any text, a plan's own marks too, gives the same pages."""
 
 from unittest import TestCase
 
