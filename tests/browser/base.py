@@ -2,35 +2,27 @@
 
 import io
 import json
-import os
 import re
+from functools import cache
 from pathlib import Path
 from typing import Any
-from unittest import mock
 
 from django.conf import settings
 from django.contrib.auth import get_user_model
-from django.contrib.staticfiles.testing import StaticLiveServerTestCase
-from django.test import Client, tag
-from playwright.sync_api import Locator, expect, sync_playwright
+from django.core.management.color import no_style
+from django.db import connection
+from django.test import Client, TransactionTestCase, tag
+from playwright.sync_api import Locator, expect
 
 from demo.draw_photos import PHOTOS
 from inkquilt.page import FORMATS
+from server.album.models.record import WORDS_TABLE
 from server.pages.services import make_page
 from server.photos.services import add_photo
 from server.sketches.services import add_sketch
 from tests.api.base import change_page, picture
+from tests.browser.shared import shared
 
-CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
-ARGUMENTS = [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-]
 AXE = Path(settings.BASE_DIR) / "web/node_modules/axe-core/axe.min.js"
 #: A busy machine may solve several fits at once, and a shared one stand still meanwhile; in milliseconds.
 PATIENCE = 60_000
@@ -54,35 +46,41 @@ OPEN_FOLDS = (
 )
 
 
+@cache
+def emptied() -> list[str]:
+    """Return what empties the tables in which people keep something."""
+    kept = {"django_migrations", "django_content_type", "auth_permission"}
+    tables = connection.introspection.django_table_names(only_existing=True, include_views=False)
+    return connection.ops.sql_flush(no_style(), [*(table for table in tables if table not in kept), WORDS_TABLE])
+
+
 @tag("browser")
-class BrowserTestCase(StaticLiveServerTestCase):
-    """One browser per class, one context per test; nothing but the live server may be asked for anything."""
+class BrowserTestCase(TransactionTestCase):
+    """A page of its own for each test, in a browser that others used; nothing but the live server may be asked."""
 
     viewport = {"width": 1280, "height": 800}
+    #: What else a screen is: ``has_touch``, ``is_mobile``.
+    screen: dict[str, Any] = {}
     folds_are_open = True
     #: Whether a part of the client is broken on purpose.
     breaks = False
 
-    @classmethod
-    def setUpClass(cls) -> None:
-        if not (settings.FRONTEND_DIST / "index.html").is_file():
-            raise AssertionError("build the client first: make setup")
-        super().setUpClass()
-        # Playwright keeps an event loop running in this thread, which Django's guard takes for async code.
-        cls.enterClassContext(mock.patch.dict(os.environ, {"DJANGO_ALLOW_ASYNC_UNSAFE": "1"}))
-        cls.playwright = cls.enterClassContext(sync_playwright())
-        cls.browser = cls.playwright.chromium.launch(executable_path=CHROMIUM, headless=True, args=ARGUMENTS)
-        cls.addClassCleanup(cls.browser.close)
-
     def setUp(self) -> None:
         super().setUp()
+        self.browser = shared().browser
+        self.live_server_url = shared().address
         self.user = get_user_model().objects.create_user("ida", password="a roof of bees")
-        self.context = self.browser.new_context(viewport=self.viewport, reduced_motion="reduce", accept_downloads=True)
-        self.addCleanup(self.context.close)
-        self.context.set_default_timeout(PATIENCE)
         self.foreign: list[str] = []
-        self.context.route(lambda url: not url.startswith(self.live_server_url), self._refuse)
         self.console: list[str] = []
+        self.addCleanup(shared().requests.end)
+        self.on_a_screen(viewport=self.viewport, **self.screen)
+
+    def on_a_screen(self, **screen: Any) -> None:
+        """Work on a screen of this kind from now on, as if nobody had before."""
+        self.context = shared().context(**screen)
+        self.addCleanup(shared().leave, self.context)
+        self.context.set_default_timeout(PATIENCE)
+        self.context.route(lambda url: not url.startswith(self.live_server_url), self._refuse)
         self.page = self.new_page()
 
     def tearDown(self) -> None:
@@ -90,6 +88,10 @@ class BrowserTestCase(StaticLiveServerTestCase):
         super().tearDown()
         if not self.breaks:
             self.assertEqual([message for message in self.console if CRASH.match(message)], [])
+
+    def _fixture_teardown(self) -> None:
+        """Empty the tables; what migrations made once (kinds of content, permissions) stays."""
+        connection.ops.execute_sql_flush(emptied())
 
     def new_page(self) -> Any:
         page = self.context.new_page()

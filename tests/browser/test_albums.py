@@ -196,13 +196,10 @@ class GivenAway(AlbumCase):
 
 
 class ByFinger(AlbumCase):
+    viewport = {"width": 390, "height": 844}
+    screen = {"has_touch": True}
+
     def test_pages_are_laid_in_and_moved_on_a_phone(self):
-        self.context.close()
-        phone = {"width": 390, "height": 844}
-        self.context = self.browser.new_context(viewport=phone, reduced_motion="reduce", has_touch=True)
-        self.addCleanup(self.context.close)
-        self.page = self.new_page()
-        self.sign_in()
         self.open(f"/albums/{self.album.pk}")
         page = self.page
         page.get_by_role("button", name="Lay all of them in").tap()

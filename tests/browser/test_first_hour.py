@@ -96,11 +96,9 @@ class ByFinger(BrowserTestCase):
     """On a tablet, from the empty shelf to a page, by touch alone."""
 
     viewport = {"width": 1024, "height": 768}
+    screen = {"has_touch": True}
 
     def test_from_the_empty_shelf_to_a_page(self):
-        self.context = self.browser.new_context(viewport=self.viewport, has_touch=True, reduced_motion="reduce")
-        self.addCleanup(self.context.close)
-        self.page = self.new_page()
         self.sign_in()
         photos = [self.add_photo(name, number) for number, name in enumerate(("roof", "kites"))]
         self.open("/")

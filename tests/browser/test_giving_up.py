@@ -174,12 +174,10 @@ class FacingPage(BrowserTestCase):
 
 class ByFinger(BrowserTestCase):
     viewport = {"width": 1024, "height": 768}
+    screen = {"has_touch": True}
 
     def setUp(self):
         super().setUp()
-        self.context = self.browser.new_context(viewport=self.viewport, has_touch=True, reduced_motion="reduce")
-        self.addCleanup(self.context.close)
-        self.page = self.new_page()
         self.sign_in()
 
     def test_what_was_given_up_is_asked_back_by_a_tap(self):

@@ -15,7 +15,7 @@ from server.pages.known import document_of
 from server.pages.models import Page
 from server.sketches.models import Sketch
 from tests.api.base import SMALL, picture
-from tests.browser.base import PATIENCE, BrowserTestCase, expect
+from tests.browser.base import BrowserTestCase, expect
 from tests.building import data_of, row
 
 #: A second touch within this many milliseconds is the same one: not a state is waited for, but time itself.
@@ -102,11 +102,7 @@ class Journey(BrowserTestCase):
         self.travel(Keyboard(self.page))
 
     def test_by_finger(self):
-        tablet = {"viewport": {"width": 1024, "height": 768}, "has_touch": True, "reduced_motion": "reduce"}
-        self.context = self.browser.new_context(accept_downloads=True, **tablet)
-        self.addCleanup(self.context.close)
-        self.context.set_default_timeout(PATIENCE)
-        self.page = self.new_page()
+        self.on_a_screen(viewport={"width": 1024, "height": 768}, has_touch=True)
         self.travel(Finger(self.page))
 
     def travel(self, hand):

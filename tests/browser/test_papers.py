@@ -380,16 +380,7 @@ class StashTests(PapersCase):
 
 class ByFingerTests(PapersCase):
     viewport = {"width": 390, "height": 844}
-
-    def setUp(self) -> None:
-        super().setUp()
-        self.context.close()
-        self.context = self.browser.new_context(
-            viewport=self.viewport, reduced_motion="reduce", has_touch=True, is_mobile=True
-        )
-        self.context.set_default_timeout(60_000)
-        self.page = self.new_page()
-        self.sign_in()
+    screen = {"has_touch": True, "is_mobile": True}
 
     def test_a_piece_is_tapped_and_a_paper_laid_on_a_phone(self) -> None:
         self.go()

@@ -156,13 +156,10 @@ ONE_TAP = 400
 
 class StickingByFinger(BrowserTestCase):
     viewport = {"width": 390, "height": 844}
+    screen = {"has_touch": True}
 
     def setUp(self):
         super().setUp()
-        self.context.close()
-        self.context = self.browser.new_context(viewport=self.viewport, reduced_motion="reduce", has_touch=True)
-        self.addCleanup(self.context.close)
-        self.page = self.new_page()
         self.sign_in()
         self.pk = self.lay_out(PAGE, key="12x12", t="Honey").pk
 

@@ -264,13 +264,10 @@ class Fingers(BrowserTestCase):
     """By touch events, as a finger makes them: a held piece moves, over the rest the page scrolls."""
 
     viewport = {"width": 800, "height": 700}
+    screen = {"has_touch": True}
 
     def setUp(self):
         super().setUp()
-        self.context.close()
-        self.context = self.browser.new_context(viewport=self.viewport, has_touch=True, reduced_motion="reduce")
-        self.addCleanup(self.context.close)
-        self.page = self.new_page()
         self.sign_in()
         self.fingers = self.context.new_cdp_session(self.page)
 

@@ -111,13 +111,10 @@ class UsingUp(StashCase):
 
 
 class ByFinger(StashCase):
+    viewport = {"width": 390, "height": 844}
+    screen = {"has_touch": True}
+
     def test_on_a_phone(self):
-        self.context.close()
-        phone = {"width": 390, "height": 844}
-        self.context = self.browser.new_context(viewport=phone, reduced_motion="reduce", has_touch=True)
-        self.addCleanup(self.context.close)
-        self.page = self.new_page()
-        self.sign_in()
         self.open("/stash/used-up")
         self.page.get_by_role("button", name="A page from what lies longest").tap()
         self.page.get_by_role("button", name="Remove comb").tap()
