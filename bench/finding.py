@@ -6,8 +6,9 @@ import time
 from bench.generated import generated_sketches
 from inkquilt.lengths import INCH
 from inkquilt.photos.crop import Pixels
-from inkquilt.photos.finding import rank, slots_of
+from inkquilt.photos.finding import rank
 from inkquilt.photos.matching import Candidate, PhotoWish
+from inkquilt.photos.wanted import slots_of
 from inkquilt.sketch.model import Role, Size
 
 SKETCHES = 1000

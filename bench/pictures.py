@@ -24,7 +24,7 @@ from bench.sketches import demo_sketches
 from inkquilt.lengths import INCH
 from inkquilt.sketch import Block, Role, Shape, Sketch
 from inkquilt.sketch.geometry import CORNER_SCALE, drawn_outline, outline
-from inkquilt_io.picture import read_picture
+from inkquilt_io.picture.reading import read_picture
 
 COUNT = 40
 TINTS = {

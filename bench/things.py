@@ -21,7 +21,8 @@ from bench.pictures import PIXELS_PER_INCH, photographed
 from inkquilt.embellishments import Form, outline_of_form
 from inkquilt.lengths import INCH
 from inkquilt.sketch.model import Size
-from inkquilt_io.picture.things import Thing, find_things
+from inkquilt_io.picture.things import find_things
+from inkquilt_io.picture.values import Thing
 
 SHEET = Size(17 * INCH // 2, 11 * INCH)
 GROUNDS = ((252, 252, 250), (246, 238, 216), (186, 144, 99))

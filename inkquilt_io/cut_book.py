@@ -6,7 +6,6 @@ import csv
 import io
 import re
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 from typing import Any, Final
 from xml.sax.saxutils import escape
 
@@ -23,7 +22,8 @@ from inkquilt.cutting.unplaced import lacking
 from inkquilt.lengths import Unit, format_nearest, with_unit
 from inkquilt.sketch.model import Size
 from inkquilt_io.look import INK
-from inkquilt_io.pdf import TITLES, WORDS, SheetSize, points, register_fonts, rgb
+from inkquilt_io.pdf import TITLES, WORDS, points, register_fonts, rgb
+from inkquilt_io.print_values import CutBook, SheetSize
 from inkquilt_io.table import escaped
 
 _MARGIN: Final = 0.6 * 72
@@ -33,17 +33,6 @@ CAUTIONS: Final = (
     "follow the maker's instructions. Copy a print or document that cannot be replaced before you cut it."
 )
 HEADER: Final = ("Paper", "Sheet", "Cut", "Part", "Edge at the fence", "Set to", "Start", "Stop", "Stays", "Falls off")
-
-
-@dataclass(frozen=True, slots=True)
-class CutBook:
-    """All that is printed: a page's papers by name with their plans, and what is to be bought."""
-
-    title: str
-    unit: Unit
-    papers: tuple[tuple[str, PaperPlan], ...]
-    trimmers: tuple[Trimmer, ...]
-    to_buy: tuple[str, ...]
 
 
 def cuts_csv(book: CutBook) -> bytes:

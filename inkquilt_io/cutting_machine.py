@@ -10,58 +10,27 @@ from __future__ import annotations
 import io
 import math
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 from typing import Any, Final
 
 from ezdxf.filemanagement import read as read_drawing
 from svgelements import SVG, Circle, Group, Path, Polygon, Shape, SimpleLine
 
-from inkquilt.errors import CoreError
-from inkquilt.lengths import INCH, Grains, Unit, with_unit
-from inkquilt.sketch.model import Size
+from inkquilt.cutting.machine import MachineMat
+from inkquilt.lengths import Unit, with_unit
+from inkquilt_io.machine_files import mat_dxf, mat_svg
+from inkquilt_io.machine_values import Machine, MachineRun, Stroke, UnreadableMachineFile
 
 _ROUND: Final = 72
 #: Two lines are the same when their ends agree to a hundredth of a unit.
 _SAME: Final = 2
 
 
-#: Common practice, no source.
-USUAL_MAT: Final = Size(12 * INCH, 12 * INCH)
-
-
-@dataclass(frozen=True, slots=True)
-class Machine:
-    """Its mat, the smallest side it can cut, and how fast it moves: units of length a second, cutting and lifted."""
-
-    mat: Size = USUAL_MAT
-    smallest: Grains = INCH // 16
-    cutting: Grains = 2 * INCH
-    lifted: Grains = 6 * INCH
-
-
-class UnreadableMachineFile(CoreError):
-    """A file the machine cannot read."""
-
-    code = "unreadable-machine-file"
-
-
-@dataclass(frozen=True, slots=True)
-class Stroke:
-    """One line as the machine follows it: places in the file's unit from the mat's top left corner."""
-
-    layer: str
-    places: tuple[tuple[float, float], ...]
-
-
-@dataclass(frozen=True, slots=True)
-class MachineRun:
-    """What came of it: lines in their order, faults that stop the machine, warnings, and seconds."""
-
-    strokes: tuple[Stroke, ...]
-    faults: tuple[str, ...]
-    warnings: tuple[str, ...]
-    seconds: float
-    length: float
+def tried(kind: str, mat: MachineMat, unit: Unit) -> MachineRun:
+    """Write the file of a mat, "svg" or "dxf", and let a machine of the mat's size read it back and run it."""
+    machine = Machine(mat.size)
+    if kind == "dxf":
+        return run_dxf(machine, mat_dxf(mat, unit), unit)
+    return run_svg(machine, mat_svg(mat, unit), unit)
 
 
 def run_svg(machine: Machine, content: bytes, unit: Unit) -> MachineRun:

@@ -15,7 +15,6 @@ from inkquilt_io.look import INK
 from inkquilt_io.pdf import (
     TITLES,
     WORDS,
-    SheetSize,
     check_bars,
     page_words,
     points,
@@ -25,6 +24,7 @@ from inkquilt_io.pdf import (
     tiles,
     tiles_drawn,
 )
+from inkquilt_io.print_values import SheetSize
 
 _TICKS: Final = (0.66, 0.22, 0.17)
 _TOLD: Final = (

@@ -7,8 +7,6 @@ What draws the eye by the spectral residual of the brightness (Hou and Zhang,
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from enum import Enum
 from fractions import Fraction
 from pathlib import Path
 from typing import Any, Final
@@ -17,7 +15,7 @@ import cv2
 import numpy as np
 from PIL import Image
 
-from inkquilt.photos.areas import Area
+from inkquilt.photos.areas import Area, FocalProposal, Sign
 
 #: Faces are looked for on a picture whose longer side has so many pixels.
 LOOKED_AT: Final = 900
@@ -30,21 +28,6 @@ EYE_CATCHING: Final = 0.55
 MOST_FACES: Final = 12
 #: The cascades come with the library.
 CASCADES: Final = Path(cv2.__file__).parent / "data"
-
-
-class Sign(Enum):
-    """Why an area is proposed."""
-
-    FACE = "face"
-    EYE = "eye"
-
-
-@dataclass(frozen=True, slots=True)
-class FocalProposal:
-    """An area that may matter."""
-
-    area: Area
-    sign: Sign
 
 
 def look_for_areas(path: Path) -> list[FocalProposal]:

@@ -13,7 +13,6 @@ colour constancy", Color Imaging Conference 12 (2004), with their p of 6.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from pathlib import Path
 from typing import Any, Final
 
@@ -25,6 +24,7 @@ from inkquilt.colour import ColourPart, ColourShare, Rgb, space
 from inkquilt.colour.many import differences
 from inkquilt.photos.areas import Area
 from inkquilt_io.photo_files import loaded_photo, open_photo
+from inkquilt_io.photo_values import AS_IT_IS, Light
 from inkquilt_io.tones import lab_of
 
 #: A picture is looked at with so many pixels along its longer side.
@@ -49,21 +49,6 @@ _EDGE_STEP: Final = 14.0
 _EDGE_COUNTS: Final = 0.04
 _SKIN_CR: Final = (133, 173)
 _SKIN_CB: Final = (77, 127)
-
-
-@dataclass(frozen=True, slots=True)
-class Light:
-    """How the light of a picture is put right: as it is, by the whole picture, or by a place that is white.
-
-    ``white`` is that place, in parts of the picture's width and height; ``lightest`` when the lightest place is white.
-    """
-
-    whole: bool = False
-    white: tuple[float, float] | None = None
-    lightest: bool = False
-
-
-AS_IT_IS: Final = Light()
 
 
 def photo_colours(

@@ -13,7 +13,8 @@ from reportlab.platypus import Flowable, Paragraph, SimpleDocTemplate, Spacer, T
 from inkquilt.lengths import size_with_unit
 from inkquilt.measuring import MeasureRow
 from inkquilt_io.look import INK
-from inkquilt_io.pdf import TITLES, WORDS, SheetSize, draw_small, points, register_fonts, rgb
+from inkquilt_io.pdf import TITLES, WORDS, draw_small, points, register_fonts, rgb
+from inkquilt_io.print_values import SheetSize
 from inkquilt_io.shapes import FittedPage
 
 _MARGIN: Final = 0.6 * 72

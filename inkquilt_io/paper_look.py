@@ -16,7 +16,8 @@ from PIL import Image
 
 from inkquilt.lengths import INCH, Grains
 from inkquilt.paper.kinds import PaperKind, PaperSide
-from inkquilt_io.main_colours import AS_IT_IS, Light, binned, colours_of
+from inkquilt_io.main_colours import binned, colours_of
+from inkquilt_io.photo_values import AS_IT_IS, Light
 from inkquilt_io.tones import lab_of
 
 #: A sheet is looked at with so many pixels along its longer side.

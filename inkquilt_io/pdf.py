@@ -12,7 +12,6 @@ import io
 import math
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
-from enum import Enum
 from functools import partial
 from pathlib import Path
 from typing import Any, Final
@@ -30,6 +29,7 @@ from inkquilt.sketch import Role, Shape
 from inkquilt.sketch.model import POLYGON_PARTS, Size
 from inkquilt.words.script import Script
 from inkquilt_io.look import INK, WHITE, Colour
+from inkquilt_io.print_values import SheetSize
 from inkquilt_io.shapes import DrawnTitle, FittedPage, Outline, Picture, PrintedStory, walk
 from inkquilt_io.window import window_of
 
@@ -48,13 +48,6 @@ PHOTO_PIXELS_PER_INCH: Final = 300
 #: Height of a capital in parts of a font's size, near enough for letters that are scaled to their boxes.
 _CAPITAL: Final = 0.7
 _FONTS: Final = {WORDS: "Figtree-Medium.ttf", TITLES: "Literata-SemiBold.ttf"}
-
-
-class SheetSize(Enum):
-    """Printer paper: width and height in grains. Letter is 8 1/2 x 11 in, A4 follows ISO 216."""
-
-    LETTER = (17 * INCH // 2, 11 * INCH)
-    A4 = (210 * MM, 297 * MM)
 
 
 @dataclass(frozen=True, slots=True)

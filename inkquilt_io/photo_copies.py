@@ -21,7 +21,6 @@ _TURNS: Final = {
     180: Image.Transpose.ROTATE_180,
     270: Image.Transpose.ROTATE_90,
 }
-MOST_LIGHT: Final = 4
 _STEP: Final = 2**-0.25
 _QUALITY: Final = 95
 

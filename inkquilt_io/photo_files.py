@@ -11,7 +11,7 @@ import io
 import warnings
 from collections.abc import Mapping
 from contextlib import suppress
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from datetime import datetime
 from pathlib import Path
 from typing import Any, Final
@@ -20,7 +20,7 @@ import numpy as np
 import pillow_heif
 from PIL import ExifTags, Image, ImageCms, ImageOps, UnidentifiedImageError
 
-from inkquilt.errors import CoreError
+from inkquilt_io.photo_values import NotAPhoto, PhotoFacts, PhotoTooLarge
 
 pillow_heif.register_heif_opener()
 
@@ -31,34 +31,6 @@ RENDITIONS: Final = {"view": 1600, "thumb": 360}
 QUALITY: Final = 88
 #: Exif, CIPA DC-008-2019: when the picture was taken.
 _TAKEN: Final = (ExifTags.Base.DateTimeOriginal, ExifTags.Base.DateTimeDigitized)
-
-
-class NotAPhoto(CoreError):
-    """A file that is no photo that could be kept; the message says why."""
-
-    code = "not-a-photo"
-
-
-class PhotoTooLarge(NotAPhoto):
-    """A photo with more pixels than can be worked with."""
-
-    code = "photo-too-large"
-
-
-@dataclass(frozen=True, slots=True)
-class PhotoFacts:
-    """What a photo file says of itself. Pixels are counted upright; ``taken`` has no time zone.
-
-    ``look`` are 64 signs of where it grows lighter from left to right, as 16 hex digits:
-    photos that look alike differ in few of them.
-    """
-
-    suffix: str
-    width: int
-    height: int
-    taken: datetime | None
-    has_place: bool
-    look: str = ""
 
 
 def read_photo(path: Path, folder: Path, most_pixels: int) -> PhotoFacts:

@@ -9,60 +9,17 @@ from __future__ import annotations
 
 import io
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
-from enum import Enum
 from typing import Final
 
 from PIL import Image, ImageDraw
 
-from inkquilt.lengths import INCH, MM, Grains, Unit, with_unit
+from inkquilt.lengths import INCH, Grains, Unit, with_unit
+from inkquilt.printing.laid import PrintSheet
 from inkquilt.printing.prints import SOFT
-from inkquilt.printing.sheets import PrintSheet
-from inkquilt_io.photo_prints import Pixelled
+from inkquilt_io.print_values import Job, Line, Pixelled, Printer, PrinterFault
 
 #: What comes out is shown with so many pixels per inch.
 SHOWN_PER_INCH: Final = 96
-#: The margin of most home printers. Common practice, no source.
-USUAL_MARGIN: Final[Grains] = 3 * MM
-
-
-class PrinterFault(Enum):
-    """Why a printer stops."""
-
-    WRONG_PAPER = "wrong-paper"
-    PAPER_OUT = "paper-out"
-    BORDERLESS = "borderless"
-
-
-@dataclass(frozen=True, slots=True)
-class Printer:
-    """What is in the printer and what it can do."""
-
-    paper: str
-    sheets: int = 20
-    margin: Grains = USUAL_MARGIN
-    borderless: bool = False
-
-
-@dataclass(frozen=True, slots=True)
-class Line:
-    """One line of the log; a ``fault`` stops the job, otherwise it goes on."""
-
-    words: str
-    fault: PrinterFault | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class Job:
-    """What came of a job: the log, and each sheet that came out as a PNG file."""
-
-    log: tuple[Line, ...]
-    sheets: tuple[bytes, ...]
-
-    @property
-    def fault(self) -> PrinterFault | None:
-        """What stopped it, if anything did."""
-        return next((line.fault for line in self.log if line.fault), None)
 
 
 def printed(printer: Printer, sheets: Sequence[PrintSheet], pictures: Mapping[str, Pixelled]) -> Job:

@@ -9,8 +9,6 @@ from __future__ import annotations
 
 import io
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
-from pathlib import Path
 from typing import Any, Final, cast
 
 from PIL import Image, ImageOps
@@ -19,36 +17,17 @@ from pypdf.generic import ArrayObject, DecodedStreamObject, DictionaryObject, Na
 from reportlab.pdfgen.canvas import Canvas as Pdf
 
 from inkquilt.lengths import INCH, Grains
-from inkquilt.photos import Crop
+from inkquilt.printing.laid import LaidPrint, PrintSheet
 from inkquilt.printing.prints import Print, bled
-from inkquilt.printing.sheets import LaidPrint, PrintSheet
 from inkquilt.sketch.model import Size
 from inkquilt_io.pdf import WORDS, points, register_fonts
 from inkquilt_io.photo_files import open_photo
+from inkquilt_io.print_values import Pixelled, Source
 from inkquilt_io.window import window_of
 
 #: No printer shows more.
 MOST_PER_INCH: Final = 600
 QUALITY: Final = 95
-
-
-@dataclass(frozen=True, slots=True)
-class Source:
-    """Where the pixels of a print come from, and which part of them."""
-
-    path: Path
-    crop: Crop
-
-
-@dataclass(frozen=True, slots=True)
-class Pixelled:
-    """A print as pixels: a JPEG file with its own density, its mode, its size and its colour profile."""
-
-    jpeg: bytes
-    mode: str
-    width: int
-    height: int
-    profile: bytes | None
 
 
 def pixelled(one: Print, source: Source, most_pixels: int) -> Pixelled:

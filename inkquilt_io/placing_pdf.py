@@ -11,7 +11,8 @@ from reportlab.platypus import Paragraph, SimpleDocTemplate, Spacer
 from inkquilt.lengths import format_nearest
 from inkquilt_io.look import INK
 from inkquilt_io.measure_pdf import SmallPage, ruled_table, styles
-from inkquilt_io.pdf import WORDS, SheetSize, points, register_fonts, rgb
+from inkquilt_io.pdf import WORDS, points, register_fonts, rgb
+from inkquilt_io.print_values import SheetSize
 from inkquilt_io.shapes import FittedPage
 
 _MARGIN: Final = 0.6 * 72

@@ -5,7 +5,6 @@ from __future__ import annotations
 import io
 import zipfile
 from collections.abc import Iterator
-from dataclasses import dataclass
 from pathlib import PurePosixPath
 from typing import Final
 
@@ -15,7 +14,9 @@ from inkquilt.lengths import Unit
 from inkquilt.sketch.draft import Draft
 from inkquilt.sketch.model import Size
 from inkquilt.sketch.reading import read_sketch
-from inkquilt_io.picture import MOST_BYTES, read_picture
+from inkquilt_io.picture.reading import read_picture
+from inkquilt_io.picture.values import MOST_BYTES
+from inkquilt_io.sketch_file_values import FileFaults, FromFile
 from inkquilt_io.svg_in import read_svg
 
 MOST_IN_ZIP: Final = 40
@@ -23,23 +24,6 @@ MOST_IN_ZIP: Final = 40
 MOST_UNPACKED: Final = 120 * 1024 * 1024
 _PICTURE_HEADS: Final = (b"\x89PNG\r\n\x1a\n", b"\xff\xd8\xff")
 _ZIP_HEAD: Final = b"PK\x03\x04"
-
-
-class FileFaults(BadInput):
-    """A file that holds no sketch."""
-
-    code = "file-faults"
-
-
-@dataclass(frozen=True, slots=True)
-class FromFile:
-    """What one file came to: a draft (with the straightened page if it was a picture), or what was wrong with it."""
-
-    file: str
-    draft: Draft | None
-    picture: bytes | None = None
-    remarks: tuple[Fault, ...] = ()
-    faults: tuple[Fault, ...] = ()
 
 
 def sketches_in(content: bytes, file: str, page: Size | None, unit: Unit) -> list[FromFile]:

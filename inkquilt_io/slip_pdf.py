@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import io
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Any, Final
 from xml.sax.saxutils import escape
 
@@ -12,22 +11,13 @@ from reportlab.platypus import KeepInFrame, Paragraph, SimpleDocTemplate, Spacer
 
 from inkquilt_io.look import INK
 from inkquilt_io.measure_pdf import styles
-from inkquilt_io.pdf import SheetSize, points, register_fonts, rgb
+from inkquilt_io.pdf import points, register_fonts, rgb
+from inkquilt_io.print_values import SheetSize, Slip
 
 _MARGIN: Final = 0.6 * 72
 #: The slip is as wide as this, or as the sheet lets it be, and at most so high.
 _WIDE: Final = 6 * 72.0
 _HIGH: Final = 8.5 * 72.0
-
-
-@dataclass(frozen=True, slots=True)
-class Slip:
-    """What stands on a slip: the page's name, facts with a head each ("When", "14 June 2026"), story, what was used."""
-
-    name: str
-    facts: tuple[tuple[str, str], ...]
-    story: str
-    used: tuple[str, ...]
 
 
 def slip_pdf(slip: Slip, sheet: SheetSize) -> bytes:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import io
-from dataclasses import dataclass
 from typing import Any, Final
 from xml.sax.saxutils import escape
 
@@ -11,27 +10,11 @@ from reportlab.platypus import Paragraph, SimpleDocTemplate, Spacer, Table, Tabl
 
 from inkquilt_io.look import INK
 from inkquilt_io.measure_pdf import styles
-from inkquilt_io.pdf import SheetSize, points, register_fonts, rgb
+from inkquilt_io.pdf import points, register_fonts, rgb
+from inkquilt_io.print_values import ListPart, PrintedList, SheetSize
 
 _MARGIN: Final = 0.6 * 72
 _BOX: Final = 16.0
-
-
-@dataclass(frozen=True, slots=True)
-class ListPart:
-    """A part of a list: its head, and its lines, each a name and what is told of it."""
-
-    head: str
-    lines: tuple[tuple[str, str], ...]
-
-
-@dataclass(frozen=True, slots=True)
-class PrintedList:
-    """A list to print: its title, a sentence about it, its parts; an empty part is left out."""
-
-    title: str
-    told: str
-    parts: tuple[ListPart, ...]
 
 
 def list_pdf(told: PrintedList, sheet: SheetSize) -> bytes:

@@ -8,38 +8,19 @@ from __future__ import annotations
 
 import io
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 from typing import Final
 
 from reportlab.pdfgen.canvas import Canvas as Pdf
 
 from inkquilt.lengths import INCH
 from inkquilt_io.look import INK
-from inkquilt_io.pdf import TITLES, WORDS, SheetSize, check_bars, points, register_fonts, rgb
+from inkquilt_io.pdf import TITLES, WORDS, check_bars, points, register_fonts, rgb
+from inkquilt_io.print_values import SheetSize, Swatch, SwatchAsked
 
 _SWATCH: Final = points(5 * INCH // 4)
 _EDGE: Final = points(INCH)
 _SMALL: Final = points(5 * INCH // 8)
 _NOTE: Final = "Printers and screens change colours: hold the card beside a scrap or the photo before you trust it."
-
-
-@dataclass(frozen=True, slots=True)
-class Swatch:
-    """One colour with what is written beside it."""
-
-    colour: str
-    name: str
-    lines: tuple[str, ...] = ()
-
-
-@dataclass(frozen=True, slots=True)
-class SwatchAsked:
-    """What a card shows: papers to look for, papers that lie on the page, and colours of its photos."""
-
-    page: str
-    lacking: tuple[Swatch, ...]
-    papers: tuple[Swatch, ...]
-    photos: tuple[Swatch, ...]
 
 
 def swatch_pdf(asked: SwatchAsked) -> bytes:

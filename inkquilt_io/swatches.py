@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import io
-from dataclasses import dataclass
 from pathlib import Path
 from typing import Final
 
@@ -11,23 +10,13 @@ from PIL import Image
 
 from inkquilt.lengths import Grains
 from inkquilt.paper.kinds import PaperSide
-from inkquilt_io.main_colours import Light
 from inkquilt_io.paper_look import read_side
 from inkquilt_io.photo_files import loaded_photo, open_photo
+from inkquilt_io.photo_values import Light, Swatch
 
 #: Longest side in pixels: a 12 in sheet at arm's length on a screen.
 LONGEST: Final = 640
 _QUALITY: Final = 85
-
-
-@dataclass(frozen=True, slots=True)
-class Swatch:
-    """A paper's picture as JPEG, its pixels, and what it shows of the side."""
-
-    jpeg: bytes
-    width: int
-    height: int
-    side: PaperSide
 
 
 def read_swatch(path: Path, most_pixels: int, wide: Grains) -> Swatch:

@@ -17,7 +17,7 @@ from typing import Final
 from inkquilt.cutting import CutPiece
 from inkquilt.lengths import Grains, Unit, with_unit
 from inkquilt.paper import Piece, PieceList
-from inkquilt_io.stash_pdf import PrintedList
+from inkquilt_io.print_values import PrintedList
 
 HEADER: Final = (
     "Number", "Piece", "What", "Paper", "Width", "Height", "Width (decimal)", "Height (decimal)", "Unit", "Shape",

@@ -20,18 +20,8 @@ from inkquilt.sketch.model import Size
 from inkquilt.words.flow import WrittenLine
 from inkquilt.words.script import Script
 from inkquilt.words.stories import Ground
-from inkquilt_io.pdf import (
-    FOOTER,
-    PRINTER_MARGIN,
-    WORDS,
-    SheetSize,
-    check_bars,
-    kerned,
-    page_words,
-    points,
-    register_fonts,
-    rgb,
-)
+from inkquilt_io.pdf import FOOTER, PRINTER_MARGIN, WORDS, check_bars, kerned, page_words, points, register_fonts, rgb
+from inkquilt_io.print_values import SheetSize
 from inkquilt_io.shapes import PrintedStory
 
 #: Between two pieces on a sheet, and round a line that is cut out by itself.

@@ -57,6 +57,20 @@ def check_fit(sketch: Sketch, blocks: tuple[Block, ...], request: FitRequest, sc
     return list(_Check(sketch, blocks, request, school).faults())
 
 
+def check_laid(sketch: Sketch, blocks: tuple[Block, ...], request: FitRequest, finer: bool) -> list[str]:
+    """Return what is wrong with a page in whatever way it was laid, groups arranged anew included.
+
+    Its pieces are those that were drawn, as they were drawn, and lie on the page and inside its margins; every mat
+    shows on each side what was drawn there. With ``finer`` a mat may show less, but no side more than it was drawn
+    with, and of two sides never the one more that was drawn with less. What was left out is not looked for.
+    """
+    left = {block.id for block in blocks}
+    kept = Sketch(sketch.name, sketch.unit, sketch.page, tuple(block for block in sketch.blocks if block.id in left))
+    if [block.id for block in kept.blocks] != [block.id for block in blocks]:
+        return ["the page has pieces that were not drawn, or in another order"]
+    return list(_Check(kept, blocks, request, School.REFLOW).faults_as_laid(finer))
+
+
 class _Check:
     def __init__(self, sketch: Sketch, blocks: tuple[Block, ...], request: FitRequest, school: School) -> None:
         self.sketch, self.request, self.school = sketch, request, school
@@ -83,19 +97,34 @@ class _Check:
             pieces |= {piece} | self._all_pieces(piece)
         return pieces
 
-    def faults(self) -> Iterator[str]:
-        page = self.request.page
+    def faults_as_laid(self, finer: bool) -> Iterator[str]:
         for block_id, block in self.on_page.items():
             was = self.drawn[block_id]
-            same = ("role", "shape", "level", "of", "paper", "corner", "end", "label", "notch", "corners")
-            if any(getattr(was, name) != getattr(block, name) for name in same):
-                yield f"{block_id} is no longer the block that was drawn"
+            yield from self._kind(was, block)
             if block.role is Role.BASE:
-                if (block.x, block.y, block.width, block.height) != (0, 0, page.width, page.height):
-                    yield f"{block_id} is not the page"
                 continue
-            if block.turn != was.turn:
-                yield f"{block_id} is turned otherwise than drawn"
+            yield from self._shape(block)
+            yield from self._on_the_page(block, self._runs(was))
+            if block.of and all(piece in self.on_page for piece in block.of):
+                yield from self._finer_reveals(was, block) if finer else self._reveals(was, block)
+
+    def _kind(self, was: Block, block: Block) -> Iterator[str]:
+        page = self.request.page
+        same = ("role", "shape", "level", "of", "paper", "corner", "end", "label", "notch", "corners")
+        if any(getattr(was, name) != getattr(block, name) for name in same):
+            yield f"{block.id} is no longer the block that was drawn"
+        if block.role is Role.BASE:
+            if (block.x, block.y, block.width, block.height) != (0, 0, page.width, page.height):
+                yield f"{block.id} is not the page"
+        elif block.turn != was.turn:
+            yield f"{block.id} is turned otherwise than drawn"
+
+    def faults(self) -> Iterator[str]:
+        for block_id, block in self.on_page.items():
+            was = self.drawn[block_id]
+            yield from self._kind(was, block)
+            if block.role is Role.BASE:
+                continue
             yield from self._as_pinned(block)
             yield from self._place(was, block)
             yield from self._size(was, block)
@@ -144,10 +173,9 @@ class _Check:
 
     # -- place -------------------------------------------------------------------
 
-    def _place(self, was: Block, block: Block) -> Iterator[str]:
+    def _on_the_page(self, block: Block, runs: set[str]) -> Iterator[str]:
         page, margins = self.request.page, self.request.page.clear
-        runs, layer = self._runs(was), self._layer(was)
-        rect = _Rect(*_outline(block).bounds) if _tilted(block) else _rect(block)
+        rect = _bounds(block)
         slack = _TURNED if _tilted(block) else 0
         clear = block.role in _CLEAR_ROLES
         limits = {
@@ -159,6 +187,13 @@ class _Check:
         for side, room in limits.items():
             if room < -slack:
                 yield f"{block.id} reaches {-room} grains past the {side} of the page or into its margin"
+
+    def _place(self, was: Block, block: Block) -> Iterator[str]:
+        page = self.request.page
+        runs, layer = self._runs(was), self._layer(was)
+        yield from self._on_the_page(block, runs)
+        rect = _bounds(block)
+        slack = _TURNED if _tilted(block) else 0
         if page.fold and block.role in (Role.PHOTO, Role.JOURNALING, Role.TAG, Role.CLUSTER):
             if rect.left < page.fold.at + page.fold.gap - slack and rect.right > page.fold.at + slack:
                 yield f"{block.id} lies over the gap between the pages"
@@ -224,7 +259,7 @@ class _Check:
 
     # -- size --------------------------------------------------------------------
 
-    def _size(self, was: Block, block: Block) -> Iterator[str]:
+    def _shape(self, block: Block) -> Iterator[str]:
         if block.width <= 0 or block.height <= 0:
             yield f"{block.id} has no size"
         if block.shape is Shape.CIRCLE and block.width != block.height:
@@ -233,6 +268,9 @@ class _Check:
         flat, deep = (block.width, block.height) if across else (block.height, block.width)
         if block.shape is Shape.HALF_CIRCLE and block.role in _FREE_ROLES and flat != 2 * deep:
             yield f"{block.id} is no half circle any more"
+
+    def _size(self, was: Block, block: Block) -> Iterator[str]:
+        yield from self._shape(block)
         if not (self._free(block.id, "width") and self._free(block.id, "height")):
             return
         if block.role is Role.PHOTO:
@@ -331,6 +369,20 @@ class _Check:
             wanted = _partner(round(before), self.sketch.unit, self.request.page.unit)
             if abs(after - wanted) > slack:
                 yield f"{mat.id} shows {after} grains on the {side} instead of {wanted}"
+
+    def _finer_reveals(self, was: Block, mat: Block) -> Iterator[str]:
+        drawn = _shown(was, [self.drawn[piece] for piece in was.of])
+        now = _shown(mat, [self.on_page[piece] for piece in mat.of])
+        slack = _TURNED if _tilted(mat) else 0
+        sides = ("left", "top", "right", "bottom")
+        wanted = [_partner(round(before), self.sketch.unit, self.request.page.unit) for before in drawn]
+        for side, most, shown in zip(sides, wanted, now, strict=True):
+            hides = most <= 0 and abs(shown - most) > slack
+            if hides or (most > 0 and not 0 < shown <= most + slack):
+                yield f"{mat.id} shows {shown} grains on the {side}, drawn with {most}"
+        for (one, less), (other, more) in combinations(zip(sides, range(4), strict=True), 2):
+            if (wanted[less] - wanted[more]) * (now[less] - now[more]) < -slack * abs(wanted[less] - wanted[more]):
+                yield f"{mat.id} shows its {one} and its {other} the other way round"
 
     # -- pairs -------------------------------------------------------------------
 
@@ -492,6 +544,11 @@ def _round_half(block: Block) -> BaseGeometry:
     }[block.end]
     radius = min(block.width, block.height) / math.cos(math.pi / 8)
     return affinity.rotate(Point(centre).buffer(radius, quad_segs=2), 22.5, origin=centre)
+
+
+def _bounds(block: Block) -> _Rect:
+    """The upright box round what is seen of the block."""
+    return _Rect(*_outline(block).bounds) if _tilted(block) else _rect(block)
 
 
 def _rect(block: Block) -> _Rect:

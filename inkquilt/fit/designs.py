@@ -17,6 +17,7 @@ from inkquilt.design.distance import Distance, distance, lies_across
 from inkquilt.design.marks import Judged, judged
 from inkquilt.design.reading import PAPERS, WORDS, Design, area, guests, read_design
 from inkquilt.fit.arranging import TreeCandidate, candidates, redrawn
+from inkquilt.fit.check import check_laid
 from inkquilt.fit.explain import design_changes
 from inkquilt.fit.filling import FILLS, filled
 from inkquilt.fit.linear.laying import laid_firm, laid_whole, with_clusters
@@ -298,7 +299,7 @@ class _Layer:
             if early.missed:
                 return
         blocks = laid_whole(design, terms, firm.blocks, terms.anew)
-        if blocks is None:
+        if blocks is None or check_laid(design.sketch, blocks, self.request.held_by(way), Rung.FINER in terms.rungs):
             return
         verdict = judged(against, self.request.page, blocks, anew > 0, by_hand=by_hand)
         aside = sum(_COUNTS[rung] for rung in terms.rungs)

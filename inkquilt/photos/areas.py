@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from enum import Enum
 from fractions import Fraction
 from typing import Final
 
@@ -50,3 +51,18 @@ def around(areas: Iterable[Area]) -> Area | None:
     left, top = min(a.left for a in boxes), min(a.top for a in boxes)
     right, bottom = max(a.right for a in boxes), max(a.bottom for a in boxes)
     return Area(left, top, right - left, bottom - top)
+
+
+class Sign(Enum):
+    """Why an area is proposed."""
+
+    FACE = "face"
+    EYE = "eye"
+
+
+@dataclass(frozen=True, slots=True)
+class FocalProposal:
+    """An area that may matter."""
+
+    area: Area
+    sign: Sign

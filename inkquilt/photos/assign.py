@@ -7,25 +7,15 @@ are the tightest there are, so that few photos are proven at once.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Any, Final
 
 from ortools.sat.python import cp_model
 
-from inkquilt.photos.matching import TOGETHER, CostTable
+from inkquilt.photos.matching import TOGETHER, Choice, CostTable
 
 #: Deterministic time; a dozen photos need a hundredth of it.
 BUDGET: Final = 2.0
 SEED: Final = 7
-
-
-@dataclass(frozen=True, slots=True)
-class Choice:
-    """For each photo its slot or None, what that costs, and whether nothing cheaper can be."""
-
-    slots: tuple[int | None, ...]
-    cost: int
-    proven: bool
 
 
 def best_choice(table: CostTable, budget: float = BUDGET) -> Choice:

@@ -170,6 +170,15 @@ def left_out_cost(candidate: Candidate) -> int:
 
 
 @dataclass(frozen=True, slots=True)
+class Choice:
+    """For each photo its slot or None, what that costs, and whether nothing cheaper can be."""
+
+    slots: tuple[int | None, ...]
+    cost: int
+    proven: bool
+
+
+@dataclass(frozen=True, slots=True)
 class CostTable:
     """All that is needed to choose: what each photo costs in each slot or left out, and the pairs that count."""
 

@@ -9,13 +9,12 @@ for one sheet fewer, again and again, within a budget.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
 from typing import Final, NamedTuple
 
 from ortools.sat.python import cp_model
 
-from inkquilt.errors import CoreError
 from inkquilt.lengths import Grains
+from inkquilt.printing.laid import Packed, PackedSpot, PieceTooLarge
 from inkquilt.sketch.model import Size
 
 #: Deterministic time for looking for one sheet fewer.
@@ -23,34 +22,6 @@ BUDGET: Final = 1.0
 SEED: Final = 7
 #: With more pieces than this the search has no chance within its budget.
 MOST_SEARCHED: Final = 24
-
-
-class PieceTooLarge(CoreError):
-    """A piece that fits no sheet, however it is turned. ``index`` says which."""
-
-    code = "piece-too-large"
-
-    def __init__(self, index: int) -> None:
-        self.index = index
-        super().__init__("This is larger than the sheet, however it is turned.")
-
-
-class PackedSpot(NamedTuple):
-    """Where a piece lies: its sheet, the place of its top left corner, and whether it is turned by a quarter."""
-
-    sheet: int
-    x: Grains
-    y: Grains
-    turned: bool
-
-
-@dataclass(frozen=True, slots=True)
-class Packed:
-    """A spot for every piece, in their order. ``fewest`` when the area shows that fewer sheets cannot do."""
-
-    spots: tuple[PackedSpot, ...]
-    sheets: int
-    fewest: bool
 
 
 def pack(pieces: Sequence[Size], sheet: Size, budget: float = BUDGET) -> Packed:

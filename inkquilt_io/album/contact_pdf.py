@@ -7,16 +7,15 @@ from collections.abc import Iterator
 from typing import Any, Final
 from xml.sax.saxutils import escape
 
-from PIL import Image
 from reportlab.lib.utils import ImageReader
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
-from inkquilt.album.openings import Shown
-from inkquilt_io.album.told import ToldAlbum, ToldOpening, ToldPage, ToldSide
+from inkquilt_io.album.told import ToldAlbum, ToldOpening, ToldPage, ToldSide, shown_half
 from inkquilt_io.look import INK
 from inkquilt_io.measure_pdf import styles
-from inkquilt_io.pdf import WORDS, SheetSize, points, register_fonts, rgb
+from inkquilt_io.pdf import WORDS, points, register_fonts, rgb
+from inkquilt_io.print_values import SheetSize
 
 _MARGIN: Final = 0.6 * 72
 _COLUMNS: Final = 2
@@ -124,17 +123,3 @@ class _Pair(Flowable):  # type: ignore[misc]
         canvas.drawImage(
             ImageReader(image), at + (self.side - wide) / 2, (self.height - high) / 2, width=wide, height=high
         )
-
-
-def shown_half(jpeg: bytes, shown: Shown) -> Image.Image:
-    """Return the picture of a page, or the half of a spread that lies at a place."""
-    with Image.open(io.BytesIO(jpeg)) as picture:
-        image = picture.convert("RGB")
-    middle = image.width // 2
-    match shown:
-        case Shown.LEFT:
-            return image.crop((0, 0, middle, image.height))
-        case Shown.RIGHT:
-            return image.crop((middle, 0, image.width, image.height))
-        case _:
-            return image

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+import io
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
+
+from PIL import Image
 
 from inkquilt.album.openings import Shown
 
@@ -69,3 +72,17 @@ class ToldAlbum:
             for name in dict.fromkeys((*page.who, *page.tags)):
                 found.setdefault(name, []).append((number, page))
         return tuple((name, tuple(found[name])) for name in sorted(found, key=str.casefold))
+
+
+def shown_half(jpeg: bytes, shown: Shown) -> Image.Image:
+    """Return the picture of a page, or the half of a spread that lies at a place."""
+    with Image.open(io.BytesIO(jpeg)) as picture:
+        image = picture.convert("RGB")
+    middle = image.width // 2
+    match shown:
+        case Shown.LEFT:
+            return image.crop((0, 0, middle, image.height))
+        case Shown.RIGHT:
+            return image.crop((middle, 0, image.width, image.height))
+        case _:
+            return image

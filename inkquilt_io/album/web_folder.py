@@ -12,8 +12,7 @@ from pathlib import Path
 from typing import Final
 from xml.etree.ElementTree import Element, SubElement, tostring
 
-from inkquilt_io.album.contact_pdf import shown_half
-from inkquilt_io.album.told import ToldAlbum, ToldPage, ToldSide
+from inkquilt_io.album.told import ToldAlbum, ToldPage, ToldSide, shown_half
 
 #: One file of the folder: its name, and what is in it.
 Folder = Iterator[tuple[str, bytes]]

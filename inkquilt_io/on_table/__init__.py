@@ -8,32 +8,22 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass
 from typing import Final
 
 import cv2
 
-from inkquilt.assembly.dry_fit import Seen
 from inkquilt.assembly.things import AssemblyPage
 from inkquilt.sketch.model import Size
 from inkquilt_io.on_table.looking import Looked
 from inkquilt_io.on_table.plan import FAR, NEAR, Plan
 from inkquilt_io.on_table.straight import straight_size, straightening
 from inkquilt_io.painting.layers import PaintedPage
-from inkquilt_io.picture.opening import opened, refuse
+from inkquilt_io.picture.opening import opened
+from inkquilt_io.picture.values import DryFitRead, refuse
 
 #: The picture is opened at so many pixels on its longer side, and kept at this quality.
 _OPENED_AT: Final = 2400
 _QUALITY: Final = 86
-
-
-@dataclass(frozen=True, slots=True)
-class DryFitRead:
-    """What was seen: the page laid straight (JPEG), and of each thing how it lies."""
-
-    straight: bytes
-    seen: Mapping[str, Seen]
 
 
 def read_dry_fit(content: bytes, painted: PaintedPage, page: AssemblyPage) -> DryFitRead:

@@ -1,6 +1,6 @@
-"""Sketches out of pictures: scans and photographs of drawings and of finished pages."""
+"""Sketches out of pictures: scans and photographs of drawings and of finished pages.
 
-from inkquilt_io.picture.opening import MOST_BYTES, PictureFaults
-from inkquilt_io.picture.reading import ReadPicture, read_picture
-
-__all__ = ["MOST_BYTES", "PictureFaults", "ReadPicture", "read_picture"]
+``values``   what comes out of a picture, for those who do not look into it themselves
+``opening``  a picture that came from anywhere, upright and bounded
+``reading``  a drawing read; ``trace`` one piece of a finished page; ``things`` what lies on a plain sheet
+"""

@@ -10,24 +10,12 @@ import cv2
 import numpy as np
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from inkquilt.errors import BadInput, Fault
 from inkquilt_io.picture.page import Pixels
+from inkquilt_io.picture.values import MOST_BYTES, refuse
 
-MOST_BYTES: Final = 40 * 1024 * 1024
 MOST_PIXELS: Final = 24_000_000
 #: The picture is worked on at this length of its longer side.
 WORKED_AT: Final = 1800
-
-
-class PictureFaults(BadInput):
-    """A picture that cannot be read as a sketch."""
-
-    code = "picture-faults"
-
-
-def refuse(code: str, words: str) -> PictureFaults:
-    """Return the error for a picture that cannot be read."""
-    return PictureFaults([Fault(None, code, words)])
 
 
 def opened(content: bytes, worked_at: int = WORKED_AT) -> Pixels:

@@ -26,11 +26,12 @@ from inkquilt.sketch.draft import Draft, FoundShape, drafted
 from inkquilt.sketch.model import Block, Role, Shape, Size
 from inkquilt.sketch.tidy import tidied
 from inkquilt_io.picture.light import evened
-from inkquilt_io.picture.opening import opened, refuse
+from inkquilt_io.picture.opening import opened
 from inkquilt_io.picture.outlines import blocks_of
 from inkquilt_io.picture.page import Pixels, page_corners, straightened
 from inkquilt_io.picture.pieces import pieces_of
 from inkquilt_io.picture.regions import regions_of
+from inkquilt_io.picture.values import refuse
 
 #: A drawing of 30 pieces falls into fewer regions; photos and printed papers fall into very many.
 MOST_REGIONS: Final = 50

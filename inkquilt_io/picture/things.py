@@ -7,26 +7,25 @@ edge is where the picture is halfway between the thing and the sheet. Sizes come
 from __future__ import annotations
 
 import io
-from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Iterator
 from typing import Final
 
 import cv2
 import numpy as np
 from PIL import Image
 
-from inkquilt.colour import Rgb, difference, lab
+from inkquilt.colour import Rgb
 from inkquilt.embellishments import Form
 from inkquilt.lengths import INCH, Grains
 from inkquilt.sketch.model import POLYGON_PARTS, Part, Size
 from inkquilt_io.main_colours import colours_of_pixels
 from inkquilt_io.picture.light import evened
-from inkquilt_io.picture.opening import PictureFaults, opened, refuse
+from inkquilt_io.picture.opening import opened
 from inkquilt_io.picture.page import STRAIGHT_AT, Pixels, page_corners, straightened
+from inkquilt_io.picture.values import MOST_THINGS, PictureFaults, Thing, refuse
 
 #: The least that is taken for a thing, and the most that are told.
 LEAST: Final[Grains] = INCH // 8
-MOST_THINGS: Final = 60
 #: What differs by less than this (CIE Lab, 8 bit) is the sheet; a pale thing is one from its edge on.
 _DIFFERS: Final = 7.0
 _NOISE: Final = 4.0
@@ -39,33 +38,11 @@ _RIM: Final[Grains] = INCH // 8
 #: An outline has so many corners at most, and is off by so many pixels.
 _CORNERS: Final = 40
 _OFF: Final = 1.5
-#: Things are alike whose sides differ by no more than this, and whose colours (CIEDE2000) by no more than that.
-_ALIKE: Final[Grains] = INCH // 16
-_ONE_COLOUR: Final = 9.0
 #: Colours of a thing, and the least part of it that one fills.
 _COLOURS: Final = 3
 _LEAST_SHARE: Final = 0.1
 #: A cut-out picture's longer side, in pixels.
 _CUT_OUT: Final = 200
-
-
-@dataclass(frozen=True, slots=True)
-class Thing:
-    """Something that lies on the sheet, set straight: its size, its outline in ``POLYGON_PARTS`` of that, its colours
-    (the one that fills most first), the outline it is nearest to, and its picture cut out as WebP."""
-
-    size: Size
-    outline: tuple[Part, ...]
-    colours: tuple[Rgb, ...]
-    form: Form
-    picture: bytes
-    #: Its middle on the sheet, in grains.
-    x: Grains
-    y: Grains
-    #: The upright box round it as it lies there.
-    lies: Size
-    #: How many like it lie there.
-    count: int = 1
 
 
 def find_things(content: bytes, sheet: Size, most: int = MOST_THINGS) -> tuple[Thing, ...]:
@@ -87,24 +64,6 @@ def find_things(content: bytes, sheet: Size, most: int = MOST_THINGS) -> tuple[T
     if not found:
         raise refuse("nothing-found", "Nothing was found on the sheet: lay the things apart, on a plain one.")
     return tuple(sorted(found, key=lambda one: (one.y // INCH, one.x))[:most])
-
-
-def grouped(things: Sequence[Thing]) -> tuple[Thing, ...]:
-    """Return things of one outline, size and colour as one with their count."""
-    groups: list[Thing] = []
-    for thing in things:
-        place = next((n for n, one in enumerate(groups) if _are_alike(one, thing)), None)
-        if place is None:
-            groups.append(thing)
-        else:
-            groups[place] = replace(groups[place], count=groups[place].count + 1)
-    return tuple(groups)
-
-
-def _are_alike(one: Thing, other: Thing) -> bool:
-    sides = zip(sorted((one.size.width, one.size.height)), sorted((other.size.width, other.size.height)), strict=True)
-    sizes = all(abs(a - b) <= _ALIKE for a, b in sides)
-    return sizes and one.form is other.form and difference(lab(one.colours[0]), lab(other.colours[0])) <= _ONE_COLOUR
 
 
 def _as_it_lies(corners: Pixels, sheet: Size) -> Size:

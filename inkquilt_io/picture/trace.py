@@ -17,9 +17,9 @@ import numpy as np
 
 from inkquilt.paper.openings import Inset
 from inkquilt.sketch.model import Size
-from inkquilt_io.picture.opening import refuse
 from inkquilt_io.picture.page import Pixels
 from inkquilt_io.picture.sides import Sides, sides_of
+from inkquilt_io.picture.values import Traced, refuse
 
 #: A picture is looked at with its longer side so long, in pixels.
 _LOOKED_AT: Final = 700
@@ -54,14 +54,6 @@ class Box:
     def grown(self, by: int) -> Box:
         """Return it larger all round."""
         return Box(self.left - by, self.top - by, self.right + by, self.foot + by)
-
-
-@dataclass(frozen=True, slots=True)
-class Traced:
-    """A piece on the page, and the mat that shows round it, if one does."""
-
-    piece: Inset
-    mat: Inset | None = None
 
 
 def trace_piece(picture: bytes, page: Size, drawn: Inset, matted: bool = True) -> Traced:

@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from typing import Any, Final
 
 from inkquilt.photos.events import Event, day_words
-from inkquilt_io.slip_pdf import Slip
+from inkquilt_io.print_values import Slip
 from server.album.logbook import LogIndex, UseFound
 from server.album.models import AlbumPlace, LogEntry
 from server.album.services import used_words

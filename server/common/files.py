@@ -7,7 +7,7 @@ from django.http import HttpResponse
 from drf_spectacular.types import OpenApiTypes
 from rest_framework.request import Request
 
-from inkquilt_io.pdf import SheetSize
+from inkquilt_io.print_values import SheetSize
 from server.common.errors import ApiError
 
 #: What a file can be, for the schema.

@@ -4,7 +4,7 @@ from typing import Any
 
 from rest_framework import serializers
 
-from inkquilt_io.main_colours import Light
+from inkquilt_io.photo_values import Light
 
 
 class LightSerializer(serializers.Serializer):

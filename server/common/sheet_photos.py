@@ -11,8 +11,7 @@ from rest_framework.request import Request
 
 from inkquilt.lengths import INCH, Unit
 from inkquilt.sketch.model import Size
-from inkquilt_io.picture import MOST_BYTES
-from inkquilt_io.picture.things import MOST_THINGS, Thing
+from inkquilt_io.picture.values import MOST_BYTES, MOST_THINGS, Thing
 from server.common import fields
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.errors import ApiError

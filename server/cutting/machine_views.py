@@ -13,8 +13,7 @@ from inkquilt.cutting.machine import MachineMat
 from inkquilt.lengths import INCH, Unit
 from inkquilt.sketch.model import Size
 from inkquilt.words.alphabets import LEAST_HEIGHT, MOST_HEIGHT
-from inkquilt_io.cutting_machine import Machine, run_dxf, run_svg
-from inkquilt_io.machine_files import mat_dxf, mat_svg
+from inkquilt_io.machine_values import MachineRun
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.errors import ApiError
 from server.common.files import FILE_ANSWERS, download
@@ -22,9 +21,10 @@ from server.common.serializers import ErrorSerializer
 from server.cutting import services
 from server.cutting.serializers import MachineQuerySerializer, MachineRunSerializer
 from server.pages.services import laid_page
+from server.solving.pool import solvers
 
 LARGEST_MAT = 40 * INCH
-_KINDS = {"svg": ("image/svg+xml", mat_svg), "dxf": ("image/vnd.dxf", mat_dxf)}
+_KINDS = {"svg": "image/svg+xml", "dxf": "image/vnd.dxf"}
 
 
 def _mats(asked: dict[str, Any], document: PageDocument) -> tuple[MachineMat, ...]:
@@ -66,8 +66,9 @@ class MachineFileView(APIView):
         page, document = laid_page(request.user, pk)
         asked = asked_for(MachineQuerySerializer, request.query_params)
         mat = _mat(asked, _mats(asked, document))
-        kind, write = _KINDS[asked["kind"]]
-        return download(write(mat, document.unit), kind, page.name, f"mat{asked['mat']}.{asked['kind']}")
+        kind = asked["kind"]
+        content = solvers().run(f"mat_{kind}", mat, document.unit)
+        return download(content, _KINDS[kind], page.name, f"mat{asked['mat']}.{kind}")
 
 
 class MachineRunView(APIView):
@@ -84,11 +85,7 @@ class MachineRunView(APIView):
         asked = asked_for(MachineQuerySerializer, request.query_params)
         mats, unit = _mats(asked, document), document.unit
         mat = _mat(asked, mats)
-        machine = Machine(mat.size)
-        if asked["kind"] == "dxf":
-            ran = run_dxf(machine, mat_dxf(mat, unit), unit)
-        else:
-            ran = run_svg(machine, mat_svg(mat, unit), unit)
+        ran: MachineRun = solvers().run("tried", asked["kind"], mat, unit)
         return Response(
             {
                 "mats": len(mats),

@@ -23,8 +23,8 @@ from inkquilt.paper.repeats import Repeat, per_sheet
 from inkquilt.paper.saving import saving_words
 from inkquilt.paper.tools import ToolUse
 from inkquilt.sketch.model import Size
-from inkquilt_io.cut_book import CutBook
 from inkquilt_io.look import tints_of
+from inkquilt_io.print_values import CutBook
 from server.cutting.services import PagePlan, PaperGroup, all_pieces
 from server.pages.change_serializers import written_change
 from server.pages.presenters import looks_of

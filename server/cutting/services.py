@@ -12,7 +12,7 @@ from inkquilt.composition.wishes import savings_on, wishes_on
 from inkquilt.cutting import USUAL_SHEET, CutPiece, PaperNeed, PaperPlan, pieces_to_cut
 from inkquilt.cutting.advice import SheetSaver, is_worth_joining
 from inkquilt.cutting.guillotine import Stock, StockKind
-from inkquilt.cutting.machine import MachineMat, folded, is_shaped, machine_shapes, nested, offset_outline
+from inkquilt.cutting.machine import MachineMat, folded, is_shaped, machine_shapes, offset_outline
 from inkquilt.cutting.pieces import CutWishes, is_made
 from inkquilt.cutting.table import ASSUMED, Joined, StockChange, StockTaken, TableSheet, joined, usual_keys
 from inkquilt.cutting.trimmer import Trimmer as CoreTrimmer
@@ -241,7 +241,8 @@ def machine_mats(
         chosen += letter_shapes(letters.font, text, letters.height)
     if outline:
         chosen += [offset_outline(shape, outline) for shape in chosen]
-    return nested(chosen, mat)
+    mats: tuple[MachineMat, ...] = solvers().run("nested", chosen, mat)
+    return mats
 
 
 # -- trimmers and tools --------------------------------------------------------------------------

@@ -12,7 +12,6 @@ from rest_framework.views import APIView
 from inkquilt.cutting.table import Spoiled
 from inkquilt.lengths import INCH, Unit
 from inkquilt.sketch.model import Size
-from inkquilt_io.cut_book import cuts_csv
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.files import FILE_ANSWERS, asked_sheet, download
 from server.common.serializers import ErrorSerializer
@@ -86,7 +85,7 @@ class CutFileView(APIView):
         sheet = asked_sheet(request)
         book = book_of(page.name, document, services.plan_of(request.user, document, runs.SECONDS))
         if name == "cuts.csv":
-            return download(cuts_csv(book), "text/csv; charset=utf-8", page.name, name)
+            return download(solvers().run("cuts_csv", book), "text/csv; charset=utf-8", page.name, name)
         return download(solvers().run("cuts_pdf", book, sheet), "application/pdf", page.name, name)
 
 

@@ -27,7 +27,7 @@ from inkquilt.paper.kinds import PaperKind, PaperSide, SideName
 from inkquilt.paper.tools import ShapingTool
 from inkquilt.sketch.model import Size
 from inkquilt.words.alphabets import read_letters
-from inkquilt_io.paper_look import read_side
+from inkquilt_io.photo_values import AS_IT_IS
 from server.accounts.services import DEMO_USER
 from server.accounts.usual import settle, usual_of
 from server.common.asked import asked_page
@@ -42,6 +42,7 @@ from server.photos.models import Photo
 from server.photos.services import add_photo, add_print, describe, keep_areas
 from server.sketches.models import Sketch
 from server.sketches.services import lay_out_ready
+from server.solving.pool import solvers
 from server.stash.models import Companion, Palette, Paper
 from server.stash.services import add_stock, describe_paper, keep_picture
 from server.tools.services import keep_tool, keep_trimmer
@@ -316,7 +317,8 @@ def _keep_paper(user: Any, drawn: DemoPaper, created: datetime) -> None:
         favourite=drawn.favourite,
         price=PRICES[bool(drawn.kit)],
     )
-    paper.set_side(SideName.A, replace(read_side(image, wide), kind=PaperKind(drawn.front.kind)))
+    front: PaperSide = solvers().run("read_picture", file.getvalue(), wide, AS_IT_IS)
+    paper.set_side(SideName.A, replace(front, kind=PaperKind(drawn.front.kind)))
     if drawn.back is not None:
         paper.set_side(SideName.B, PaperSide(PaperKind(drawn.back.kind), drawn.back.colours[:1]))
     paper.save()

@@ -36,8 +36,8 @@ from inkquilt.sketch.redraw import (
 )
 from inkquilt.sketch.ruler_rows import TypedRow, read_rows
 from inkquilt.sketch.sweeping import swept_away, swept_together, with_traced
-from inkquilt_io.picture.trace import Traced
-from inkquilt_io.sketch_files import FromFile
+from inkquilt_io.picture.values import Traced
+from inkquilt_io.sketch_file_values import FromFile
 from server.common.asked import asked_length, refuse
 from server.solving.pool import solvers
 

@@ -5,7 +5,7 @@ from typing import Any, Final
 
 from inkquilt.embellishments import used_as
 from inkquilt.lengths import INCH, MM, Unit, format_length, with_unit
-from inkquilt_io.picture.things import Thing
+from inkquilt_io.picture.values import Thing
 from server.embellishments.models import Embellishment, picture_address
 
 

@@ -12,7 +12,7 @@ from rest_framework.views import APIView
 
 from inkquilt.embellishment_lines import read_embellishment
 from inkquilt.embellishments import EmbellishmentKind, check, said_by
-from inkquilt_io.picture.things import grouped
+from inkquilt_io.picture.values import grouped
 from server.accounts.usual import asked_unit, unit_of
 from server.common.asked import asked_for, asked_length, owner, refuse
 from server.common.serializers import REFUSED, ErrorSerializer

@@ -7,8 +7,8 @@ from typing import Any, Final
 from inkquilt.fit import Fit, FitRequest, Way
 from inkquilt.fit.explain import gist_of
 from inkquilt.page import Page
-from inkquilt.photos.finding import OPEN_SLOT, Lack, PhotosWanted, Ranked, slots_of
 from inkquilt.photos.matching import PhotoOrder
+from inkquilt.photos.wanted import OPEN_SLOT, Lack, PhotosWanted, Ranked, slots_of
 from inkquilt.sketch import Role, Sketch
 from inkquilt.sketch.basic import MOST_PHOTOS, BasicType
 from inkquilt.sketch.model import Size

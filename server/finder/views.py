@@ -11,7 +11,7 @@ from rest_framework.views import APIView
 from inkquilt.composition.document import SlotPhoto
 from inkquilt.composition.pictures import crop_in
 from inkquilt.fit import School, Way
-from inkquilt.photos.finding import PhotosWanted
+from inkquilt.photos.wanted import PhotosWanted
 from inkquilt.sketch import Block
 from inkquilt.sketch.basic import NAMES
 from inkquilt.sketch.model import Size

@@ -5,8 +5,7 @@ from typing import Final
 
 from inkquilt.composition.changes.photos import PlaceMatched, SlotChoice
 from inkquilt.composition.document import PageDocument
-from inkquilt.photos.assign import Choice
-from inkquilt.photos.matching import Candidate, PhotoOrder, PhotoWish, Places, alike_sets, reasons, table_of
+from inkquilt.photos.matching import Candidate, Choice, PhotoOrder, PhotoWish, Places, alike_sets, reasons, table_of
 from inkquilt.photos.trimming import NO_TRIM, USUAL_TRIM
 from inkquilt.sketch import Block, Role
 from server.photos.models import Photo, areas_of

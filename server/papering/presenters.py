@@ -21,7 +21,7 @@ from inkquilt.papering.regrets import Regret, regrets_of
 from inkquilt.papering.wishes import Start
 from inkquilt.papering.wording import print_words
 from inkquilt.sketch.model import Size
-from inkquilt_io.swatch_card import Swatch, SwatchAsked
+from inkquilt_io.print_values import Swatch, SwatchAsked
 from server.common.drawing import Looks, board
 from server.pages.change_serializers import written_change
 from server.pages.presenters import looks_of

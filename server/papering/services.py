@@ -19,9 +19,9 @@ from inkquilt.paper.kinds import SideName
 from inkquilt.papering.buying import ToBuy, to_buy
 from inkquilt.papering.candidates import Candidate, Candidates
 from inkquilt.papering.companions import Companion, CompanionKind, Goes, goes_with
-from inkquilt.papering.mending import Mend, mends
+from inkquilt.papering.mending import Mend
 from inkquilt.papering.paperings import Papering
-from inkquilt.papering.ranking import Suited, judged, rows_of
+from inkquilt.papering.ranking import Suited, rows_of
 from inkquilt.papering.regrets import Regret, RegretKind, regrets_of
 from inkquilt.papering.wishes import Start, StartKind, Temper, Wishes, from_colours, from_photos, from_scheme
 from server.common.asked import refuse
@@ -313,7 +313,10 @@ def why_not(table: Table, asked: Mapping[str, Any], letter: str, paper: int, sid
     if row is None:
         raise refuse("used-up", "Nothing is left of this paper.", "paper")
     start, wishes = start_of(table, asked), wishes_of(asked)
-    return judged(table.seen.page, table.papers, start, wishes, table.place(letter), table.rows, row)
+    found: Suited = solvers().run(
+        "judged", table.seen.page, table.papers, start, wishes, table.place(letter), table.rows, row
+    )
+    return found
 
 
 def regretted(table: Table) -> tuple[Regret, ...]:
@@ -328,7 +331,9 @@ def mended(table: Table, asked: Mapping[str, Any], kind: RegretKind, places: Seq
         raise refuse("not-regretted", "The page changed since: this is not seen any more.", "kind")
     start, wishes = start_of(table, asked), wishes_of(asked)
     keep = {table.place(letter) for letter in asked["keep"]} | table.cut
-    ways = mends(table.seen.page, table.papers, start, wishes, table.laid, found, keep)
+    ways: tuple[Mend, ...] = solvers().run(
+        "mends", table.seen.page, table.papers, start, wishes, table.laid, found, keep
+    )
     return tuple(way for way in ways if _can_be_made(table, way))
 
 

@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from typing import Any
 
 from inkquilt.colour import ColourPart, ColourShare, Rgb
-from inkquilt_io.main_colours import Light
+from inkquilt_io.photo_values import Light
 from server.common.asked import refuse
 from server.photos.models import Photo, areas_of
 from server.solving.pool import solvers

@@ -13,7 +13,7 @@ from typing import IO, Final
 
 from django.conf import settings
 
-from inkquilt_io.photo_files import NotAPhoto, PhotoFacts, PhotoTooLarge
+from inkquilt_io.photo_values import NotAPhoto, PhotoFacts, PhotoTooLarge
 from server.common.errors import ApiError
 from server.solving.pool import solvers
 

@@ -6,7 +6,7 @@ from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 
 from inkquilt.lengths import Unit, format_length, size_with_unit
-from inkquilt_io.photo_copies import MOST_LIGHT
+from inkquilt_io.photo_values import MOST_LIGHT
 from server.common.serializers import many
 from server.photos.models import PARTS, FocalArea, Photo
 

@@ -10,8 +10,8 @@ from uuid import uuid4
 from django.conf import settings
 from django.db import DatabaseError, IntegrityError, transaction
 
+from inkquilt.photos.areas import FocalProposal
 from inkquilt.sketch.model import Size
-from inkquilt_io.looking import FocalProposal
 from server.common.asked import refuse
 from server.common.naming import copy_name
 from server.photos import files

@@ -10,12 +10,10 @@ from django.conf import settings
 
 from inkquilt.composition.pictures import crop_in
 from inkquilt.lengths import Grains, Unit, with_unit
-from inkquilt.printing import PAPERS, Fineness, Packed, Print, PrintPaper, PrintSheet, fineness
-from inkquilt.printing.packing import PieceTooLarge
+from inkquilt.printing import PAPERS, Fineness, Packed, PieceTooLarge, Print, PrintPaper, PrintSheet, fineness
 from inkquilt.sketch import Role
-from inkquilt_io.photo_files import NotAPhoto
-from inkquilt_io.photo_printer import Job, Printer
-from inkquilt_io.photo_prints import Pixelled, Source
+from inkquilt_io.photo_values import NotAPhoto
+from inkquilt_io.print_values import Job, Pixelled, Printer, Source
 from server.common.asked import refuse
 from server.common.errors import ApiError
 from server.pages.known import documents_of

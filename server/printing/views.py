@@ -15,7 +15,7 @@ from inkquilt.lengths import INCH, Unit, with_unit
 from inkquilt.printing import PAPERS, Print, PrintSheet
 from inkquilt.printing.prints import BLEED, Grade
 from inkquilt.sketch.model import Size
-from inkquilt_io.photo_printer import USUAL_MARGIN, Printer, PrinterFault
+from inkquilt_io.print_values import USUAL_MARGIN, Printer, PrinterFault
 from server.accounts.usual import unit_of
 from server.common.asked import asked_for, asked_length, refuse
 from server.common.serializers import ErrorSerializer

@@ -7,8 +7,8 @@ QUICK: Final = frozenset(
     {
         "fit", "first_ways", "nearest", "is_possible", "going_along", "best_choice", "rank", "tones_of",
         "view_colours", "colour_at",
-        "paperings", "suited", "titles_read", "title_spots", "story_told", "look_again", "try_it",
-        "trace_piece", "plan_clusters", "scatter", "add_in_gap", "cover_spot", "ready_phrases",
+        "paperings", "suited", "judged", "mends", "nested", "titles_read", "title_spots", "story_told", "look_again",
+        "try_it", "trace_piece", "plan_clusters", "scatter", "add_in_gap", "cover_spot", "ready_phrases",
     }
 )  # fmt: skip
 #: No task runs longer, in seconds of the clock; a busy machine is allowed for.

@@ -6,7 +6,7 @@ from typing import Any
 from inkquilt.lengths import INCH, Grains, Unit, size_with_unit
 from inkquilt.paper.scraps import FINEST, usable_rect
 from inkquilt.sketch.model import POLYGON_PARTS
-from inkquilt_io.picture.things import Thing
+from inkquilt_io.picture.values import Thing
 
 
 def _to_finest(length: Grains) -> Grains:

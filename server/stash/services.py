@@ -20,8 +20,7 @@ from inkquilt.paper.entry import MOST_SHEETS, PaperEntry, read_entry
 from inkquilt.paper.kinds import PaperKind, PaperSide, SideName
 from inkquilt.paper.scraps import usable_rect
 from inkquilt.sketch.model import Part, Size
-from inkquilt_io.main_colours import Light
-from inkquilt_io.swatches import Swatch
+from inkquilt_io.photo_values import Light, Swatch
 from server.common.asked import refuse
 from server.solving.pool import solvers
 from server.stash.models import SHOWN, Paper, PaperPicture, PaperStock, ScrapPicture

@@ -7,7 +7,7 @@ from inkquilt.assembly.dry_fit import Difference, DifferenceKind, differences
 from inkquilt.composition.document import PageDocument
 from inkquilt.composition.pictures import on_page
 from inkquilt.photos.cover import area_on_page
-from inkquilt_io.on_table import DryFitRead
+from inkquilt_io.picture.values import DryFitRead
 from server.common.asked import refuse
 from server.pages.drawn import painted_page
 from server.pages.models import Page

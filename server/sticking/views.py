@@ -11,7 +11,7 @@ from rest_framework.views import APIView
 
 from inkquilt.assembly.guide import guide_of
 from inkquilt.sketch.model import Size
-from inkquilt_io.picture import MOST_BYTES
+from inkquilt_io.picture.values import MOST_BYTES
 from server.common.asked import asked_for
 from server.common.errors import ApiError
 from server.common.files import FILE_ANSWERS, asked_sheet, download

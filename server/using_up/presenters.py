@@ -14,7 +14,7 @@ from inkquilt.using_up.lists import kits_begun, last_sheets, longest_lying, lyin
 from inkquilt.using_up.shortage import PaperShort
 from inkquilt.using_up.things import StashKind, StashThing
 from inkquilt.wording import counted
-from inkquilt_io.stash_pdf import ListPart, PrintedList
+from inkquilt_io.print_values import ListPart, PrintedList
 from server.embellishments.models import Embellishment, picture_address
 from server.stash.models import Paper, PaperPicture
 from server.using_up.services import Year

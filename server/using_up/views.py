@@ -8,7 +8,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from inkquilt.using_up.lists import last_sheets
-from inkquilt_io.stash_pdf import PrintedList
+from inkquilt_io.print_values import PrintedList
 from inkquilt_io.table import list_csv
 from server.accounts.usual import unit_of
 from server.boxes.presenters import box_answer

@@ -10,7 +10,7 @@ from inkquilt.lengths import Unit, format_nearest, with_unit
 from inkquilt.words import Alphabet as CoreAlphabet
 from inkquilt.words import LetteringKind
 from inkquilt.words.letter_sheet import FINEST, Mark, in_reading_order
-from inkquilt_io.picture.things import Thing
+from inkquilt_io.picture.values import Thing
 from server.words.lettering import FONT_COLOUR
 from server.words.models import Alphabet
 

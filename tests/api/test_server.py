@@ -1,16 +1,20 @@
 """The real server under bad luck: killed in the middle of writes, a full disk, a damaged database, silent guests."""
 
 import errno
+import json
 import os
 import random
 import socket
 import sqlite3
 import stat
+import subprocess
+import sys
 import tempfile
 import threading
 import time
 from http.client import HTTPException
 from pathlib import Path
+from textwrap import dedent
 from unittest import TestCase, mock
 
 from django.conf import settings
@@ -23,7 +27,7 @@ from server.config.secret import read_or_make_secret, session_name
 from server.photos import files
 from server.photos.models import Photo
 from tests.api.base import SMALL, ApiTestCase, picture
-from tests.real import Server, served
+from tests.real import ROOT, Server, served
 
 
 class Killed(TestCase):
@@ -205,3 +209,32 @@ class Gone(TestCase):
                 time.sleep(0.1)
             self.assertIn(f"Request Timeout: {path}", server.told())
             self.assertNotIn("Traceback", server.told())
+
+
+class TheWebProcess(TestCase):
+    """It waits and answers; what reckons and what reads large files is loaded by others."""
+
+    def test_it_starts_without_solvers_and_large_readers_and_stays_small(self):
+        script = """
+            import json, re, sys
+            import django
+            django.setup()
+            from django.urls import get_resolver
+            get_resolver().url_patterns
+            peak = re.search(r"VmHWM:\\s+(\\d+) kB", open("/proc/self/status").read())
+            print(json.dumps([int(peak[1]) // 1024, sorted(sys.modules)]))
+        """
+        environment = {**os.environ, "DJANGO_SETTINGS_MODULE": "server.config.settings", "PYTHONPATH": str(ROOT)}
+        ran = subprocess.run(
+            [sys.executable, "-c", dedent(script)],
+            cwd=ROOT,
+            env=environment,
+            capture_output=True,
+            text=True,
+            check=True,
+        )
+        megabytes, modules = json.loads(ran.stdout)
+        self.assertIn("server.pages.views", modules, "all addresses are known")
+        heavy = ("cv2", "ezdxf", "ortools", "pandas", "pillow_heif", "pypdf", "reportlab", "scipy", "svgelements")
+        self.assertEqual([name for name in heavy if name in modules], [])
+        self.assertLess(megabytes, 150)

@@ -96,6 +96,22 @@ class Order(TestCase):
         self.assertEqual(now[at - 1] if at else None, after)
         self.assertEqual([one for one in now if one != key], [one for one in before if one != key])
 
+    def test_of_a_moved_page_and_what_lay_behind_it_the_moved_one_is_nearer(self):
+        for pages, key, after, order in (
+            ([page(1, 1), page(3, 3, by_hand=ByHand(5, 1)), page(5, 2)], 5, 1, [1, 5, 3]),
+            ([page(3, 3, by_hand=ByHand(5, 1)), page(5, 2), page(6, 4)], 5, None, [5, 3, 6]),
+            (
+                [page(2, 2, by_hand=ByHand(9, 1)), page(3, 3, by_hand=ByHand(9, 2)), page(9, 1), page(1, 0)],
+                9, 1, [1, 9, 3, 2],
+            ),
+        ):  # fmt: skip
+            for listed in permutations(pages):
+                laid = moved(listed, key, after)
+                with self.subTest(listed=[one.key for one in listed], key=key, after=after):
+                    self.assertEqual(keys([with_hand(o, laid[o.key]) if o.key in laid else o for o in listed]), order)
+                    turns = [hand.turn for hand in laid.values() if hand]
+                    self.assertEqual(len(turns), len(set(turns)), "no two turns tie")
+
     def test_what_is_not_there_is_not_moved(self):
         for key, after in ((9, 1), (1, 9), (1, 1)):
             with self.subTest(key=key, after=after), self.assertRaises(KeyError):

@@ -4,6 +4,7 @@ from unittest import TestCase
 
 from shapely.geometry import box
 
+from inkquilt.balance.links import TWIN_REACH, are_twins
 from inkquilt.balance.repeats import colours_of, is_accent, kinds_of, places_of
 from inkquilt.balance.weight import LEAD, beneath, chroma_of, lab_of, moments_of, visible_of, weigh
 from inkquilt.balance.white_space import margins, regions, white_space
@@ -219,3 +220,27 @@ class Again(TestCase):
         self.assertEqual(
             [(use.name, use.keys) for use in kinds_of(one, weigh(one))], [("round", ("a", "b")), ("star", ("c",))]
         )
+
+
+class InLine(TestCase):
+    """Two of one shape look like a mistake where they stand in one line, near each other and turned alike."""
+
+    def test_turned_alike_goes_round_the_full_circle(self):
+        for one, other, alike in (
+            (0, 0, True), (0, 5, True), (0, 5.01, False), (359, 1, True), (1, 359, True), (357.5, 2.5, True),
+            (357, 3, False), (0, 360, True), (-2, 2, True), (-2, 358, True), (719, 1, True), (180, 0, False),
+            (175, 185, False), (178, 183, True),
+        ):  # fmt: skip
+            here, there = dot("a", 2, 3, turn=round(100 * one)), dot("b", 4, 3, turn=round(100 * other))
+            with self.subTest(one=one, other=other):
+                self.assertEqual(are_twins(here, there), alike)
+                self.assertEqual(are_twins(there, here), alike)
+
+    def test_in_line_across_or_down_and_near(self):
+        for x, y, together in (
+            (4, 3, True), (2, 6, True), (4, 3 + 1 / 16, True), (4, 3 + 1 / 15, False), (2 + 1 / 16, 6, True),
+            (2 + 1 / 15, 6, False), (2 + TWIN_REACH / INCH, 3, True), (2.01 + TWIN_REACH / INCH, 3, False),
+            (4, 5, False),
+        ):  # fmt: skip
+            with self.subTest(x=x, y=y):
+                self.assertEqual(are_twins(dot("a", 2, 3), dot("b", x, y)), together)

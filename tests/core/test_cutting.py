@@ -301,6 +301,23 @@ class Pages(TestCase):
                 bought = to_buy(plan, "navy")
                 self.assertEqual(bought and bought.count, count)
 
+    def test_what_is_bought_is_the_first_of_her_sizes_that_takes_it_or_the_largest_known(self):
+        used_up = [Stock(f"sheet {n}", size(*sides), count=0) for n, sides in enumerate((("6", "6"), ("13", "19")))]
+        small, large, hers = size("6", "6"), size("13", "19"), size("8 1/2", "11")
+        for width, height, stocks, bought, taken in (
+            ("5", "5", used_up[:1], (), SHEET.size),  # 12 x 12 can always be had
+            ("5", "5", used_up, (), large),
+            ("5", "5", used_up[::-1], (), large),
+            ("5", "5", used_up, (small,), small),
+            ("5", "5", used_up, (small, hers), small),
+            ("7", "5", used_up, (small, hers), hers),  # the first is too small
+            ("12", "18", used_up, (small, hers), large),
+            ("12", "20", used_up, (small, hers), None),
+        ):
+            with self.subTest(width=width, height=height, known=len(stocks), bought=bought):
+                found = to_buy(planned(piece("1", width, height), stocks=stocks), "navy", bought)
+                self.assertEqual(found and found.sheet, taken)
+
     def test_a_quarter_less_that_saves_a_sheet_is_proposed(self):
         """Two mats 6 1/4 long do not come out of 12, two 6 in ones do: common practice, no source."""
         strip = Stock("strip", size("12", "4"))

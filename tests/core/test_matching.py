@@ -12,7 +12,7 @@ from inkquilt.lengths import INCH
 from inkquilt.photos.areas import Area
 from inkquilt.photos.assign import best_choice
 from inkquilt.photos.crop import Pixels
-from inkquilt.photos.finding import rank, slots_of
+from inkquilt.photos.finding import rank
 from inkquilt.photos.matching import (
     IN_HER_ORDER,
     IN_TIME,
@@ -27,6 +27,7 @@ from inkquilt.photos.matching import (
     table_of,
 )
 from inkquilt.photos.trimming import NO_TRIM
+from inkquilt.photos.wanted import slots_of
 from inkquilt.sketch.model import Role, Size
 from inkquilt.sketch.transform import oriented
 from tests.building import DEMO_SKETCHES, demo_sketch, row, size, sketch_of

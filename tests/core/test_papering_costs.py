@@ -195,6 +195,59 @@ class BesideTests(SimpleTestCase):
         self.assertTrue(0 <= more[1] < more[2] < 0.2)
 
 
+#: A strip of the base's paper lies over a panel that lies on the base: each is once beneath the other.
+OVER_AND_UNDER = drawn_page(
+    (("A", "base", 0, 0, 12, 12), ("B", "paper", 2, 2, 8, 8), ("A", "strip", 3, 5, 6, 1), ("C", "strip", 0, 11, 12, 1))
+)
+
+
+class PairTests(SimpleTestCase):
+    """A busy print on a dark ground costs, a dark strip on a busy ground does not: who lies beneath is not lost."""
+
+    DARK = paper(1, NAVY)
+    BUSY = busy(2, PaperKind.LARGE_PRINT, 90)
+
+    def test_the_lower_paper_of_a_meeting_is_the_first(self) -> None:
+        scores = Scores(STRIPS, papers(self.DARK, self.BUSY), NOTHING_WISHED)
+        meeting = next(one for one in STRIPS.meetings if {one.lower, one.upper} == {0, 1})
+        strength = scores.strength(meeting.lower, meeting.upper, meeting.length)
+        costs = scores.pairs[0, 1]
+        self.assertAlmostEqual(costs[0, 1] - costs[1, 0], 0.9 * strength)
+        self.assertGreater(strength, 0.1)
+
+    def test_of_two_that_lie_over_each_other_each_meeting_counts_its_own_way(self) -> None:
+        scores = Scores(OVER_AND_UNDER, papers(self.DARK, self.BUSY), NOTHING_WISHED)
+        meetings = [one for one in OVER_AND_UNDER.meetings if {one.lower, one.upper} == {0, 1}]
+        self.assertEqual([(one.lower, one.upper) for one in meetings], [(0, 1), (1, 0)])
+        below, above = (scores.strength(one.lower, one.upper, one.length) for one in meetings)
+        costs = scores.pairs[0, 1]
+        self.assertAlmostEqual(costs[0, 1] - costs[1, 0], 0.9 * (below - above))
+        self.assertNotAlmostEqual(below, above)
+
+    def test_the_total_and_each_change_of_it_read_a_pair_the_same_way(self) -> None:
+        all_ = papers(self.DARK, self.BUSY, paper(3, CREAM), paper(4, f"{CREAM} {RED}", PaperKind.FLORAL))
+        for page in (PAGE, STRIPS, OVER_AND_UNDER):
+            scores = Scores(page, all_, NOTHING_WISHED)
+            places = len(page.places)
+            for start in range(4):
+                chosen = [(start + place) % 4 for place in range(places)]
+                total = scores.total(chosen)
+                by_hand = sum(float(scores.alone[place, row]) for place, row in enumerate(chosen)) + float(
+                    scores.whole(chosen)
+                )
+                for (one, other), costs in scores.pairs.items():
+                    self.assertLess(one, other)
+                    by_hand += float(costs[chosen[one], chosen[other]])
+                self.assertAlmostEqual(total, by_hand)
+                for place in range(places):
+                    instead = scores.instead(chosen, place)
+                    for row in range(4):
+                        other = [*chosen[:place], row, *chosen[place + 1 :]]
+                        with self.subTest(places=places, chosen=chosen, place=place, row=row):
+                            change = float(instead[row] - instead[chosen[place]])
+                            self.assertAlmostEqual(scores.total(other) - total, change)
+
+
 class WholeTests(SimpleTestCase):
     def whole(self, page: PageOfPapers, *chosen: Candidate, start: Start = NOTHING_WISHED) -> float:
         return Scores(page, papers(*chosen), start).whole(range(len(chosen)))

@@ -29,9 +29,11 @@ from inkquilt.photos.reading import read_photos
 from inkquilt.photos.safe import safe_size, trims_of, whole_in
 from inkquilt.photos.trimming import FREE_TRIM, NO_TRIM, deepest_trims, trims
 from inkquilt.photos.uncover import OnPage, clearances, nudges, shift
-from inkquilt.printing.packing import PieceTooLarge, pack
+from inkquilt.printing import PieceTooLarge, PrintPaper
+from inkquilt.printing.laid import MARK
+from inkquilt.printing.packing import pack
 from inkquilt.printing.prints import Grade, Print, bled, fineness
-from inkquilt.printing.sheets import GAP, MARK, PrintPaper, print_sheets
+from inkquilt.printing.sheets import GAP, print_sheets
 from inkquilt.sketch.model import Size
 from tests.building import row, size, sketch_of
 

@@ -21,7 +21,8 @@ from inkquilt.page import FORMATS
 from inkquilt.paper import pieces_of
 from inkquilt.sketch.reading import read_sketch
 from inkquilt.sketch.writing import write_sketch
-from inkquilt_io.pdf import OVERLAP, SheetSize, page_pdf, points, tiles
+from inkquilt_io.pdf import OVERLAP, page_pdf, points, tiles
+from inkquilt_io.print_values import SheetSize
 from inkquilt_io.shapes import FittedPage
 from inkquilt_io.svg import page_svg
 from inkquilt_io.table import HEADER, escaped, pieces_csv

@@ -32,9 +32,10 @@ from inkquilt.paper.openings import Inset
 from inkquilt.sketch import Role
 from inkquilt.sketch.model import End
 from inkquilt_io import lettering
-from inkquilt_io.cutting_machine import Machine, UnreadableMachineFile, run_dxf, run_svg
+from inkquilt_io.cutting_machine import run_dxf, run_svg
 from inkquilt_io.lettering import FONTS, letter_shapes
 from inkquilt_io.machine_files import mat_dxf, mat_svg
+from inkquilt_io.machine_values import Machine, UnreadableMachineFile
 from tests.building import row, size, sketch_of
 
 MAT = size("12", "12")

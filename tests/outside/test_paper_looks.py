@@ -21,7 +21,8 @@ from inkquilt.colour import ColourPart, Lab, Rgb, colour_name, lab, read_colour,
 from inkquilt.colour.many import differences, lab_rows
 from inkquilt.colour.wheel import Scheme, angle_of, apart, at_angle, mixed, scheme_of, spokes
 from inkquilt.photos.areas import Area
-from inkquilt_io.main_colours import Light, colour_at, colours_of, photo_colours
+from inkquilt_io.main_colours import colour_at, colours_of, photo_colours
+from inkquilt_io.photo_values import Light
 
 WHITE = Light(white=(0.02, 0.02))
 

@@ -12,10 +12,12 @@ import skimage
 from PIL import Image, ImageOps
 from skimage.color import rgb2lab
 
+from inkquilt.photos.areas import Sign
 from inkquilt.photos.crop import Crop, Framing, Pixels, Slot, crop_of
 from inkquilt.sketch.model import Size
-from inkquilt_io.looking import Sign, look_for_areas
-from inkquilt_io.photo_files import NotAPhoto, PhotoTooLarge, read_photo
+from inkquilt_io.looking import look_for_areas
+from inkquilt_io.photo_files import read_photo
+from inkquilt_io.photo_values import NotAPhoto, PhotoTooLarge
 from inkquilt_io.tones import lab_of, tones_of
 from inkquilt_io.window import window_of
 

@@ -13,12 +13,14 @@ from pypdf import PdfReader
 
 from inkquilt.lengths import INCH, MM
 from inkquilt.photos.crop import Crop, Pixels, Slot, crop_of
-from inkquilt.printing import PAPERS, Print, fineness, pack, print_sheets
-from inkquilt.printing.packing import PieceTooLarge
+from inkquilt.printing import PAPERS, PieceTooLarge, Print, fineness
+from inkquilt.printing.packing import pack
 from inkquilt.printing.prints import Grade, bled
+from inkquilt.printing.sheets import print_sheets
 from inkquilt.sketch.model import Size
-from inkquilt_io.photo_printer import Printer, PrinterFault, printed
-from inkquilt_io.photo_prints import Source, pixelled, sheets_pdf
+from inkquilt_io.photo_printer import printed
+from inkquilt_io.photo_prints import pixelled, sheets_pdf
+from inkquilt_io.print_values import Printer, PrinterFault, Source
 from tests.building import size
 
 PRINT_SIZES = [

@@ -24,9 +24,11 @@ from inkquilt.sketch.geometry import CORNER_SCALE, outline
 from inkquilt.sketch.model import Corner, Size
 from inkquilt.sketch.reading import read_sketch
 from inkquilt.sketch.writing import write_sketch
-from inkquilt_io.picture import PictureFaults, read_picture
+from inkquilt_io.picture.reading import read_picture
+from inkquilt_io.picture.values import PictureFaults
 from inkquilt_io.shapes import FittedPage
-from inkquilt_io.sketch_files import FileFaults, sketches_in
+from inkquilt_io.sketch_file_values import FileFaults
+from inkquilt_io.sketch_files import sketches_in
 from inkquilt_io.svg import page_svg
 from inkquilt_io.svg_in import SvgFaults, read_svg
 from tests.building import DEMO_SKETCHES, demo_sketch

@@ -27,7 +27,7 @@ from inkquilt_io.on_table.plan import FAR, NEAR, Plan, Pose
 from inkquilt_io.on_table.scene import Scene
 from inkquilt_io.on_table.straight import straight_size, straightening
 from inkquilt_io.painting import painted
-from inkquilt_io.pdf import SheetSize
+from inkquilt_io.print_values import SheetSize
 from tests.core.test_assembly import BAND, LABEL, PAGE, PHOTO, page_of, part, thing
 
 POINTS = 72 / INCH

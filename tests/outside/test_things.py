@@ -10,8 +10,8 @@ from bench.pictures import photographed
 from bench.things import GROUNDS, SHEET, compared, drawn_sheet, measure
 from inkquilt.embellishments import EmbellishmentKind, Form, check
 from inkquilt.lengths import INCH, Unit
-from inkquilt_io.picture import PictureFaults
-from inkquilt_io.picture.things import find_things, grouped
+from inkquilt_io.picture.things import find_things
+from inkquilt_io.picture.values import PictureFaults, grouped
 from tests.drawn import owned
 
 

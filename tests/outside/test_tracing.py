@@ -5,8 +5,9 @@ from django.test import SimpleTestCase
 from inkquilt.lengths import INCH, Unit
 from inkquilt.paper.openings import Inset
 from inkquilt.sketch.model import Role, Size
-from inkquilt_io.picture import PictureFaults, read_picture
+from inkquilt_io.picture.reading import read_picture
 from inkquilt_io.picture.trace import trace_piece
+from inkquilt_io.picture.values import PictureFaults
 from tests.pages_drawn import BARE, MAT, MATTED, as_photographed, finished_page, on_a_table
 
 TWELVE = Size(12 * INCH, 12 * INCH)

@@ -12,7 +12,7 @@ from inkquilt.words.flow import Span, WrittenLine, prose
 from inkquilt.words.script import hand
 from inkquilt.words.stories import Ground
 from inkquilt_io.lettering import HANDWRITING, drawn_size, measured, text_font
-from inkquilt_io.pdf import SheetSize
+from inkquilt_io.print_values import SheetSize
 from inkquilt_io.shapes import PrintedStory
 from inkquilt_io.words_pdf import words_pdf
 
