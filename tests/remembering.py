@@ -56,13 +56,13 @@ class RememberingSolvers(Solvers):
 
     def __init__(self, memory: Memory) -> None:
         super().__init__()
-        self._memory = memory
+        self._known = memory
 
     def run(self, task: str, *args: Any, live: Hashable | None = None) -> Any:
         """Return what was worked out before, or have it worked out."""
         if task not in RECKONED:
             return super().run(task, *args, live=live)
-        return self._memory.of((task, args), lambda: super(RememberingSolvers, self).run(task, *args, live=live))
+        return self._known.of((task, args), lambda: super(RememberingSolvers, self).run(task, *args, live=live))
 
 
 def remember() -> None:

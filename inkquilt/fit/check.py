@@ -57,18 +57,21 @@ def check_fit(sketch: Sketch, blocks: tuple[Block, ...], request: FitRequest, sc
     return list(_Check(sketch, blocks, request, school).faults())
 
 
-def check_laid(sketch: Sketch, blocks: tuple[Block, ...], request: FitRequest, finer: bool) -> list[str]:
+def check_laid(
+    sketch: Sketch, blocks: tuple[Block, ...], request: FitRequest, *, finer: bool = False, loose: bool = False
+) -> list[str]:
     """Return what is wrong with a page in whatever way it was laid, groups arranged anew included.
 
-    Its pieces are those that were drawn, as they were drawn, and lie on the page and inside its margins; every mat
-    shows on each side what was drawn there. With ``finer`` a mat may show less, but no side more than it was drawn
-    with, and of two sides never the one more that was drawn with less. What was left out is not looked for.
+    Its pieces are those that were drawn, as they were drawn, and what was drawn on the page lies on it and inside its
+    margins, but for a ``loose`` page, where that could not be. Every mat shows on each side what was drawn there; with
+    ``finer`` it may show less, but no side more than it was drawn with, and of two sides never the one more that was
+    drawn with less. What was left out is not looked for.
     """
     left = {block.id for block in blocks}
     kept = Sketch(sketch.name, sketch.unit, sketch.page, tuple(block for block in sketch.blocks if block.id in left))
     if [block.id for block in kept.blocks] != [block.id for block in blocks]:
         return ["the page has pieces that were not drawn, or in another order"]
-    return list(_Check(kept, blocks, request, School.REFLOW).faults_as_laid(finer))
+    return list(_Check(kept, blocks, request, School.REFLOW).faults_as_laid(finer, loose))
 
 
 class _Check:
@@ -97,14 +100,15 @@ class _Check:
             pieces |= {piece} | self._all_pieces(piece)
         return pieces
 
-    def faults_as_laid(self, finer: bool) -> Iterator[str]:
+    def faults_as_laid(self, finer: bool, loose: bool) -> Iterator[str]:
         for block_id, block in self.on_page.items():
             was = self.drawn[block_id]
             yield from self._kind(was, block)
             if block.role is Role.BASE:
                 continue
             yield from self._shape(block)
-            yield from self._on_the_page(block, self._runs(was))
+            if not loose and self._drawn_inside(was):
+                yield from self._on_the_page(block, self._runs(was))
             if block.of and all(piece in self.on_page for piece in block.of):
                 yield from self._finer_reveals(was, block) if finer else self._reveals(was, block)
 
@@ -172,6 +176,11 @@ class _Check:
         return block_id
 
     # -- place -------------------------------------------------------------------
+
+    def _drawn_inside(self, was: Block) -> bool:
+        rect, page = _bounds(was), self.sketch.page
+        past = min(rect.left, rect.top, page.width - rect.right, page.height - rect.bottom)
+        return past >= -(_TURNED if _tilted(was) else 0)
 
     def _on_the_page(self, block: Block, runs: set[str]) -> Iterator[str]:
         page, margins = self.request.page, self.request.page.clear

@@ -299,8 +299,11 @@ class _Layer:
             if early.missed:
                 return
         blocks = laid_whole(design, terms, firm.blocks, terms.anew)
-        if blocks is None or check_laid(design.sketch, blocks, self.request.held_by(way), Rung.FINER in terms.rungs):
+        if blocks is None:
             return
+        finer, request = Rung.FINER in terms.rungs, self.request.held_by(way)
+        if check_laid(design.sketch, blocks, request, finer=finer, loose=terms.loose):
+            return  # whatever laid it so: it is not what was drawn
         verdict = judged(against, self.request.page, blocks, anew > 0, by_hand=by_hand)
         aside = sum(_COUNTS[rung] for rung in terms.rungs)
         aside += sum(_COUNTS_ASIDE[kind] for kind in way.laid_aside)

@@ -16,6 +16,7 @@
 ``tones``      what a photo looks like in a coarse grid: the colour of each cell and how much goes on in it
 ``trimming``   how far a print may be trimmed, and what sizes it can be trimmed to. Common practice, no source
 ``uncover``    ways to show what matters in a photo when something hides it
+``wanted``     what is asked of a sketch for some photos, and what comes back of the shelf
 """
 
 from inkquilt.photos.areas import Area

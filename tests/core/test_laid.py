@@ -67,7 +67,7 @@ class Checker(TestCase):
 
     def faults(self, finer=False, without=(), **changed):
         blocks = tuple(replace(b, **changed.get(b.id, {})) for b in self.blocks if b.id not in without)
-        return check_laid(UNEVEN, blocks, self.request, finer)
+        return check_laid(UNEVEN, blocks, self.request, finer=finer)
 
     def test_a_page_as_drawn_has_none_and_what_was_left_out_is_not_looked_for(self):
         self.assertEqual(self.faults(), [])
@@ -95,10 +95,20 @@ class Checker(TestCase):
             with self.subTest(told, changed=changed):
                 self.assertTrue(any(told in fault for fault in self.faults(**changed)), self.faults(**changed))
 
+    def test_what_was_drawn_past_the_edge_or_is_laid_loose_may_lie_there(self):
+        sketch = sketch_of(row("t", "paper", 10, 1, 2, 2, turn=30), row("u", "paper", 9, 5, 5, 5, shape="triangle"))
+        out = tuple(replace(block, x=block.x + INCH) for block in sketch.blocks)
+        told = check_laid(sketch, out, self.request)
+        self.assertEqual([fault.split(" ")[0] for fault in told], [])
+        inside = sketch_of(row("t", "paper", 8, 1, 2, 2, turn=30))
+        out = tuple(replace(block, x=block.x + 3 * INCH) for block in inside.blocks)
+        self.assertEqual(len(check_laid(inside, out, self.request)), 1)
+        self.assertEqual(check_laid(inside, out, self.request, loose=True), [])
+
     def test_pieces_in_another_order_or_not_drawn_are_no_page(self):
-        self.assertEqual(len(check_laid(UNEVEN, self.blocks[::-1], self.request, False)), 1)
+        self.assertEqual(len(check_laid(UNEVEN, self.blocks[::-1], self.request)), 1)
         strange = (*self.blocks, replace(self.blocks[-1], id="strange"))
-        self.assertEqual(len(check_laid(UNEVEN, strange, self.request, False)), 1)
+        self.assertEqual(len(check_laid(UNEVEN, strange, self.request)), 1)
 
     def test_finer_reveals_may_show_less_but_never_more_nor_the_other_way_round(self):
         for left, right, sound in (
