@@ -113,7 +113,7 @@ class Shared:
         return self.requests
 
     def context(self, **options: Any) -> BrowserContext:
-        """Return a context that looks new: nothing is stored, asked or opened in it, but scripts that it has read.
+        """Return a context that looks new: nothing is stored, asked or opened in it.
 
         There is one for each kind of screen; a test that needs two people makes the second one itself.
         """
@@ -136,6 +136,8 @@ class Shared:
         kinds = "cookies,local_storage,indexeddb,websql,service_workers,file_systems,shader_cache"
         for origin in been:
             session.send("Storage.clearDataForOrigin", {"origin": origin, "storageTypes": kinds})
+        # Numbers begin anew with each test: a photo of the last one would stand for this one's.
+        session.send("Network.clearBrowserCache")
         context.clear_cookies()
         page.close()
 
