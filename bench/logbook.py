@@ -16,6 +16,8 @@ from random import Random
 
 from PIL import Image
 
+from demo.chromium import CHROMIUM
+
 PEOPLE = ("Ada", "Oma", "Ivo", "Mila", "Jonas", "Tante Rosa", "Ben", "Lene")
 TAGS = ("winter", "school", "garden", "birthday", "holiday", "bees", "kites", "home")
 STORY = (
@@ -83,7 +85,7 @@ def _opened(client, album: int) -> list[float]:
     address = f"http://127.0.0.1:{server.effective_port}"
     times = []
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox"])
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox"])
         context = browser.new_context(viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
         context.add_cookies(
             [{"name": name, "value": one.value, "url": address} for name, one in client.cookies.items()]

@@ -66,7 +66,30 @@ SUBJECTS = {
     "words": Subject(
         ("inkquilt/words/*.py",),
         ("core.test_rooms", "core.test_lettering", "core.test_writing", "core.test_titles", "core.test_journaling",
-         "outside.test_word_prints", "outside.test_room"),
+         "outside.test_word_prints", "outside.test_room", "outside.test_voices"),
+    ),
+    "album": Subject(("inkquilt/album/*.py",), ("core.test_albums",)),
+    "using_up": Subject(("inkquilt/using_up/*.py",), ("core.test_using_up",)),
+    "assembly": Subject(
+        ("inkquilt/assembly/*.py",), ("core.test_assembly", "core.test_record", "core.test_albums"),
+    ),
+    "papering": Subject(
+        ("inkquilt/papering/*.py",), ("core.test_papering_costs", "core.test_papering"),
+    ),
+    "balance": Subject(
+        ("inkquilt/balance/*.py",),
+        ("core.test_balance_rules", "core.test_balance", "core.test_balanced", "core.test_clusters",
+         "core.test_trying"),
+    ),
+    "clusters": Subject(
+        ("inkquilt/clusters/*.py",), ("core.test_clusters", "core.test_handful", "core.test_spots"),
+    ),
+    "design": Subject(
+        ("inkquilt/design/*.py",), ("core.test_designs", "core.test_touching", "core.test_ways", "core.test_any_name"),
+    ),
+    "laying": Subject(
+        ("inkquilt/fit/linear/*.py",),
+        ("core.test_laid", "core.test_designs", "core.test_owned_sizes", "core.test_ways", "core.test_any_name"),
     ),
 }  # fmt: skip
 #: A run that takes so many times as long as without a fault, and so many seconds more, has noticed it by hanging.

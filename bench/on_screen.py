@@ -12,8 +12,9 @@ from typing import Any
 
 from playwright.sync_api import Page, sync_playwright
 
+from demo.chromium import CHROMIUM
+
 ROUNDS = 10
-CHROMIUM = "/usr/bin/chromium"
 
 
 def timed(page: Page, deed: Callable[[], Any], seen: str) -> float:

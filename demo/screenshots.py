@@ -23,9 +23,9 @@ from playwright.sync_api import Page, expect, sync_playwright
 from bench.contact import sheet
 from bench.pictures import painted, photographed
 from bench.sketches import demo_sketches
+from demo.chromium import CHROMIUM
 from inkquilt.page import FORMATS
 
-CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
 ROOT = Path(__file__).parents[1]
 #: So many steps of a page are done at the gluing table.
 _STUCK = 9

@@ -14,7 +14,6 @@ QUICK: Final = frozenset(
 #: No task runs longer, in seconds of the clock; a busy machine is allowed for.
 MOST_SECONDS: Final = 90.0
 _SECONDS: Final = {
-    "sketches_in": 45.0,
     "find_things": 30.0,
     "titles_read": 20.0,
     "title_spots": 20.0,

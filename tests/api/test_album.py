@@ -19,8 +19,8 @@ from tests.api.test_sticking import STAR, StickingCase
 
 
 class Recorded(StickingCase):
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         paper = enter_line(owner=self.ida, line="3 kraft 12x12", unit=Unit.IN)
         self.kraft = paper.pk
         self.do(kind="paper", block="band", stash_paper=self.kraft, side="A")
@@ -107,8 +107,8 @@ class Finishing(Recorded):
 
 
 class Logbook(Recorded):
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         self.finish()
         self.put_right(
             who=["Ada", "Oma Müller"], place="the roof", tags=["bees", "summer"], story="Eleven jars of honey."

@@ -32,8 +32,8 @@ THUMB, WIDE = _thumb((60, 60)), _thumb((120, 60))
 
 
 class AlbumCase(Recorded):
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         self.finish()
         self.put_right(event="2026-05-20", who=["Ada"], tags=["bees"])
         self.state = Revision.objects.get(page=self.page, number=Page.objects.get(pk=self.page).head).document
@@ -289,8 +289,8 @@ class Links(HTMLParser):
 
 
 class GivenAway(AlbumCase):
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         self.put_right(story="Eleven <jars> & one.", place="the roof")
         self.other = self.made("Lantern <walk>", 3, who=["Ada", "Otto"])
         self.spread = self.made("Both", 30, is_spread=True, tags=["bees"], thumb=WIDE)

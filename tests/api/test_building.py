@@ -14,8 +14,8 @@ PAGE = data_of(
 
 
 class Building(ApiTestCase):
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         sketch = self.add_sketch(data=PAGE)
         page = self.send("post", "pages/", {"sketch": sketch.pk, "format": "12x12", "name": "Roof"}).json()
         self.page, self.version = page["id"], page["version"]

@@ -15,8 +15,8 @@ CUT_FILE = b"""<svg xmlns="http://www.w3.org/2000/svg" width="12in" height="12in
 
 
 class CutFile(ApiTestCase):
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         answer = self.client.post("/api/drafts/", {"file": SimpleUploadedFile("lace.svg", CUT_FILE)})
         self.assertEqual(answer.status_code, 200, answer.content)
         (found,) = answer.json()

@@ -23,8 +23,8 @@ STAR = {"name": "star", "kind": "dot", "form": "star", "width": "3/8", "height":
 
 
 class EmbellishingTests(ApiTestCase):
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         sketch = self.add_sketch(
             data=data_of(
                 row("base", "base", 0, 0, 12, 12),

@@ -34,8 +34,8 @@ LABEL = {"name": "label", "kind": "base", "form": "label", "width": "2", "height
 class EveryChange(ApiTestCase):
     """The table of what works is made in ``possible``, for it names things by their keys."""
 
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         sketch = self.add_sketch(data=SKETCH)
         page = self.send("post", "pages/", {"sketch": sketch.pk, "format": "12x12", "name": "Roof"}).json()
         self.page, self.version = page["id"], page["version"]

@@ -130,8 +130,8 @@ class WhatSheMeasuresIn(ApiTestCase):
 
 
 class Layouts(ApiTestCase):
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         self.photos = [self.add_photo(colour=colour).pk for colour in ("teal", "navy")]
 
     def find(self, **asked):

@@ -16,8 +16,8 @@ from tests.building import data_of, row
 class JournalingTests(ApiTestCase):
     HAND = {"name": "Mine", "characters": 42, "line": "6", "pitch": "1/4"}
 
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         sketch = self.add_sketch(data=data_of(*SMALL["blocks"], row("j", "journaling", 1, 10.25, 6, 1.5, level=3)))
         page = self.send("post", "pages/", {"sketch": sketch.pk, "format": "12x12", "name": "Roof"}).json()
         self.page, self.version = page["id"], page["version"]

@@ -36,8 +36,8 @@ def fault(answer) -> str:
 
 
 class PaperingCase(ApiTestCase):
-    def setUp(self) -> None:
-        super().setUp()
+    def lay_out(self) -> None:
+        super().lay_out()
         for line in LINES:
             enter_line(owner=self.ida, line=line, unit=Unit.IN)
         self.papers = {one.name: one for one in Paper.objects.filter(owner=self.ida)}

@@ -168,8 +168,8 @@ class PhotoBox(ApiTestCase):
 class OnThePage(ApiTestCase):
     """A cluster lies over the left half of a photo in which a face is there."""
 
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         rows = (
             row("p", "photo", 3, 1, 6, 4, level=1),
             row("q", "photo", 3, 6, 6, 4, level=1),
@@ -301,8 +301,8 @@ class OnThePage(ApiTestCase):
 
 
 class Prints(ApiTestCase):
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         self.page, self.photo = self.add_page(), self.add_photo()
         change = {"kind": "photo", "block": "p", "photo": self.photo.pk}
         self.page = change_page(page=self.page, version=self.page.version, change=change)

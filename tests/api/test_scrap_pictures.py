@@ -33,8 +33,8 @@ def scraps_photographed():
 
 
 class ScrapPictures(ApiTestCase):
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         self.rose = enter_line(owner=self.ida, line="scrap rose 12 x 1", unit=Unit.IN)
 
     def found(self, **more):

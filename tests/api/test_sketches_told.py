@@ -10,8 +10,8 @@ from tests.api.base import SMALL, ApiTestCase
 
 
 class OneSketch(ApiTestCase):
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         self.sketch = self.add_sketch()
 
     def get(self, path):

@@ -42,8 +42,8 @@ def photo_of(colour: str, stripes: str) -> bytes:
 
 
 class StickingCase(ApiTestCase):
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         sketch = self.add_sketch(data=PAGE)
         answer = self.send("post", "pages/", {"sketch": sketch.pk, "format": "12x12", "name": "Roof"}).json()
         self.page, self.version = answer["id"], answer["version"]

@@ -18,8 +18,8 @@ SHEET = {"name": "Orchard", "kind": "stickers", "height": "3/4", "letters": "HON
 
 
 class Titles(ApiTestCase):
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         sketch = self.add_sketch(
             data=data_of(
                 row("base", "base", 0, 0, 12, 12, paper="A"),
@@ -255,8 +255,8 @@ class TitleLater(ApiTestCase):
         row("q", "photo", 1, 5.5, 10, 5.25, level=2),
     )
 
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         sketch = self.add_sketch(data=data_of(*self.ROWS))
         page = self.send("post", "pages/", {"sketch": sketch.pk, "format": "12x12", "name": "Roof"}).json()
         self.page, self.version = page["id"], page["version"]

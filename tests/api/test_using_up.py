@@ -20,8 +20,8 @@ from tests.building import data_of, row
 
 
 class StashCase(Recorded):
-    def setUp(self):
-        super().setUp()
+    def lay_out(self):
+        super().lay_out()
         self.old = self.paper("2 moss stripe 12x12, stripe at 1.20", datetime(2024, 1, 5, tzinfo=UTC))
         self.kraft_row = Paper.objects.get(pk=self.kraft)
         self.star = Embellishment.objects.get(name="wooden star")

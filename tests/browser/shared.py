@@ -15,10 +15,8 @@ from django.conf import settings
 from django.test.testcases import LiveServerThread
 from playwright.sync_api import Browser, BrowserContext, Playwright, sync_playwright
 
-#: What asks for no window is begun in half the time and draws with less; Debian has it as a package of its own.
-CHROMIUM = os.environ.get("CHROMIUM") or next(
-    filter(os.path.exists, ("/usr/bin/chromium-headless-shell", "/usr/bin/chromium")), "/usr/bin/chromium"
-)
+from demo.chromium import CHROMIUM
+
 ARGUMENTS: Final = [
     "--no-sandbox",
     "--disable-gpu",
@@ -161,4 +159,4 @@ def shared() -> Shared:
     return _of_process(os.getpid())
 
 
-__all__ = ["CHROMIUM", "shared"]
+__all__ = ["shared"]

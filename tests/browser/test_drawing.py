@@ -9,7 +9,7 @@ from server.drafts.models import TableDraft
 from server.sketches.models import Sketch
 from server.sketches.services import keep_sketch
 from tests.api.base import SMALL
-from tests.browser.base import BrowserTestCase, expect
+from tests.browser.base import PATIENCE, BrowserTestCase, expect
 from tests.building import demo_sketch
 from tests.pages_drawn import as_photographed, finished_page, on_a_table
 
@@ -72,7 +72,9 @@ class Drawing(BrowserTestCase):
 
     def test_a_finished_page_is_traced_with_strokes_and_put_right_with_sweeps(self):
         self.open("/sketches/new")
-        with self.page.expect_response(lambda told: told.url.endswith("/drafts/table/") and told.status == 201):
+        with self.page.expect_response(
+            lambda told: told.url.endswith("/drafts/table/") and told.status == 201, timeout=2 * PATIENCE
+        ):
             self.page.get_by_label("Sketch file").set_input_files(
                 {
                     "name": "our page.jpg",

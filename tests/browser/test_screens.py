@@ -26,13 +26,15 @@ class Screens(BrowserTestCase):
             expect(self.page.locator(".way.is-waiting")).to_have_count(0)
             check(step)
 
-    def test_accessible_and_quiet_at_1280_by_800(self):
-        self.walk(self.assert_accessible)
-        self.assert_quiet()
+    def test_accessible_and_quiet_at_1280_by_800_and_on_a_tablet(self):
+        def at_both_sizes(name):
+            self.assert_accessible(name)
+            self.page.set_viewport_size({"width": 1024, "height": 768})
+            self.assert_accessible(f"{name} on a tablet")
+            self.page.set_viewport_size(self.viewport)
 
-    def test_accessible_on_a_tablet(self):
-        self.page.set_viewport_size({"width": 1024, "height": 768})
-        self.walk(self.assert_accessible)
+        self.walk(at_both_sizes)
+        self.assert_quiet()
 
     def test_a_strict_policy_comes_with_every_page(self):
         policy = Client().get("/")["Content-Security-Policy"]
