@@ -117,7 +117,7 @@ class Titles(ApiTestCase):
         first = self.page
         other = self.send("get", f"pages/{first}/titles/t/?text=honey").json()
         self.assertEqual(other["used_on"], [])  # the page itself does not count
-        self.setUp()
+        self.lay_out()
         self.assertEqual(self.ways("HONEY")["used_on"], ["Roof"])
 
     def test_a_title_over_a_photo_is_held_against_the_part_of_it_beneath_each_letter(self):

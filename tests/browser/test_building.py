@@ -24,6 +24,7 @@ class Building(BrowserTestCase):
         self.open(f"/pages/{self.laid.pk}/page")
         self.box = self.page.get_by_role("region", name="Add a piece")
         expect(self.box).to_be_visible()
+        self.page.wait_for_load_state("networkidle")  # what stands above the box would push it from under the mouse
 
     def blocks(self):
         return {block.id: block for block in document_of(Page.objects.get(pk=self.laid.pk)).blocks}
