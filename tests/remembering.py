@@ -9,12 +9,10 @@ import hashlib
 import os
 import pickle
 import threading
-from collections.abc import Callable, Hashable, Iterator
-from contextlib import contextmanager
+from collections.abc import Callable, Hashable
 from functools import wraps
 from pathlib import Path
 from typing import Any, Final
-from unittest import mock
 
 from inkquilt.fit import solve
 from server.solving import pool
@@ -85,10 +83,3 @@ def _remembered(memory: Memory, name: str, work_out: Callable[..., Any]) -> Call
         return memory.of((name, args, kwargs), lambda: work_out(*args, **kwargs))
 
     return answer
-
-
-@contextmanager
-def solving_anew() -> Iterator[None]:
-    """Within this, everything is solved, known or not."""
-    with mock.patch.object(Memory, "of", lambda self, asked, work_out: work_out()):
-        yield
