@@ -3,8 +3,8 @@
 This module shares no code with the model, its rules or the reading of relations:
 it looks at the sketch and the page with its own arithmetic, and at turned
 outlines with Shapely. Only the values (blocks, pages) and the named numbers
-(``bounds``) are common. ``check_fit`` returns what is wrong, in words; nothing
-wrong is an empty list.
+(``bounds``) are common. ``check_fit`` (of a page fitted to rules) and ``check_laid`` (of one
+laid in whatever way) return what is wrong, in words; nothing wrong is an empty list.
 """
 
 from __future__ import annotations
